@@ -1,0 +1,87 @@
+// What every command shares: installing what is missing, and doing slow work only when its inputs changed.
+import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { dirname, join, relative } from "node:path";
+import { fileURLToPath } from "node:url";
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), "..");
+process.chdir(root);
+process.env.NEXT_TELEMETRY_DISABLED = "1";
+
+/** Runs a command with its output on this terminal; throws with the command's name when it fails. */
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { stdio: "inherit", ...options });
+  if (result.error) throw result.error;
+  if (result.status !== 0) throw new Error(`${command} ${args.join(" ")} ended with ${result.status ?? result.signal}`);
+}
+
+/** The path of a program that the project's own packages bring. */
+export const bin = (name) => join(root, "node_modules", ".bin", name);
+
+function filesBelow(path) {
+  if (!existsSync(path)) return [];
+  if (statSync(path).isFile()) return [path];
+  return readdirSync(path, { withFileTypes: true })
+    .filter((entry) => entry.name !== "generated")
+    .flatMap((entry) => filesBelow(join(path, entry.name)))
+    .sort();
+}
+
+/** A hash over the contents of files and folders, to tell whether work has to be done again. */
+export function hashOf(paths) {
+  const hash = createHash("sha256");
+  for (const file of paths.flatMap((path) => filesBelow(join(root, path)))) {
+    hash.update(relative(root, file)).update("\0").update(readFileSync(file)).update("\0");
+  }
+  return hash.digest("hex");
+}
+
+/** Does `work` unless it was done for the same inputs before and `product` still stands. */
+export function unlessDone(name, inputs, product, work) {
+  const stamp = join(root, ".cache", `${name}.stamp`);
+  const hash = hashOf(inputs);
+  if (existsSync(join(root, product)) && existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return false;
+  work();
+  mkdirSync(dirname(stamp), { recursive: true });
+  writeFileSync(stamp, hash);
+  return true;
+}
+
+/** Installs the packages of package-lock.json when they are missing or the lock file has changed. */
+export function install() {
+  unlessDone("install", ["package-lock.json"], "node_modules/.package-lock.json", () => {
+    console.log("Installing packages …");
+    run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"]);
+  });
+}
+
+/** Compiles the JSON Schemas to validators (no code is made at run time). */
+export function generate() {
+  unlessDone("validators", ["scripts/generate-validators.mjs", "src/core/document/schema", "src/exchange/inventory/schema", "package-lock.json"], "src/core/document/generated/validatePlan.cjs", () =>
+    run(process.execPath, ["scripts/generate-validators.mjs"]),
+  );
+}
+
+/** Builds the application for production when its sources have changed. */
+export function build() {
+  generate();
+  unlessDone("build", ["src", "next.config.ts", "postcss.config.mjs", "tsconfig.json", "package-lock.json"], ".next/BUILD_ID", () => {
+    console.log("Building …");
+    run(bin("next"), ["build"]);
+  });
+}
+
+/** Finds a Chromium, installing Debian's where there is none. Returns its path. */
+export function chromium() {
+  const find = () => ["/usr/bin/chromium", "/usr/bin/chromium-browser"].find((path) => existsSync(path));
+  const found = process.env.CHROMIUM ?? find();
+  if (found) return found;
+  console.log("Installing Debian's Chromium …");
+  const quiet = { stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } };
+  run("apt-get", ["update", "-qq"], quiet);
+  run("apt-get", ["install", "-y", "--no-install-recommends", "chromium"], quiet);
+  const installed = find();
+  if (!installed) throw new Error("No Chromium found after installing it. Set CHROMIUM to the path of one.");
+  return installed;
+}

@@ -1,0 +1,210 @@
+import { enablePatches, produceWithPatches, type Patch } from "immer";
+import { driveInBay, groupOfDrive, type Group, type Plan, type Pool } from "../document/plan";
+import { bayOf, type Drive, type Place } from "../drives/drive";
+import type { Command } from "./command";
+
+enablePatches();
+
+/** The next plan with the patches there and back, or why the command no longer fits the plan. */
+export type CommandResult =
+  | { ok: true; plan: Plan; patches: Patch[]; inverse: Patch[] }
+  | { ok: false; reason: string };
+
+/** Thrown inside a recipe to give up; `applyCommand` turns it into a result. */
+class Refusal extends Error {}
+
+const refuse = (reason: string): never => {
+  throw new Refusal(reason);
+};
+
+function need<T>(thing: T | null | undefined, what: string): T {
+  return thing ?? refuse(`${what} is no longer in the plan.`);
+}
+
+const findDrive = (plan: Plan, id: string): Drive => need(plan.drives.find((drive) => drive.id === id), `The drive "${id}"`);
+
+function findGroup(plan: Plan, id: string): { pool: Pool; group: Group } {
+  for (const pool of plan.pools) {
+    const group = pool.groups.find((each) => each.id === id);
+    if (group) return { pool, group };
+  }
+  return refuse("That group is no longer in the plan.");
+}
+
+/** The first free id of a kind: d1, d2 … */
+function freeId(letter: string, taken: Iterable<string>): string {
+  const ids = new Set(taken);
+  let n = 1;
+  while (ids.has(`${letter}${n}`)) n += 1;
+  return `${letter}${n}`;
+}
+
+/** Groups without drives, and pools without groups, are gone. */
+function sweep(plan: Plan): void {
+  for (const pool of plan.pools) pool.groups = pool.groups.filter((group) => group.drives.length > 0);
+  plan.pools = plan.pools.filter((pool) => pool.groups.length > 0 || pool.volumes.length > 0);
+}
+
+/** Takes drives out of their groups and from the spares, leaving empty groups standing. */
+function takeOut(plan: Plan, drives: readonly string[]): void {
+  const gone = new Set(drives);
+  for (const pool of plan.pools) {
+    pool.spares = pool.spares.filter((drive) => !gone.has(drive));
+    for (const group of pool.groups) group.drives = group.drives.filter((drive) => !gone.has(drive));
+  }
+}
+
+/** The same, and what became empty goes too. */
+function release(plan: Plan, drives: readonly string[]): void {
+  takeOut(plan, drives);
+  sweep(plan);
+}
+
+/** Puts a drive from the shelf in the place, and in the group, of the one that holds the bay. */
+function takePlaceOf(plan: Plan, drive: Drive, occupant: Drive): void {
+  const membership = groupOfDrive(plan, occupant.id);
+  const isFree = groupOfDrive(plan, drive.id) === null;
+  if (membership && isFree) {
+    const { group } = membership;
+    group.drives[group.drives.indexOf(occupant.id)] = drive.id;
+  } else release(plan, [occupant.id]);
+  drive.place = occupant.place;
+  occupant.place = { shelf: true };
+}
+
+function moveDrive(plan: Plan, id: string, to: Place): void {
+  const drive = findDrive(plan, id);
+  if ("shelf" in to) {
+    drive.place = { shelf: true };
+    release(plan, [id]);
+    return;
+  }
+  if (to.bay > plan.box.bays) refuse(`The box has no bay ${to.bay}.`);
+  const occupant = driveInBay(plan, to.bay);
+  if (occupant?.id === id) return;
+  if (!occupant) drive.place = to;
+  else if (bayOf(drive) === null) takePlaceOf(plan, drive, occupant);
+  else [drive.place, occupant.place] = [occupant.place, drive.place];
+}
+
+/** Puts those of the drives that are on the shelf into free bays, lowest number first. */
+function seat(plan: Plan, drives: readonly string[]): void {
+  for (const id of drives) {
+    const drive = findDrive(plan, id);
+    if (bayOf(drive) !== null) continue;
+    const bay = Array.from({ length: plan.box.bays }, (_, i) => i + 1).find((number) => driveInBay(plan, number) === null);
+    drive.place = { bay: bay ?? refuse("There are not enough free bays for these drives. Give the box more bays, or take drives out.") };
+  }
+}
+
+/** "Pool 1", or the first number that is free. */
+function freePoolName(plan: Plan): string {
+  const names = new Set(plan.pools.map((pool) => pool.name));
+  let n = 1;
+  while (names.has(`Pool ${n}`)) n += 1;
+  return `Pool ${n}`;
+}
+
+function makeGroup(plan: Plan, drives: readonly string[], layout: Group["layout"], poolId: string | null): void {
+  if (drives.length === 0) refuse("A group needs at least one drive.");
+  drives.forEach((id) => findDrive(plan, id));
+  const groupId = freeId("g", plan.pools.flatMap((pool) => pool.groups.map((each) => each.id)));
+  if (poolId === null) plan.pools.push({ id: freeId("p", plan.pools.map((pool) => pool.id)), name: freePoolName(plan), groups: [], spares: [], volumes: [] });
+  const pool = need(poolId === null ? plan.pools.at(-1) : plan.pools.find((each) => each.id === poolId), "That pool");
+  takeOut(plan, drives);
+  pool.groups.push({ id: groupId, layout, drives: [...drives], options: {} });
+  sweep(plan);
+  seat(plan, drives);
+}
+
+function addToGroup(plan: Plan, groupId: string, drives: readonly string[]): void {
+  const joining = drives.filter((id) => groupOfDrive(plan, id)?.group.id !== groupId);
+  joining.forEach((id) => findDrive(plan, id));
+  takeOut(plan, joining);
+  findGroup(plan, groupId).group.drives.push(...joining);
+  sweep(plan);
+  seat(plan, joining);
+}
+
+function changeBox(plan: Plan, command: Extract<Command, { kind: "change-box" }>): void {
+  if (command.name !== undefined) plan.box.name = command.name;
+  if (command.rules !== undefined) plan.box.rules = command.rules;
+  const { bays } = command;
+  if (bays === undefined) return;
+  if (!Number.isInteger(bays) || bays < 1 || bays > 24) refuse("A box has 1 to 24 bays.");
+  const stranded = plan.drives.filter((drive) => (bayOf(drive) ?? 0) > bays);
+  if (stranded.length > 0) refuse(`Bay ${bayOf(stranded[0] as Drive)} holds a drive. Take the drives out of the bays above ${bays} first.`);
+  plan.box.bays = bays;
+}
+
+function editDrive(plan: Plan, id: string, changes: Extract<Command, { kind: "edit-drive" }>["changes"]): void {
+  const drive = findDrive(plan, id);
+  const serial = changes.serial?.trim().toLowerCase();
+  if (serial && plan.drives.some((other) => other.id !== id && other.serial?.trim().toLowerCase() === serial)) refuse(`Another drive has the serial ${changes.serial} already.`);
+  const given = Object.entries(changes).filter(([, value]) => value !== null);
+  const taken = Object.keys(changes).filter((key) => changes[key as keyof typeof changes] === null);
+  Object.assign(drive, Object.fromEntries(given));
+  for (const key of taken) delete drive[key as "serial" | "model" | "contents"];
+}
+
+function addDrives(plan: Plan, command: Extract<Command, { kind: "add-drives" }>): void {
+  if (plan.drives.length + command.drives.length > 200) refuse("A plan holds at most 200 drives.");
+  const serials = new Set(plan.drives.flatMap((drive) => drive.serial?.trim().toLowerCase() ?? []));
+  for (const drive of command.drives) {
+    const serial = drive.serial?.trim().toLowerCase();
+    if (serial && serials.has(serial)) refuse(`A drive with the serial ${drive.serial} is in the plan already.`);
+    if (serial) serials.add(serial);
+    plan.drives.push({ id: freeId("d", plan.drives.map((each) => each.id)), ...drive, place: { shelf: true } });
+  }
+}
+
+function change(plan: Plan, command: Command): void {
+  switch (command.kind) {
+    case "rename-plan":
+      plan.name = command.name;
+      return;
+    case "change-box":
+      return changeBox(plan, command);
+    case "add-drives":
+      return addDrives(plan, command);
+    case "edit-drive":
+      return editDrive(plan, command.drive, command.changes);
+    case "remove-drives":
+      command.drives.forEach((id) => findDrive(plan, id));
+      release(plan, command.drives);
+      plan.drives = plan.drives.filter((drive) => !command.drives.includes(drive.id));
+      return;
+    case "move-drive":
+      return moveDrive(plan, command.drive, command.to);
+    case "make-group":
+      return makeGroup(plan, command.drives, command.layout, command.pool);
+    case "change-layout":
+      findGroup(plan, command.group).group.layout = command.layout;
+      return;
+    case "add-to-group":
+      return addToGroup(plan, command.group, command.drives);
+    case "leave-group":
+      command.drives.forEach((id) => findDrive(plan, id));
+      return release(plan, command.drives);
+    case "take-apart":
+      return release(plan, findGroup(plan, command.group).group.drives);
+    case "rename-pool":
+      need(plan.pools.find((pool) => pool.id === command.pool), "That pool").name = command.name;
+  }
+}
+
+/**
+ * Applies a command to a plan. The plan is not changed; the patches lead to the next one and back.
+ *
+ * @returns the next plan, or a sentence why the command does not fit this plan (a drive is gone, a bay does not exist)
+ * @example applyCommand(plan, { kind: "move-drive", drive: "d5", to: { bay: 5 } })
+ */
+export function applyCommand(plan: Plan, command: Command): CommandResult {
+  try {
+    const [next, patches, inverse] = produceWithPatches(plan, (draft) => change(draft as Plan, command));
+    return { ok: true, plan: next, patches, inverse };
+  } catch (error) {
+    if (error instanceof Refusal) return { ok: false, reason: error.message };
+    throw error;
+  }
+}

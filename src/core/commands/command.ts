@@ -1,0 +1,24 @@
+import type { Drive, Place } from "../drives/drive";
+import type { LayoutId } from "../layouts/layout";
+import type { RulesChoice } from "../rules/boxRules";
+
+/** A drive that has no id yet; the plan gives it one when it is added. */
+export type NewDrive = Omit<Drive, "id" | "place">;
+
+/** What of a drive can be edited. A field set to null is taken away. */
+export type DriveChanges = { [K in keyof NewDrive]?: NewDrive[K] | (undefined extends NewDrive[K] ? null : never) };
+
+/** One act of the user, as a value: it can be kept, replayed on a newer plan, and undone. */
+export type Command =
+  | { kind: "rename-plan"; name: string }
+  | { kind: "change-box"; name?: string; bays?: number; rules?: RulesChoice }
+  | { kind: "add-drives"; drives: NewDrive[] }
+  | { kind: "edit-drive"; drive: string; changes: DriveChanges }
+  | { kind: "remove-drives"; drives: string[] }
+  | { kind: "move-drive"; drive: string; to: Place }
+  | { kind: "make-group"; drives: string[]; layout: LayoutId; pool: string | null }
+  | { kind: "change-layout"; group: string; layout: LayoutId }
+  | { kind: "add-to-group"; group: string; drives: string[] }
+  | { kind: "leave-group"; drives: string[] }
+  | { kind: "take-apart"; group: string }
+  | { kind: "rename-pool"; pool: string; name: string };

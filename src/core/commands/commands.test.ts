@@ -1,0 +1,112 @@
+import fc from "fast-check";
+import { applyPatches } from "immer";
+import { driveInBay, groupOfDrive, type Plan } from "../document/plan";
+import { checkPlan } from "../document/readPlan";
+import { clinic } from "../document/samples/clinic";
+import { predict } from "../plan/predict";
+import { anyCommand, anyPlan } from "../testing/anyPlan";
+import { applyCommand } from "./applyCommand";
+import type { Command } from "./command";
+import { describeCommand } from "./describeCommand";
+
+const after = (plan: Plan, ...commands: Command[]): Plan =>
+  commands.reduce((current, command) => {
+    const result = applyCommand(current, command);
+    if (!result.ok) throw new Error(result.reason);
+    return result.plan;
+  }, plan);
+const reason = (plan: Plan, command: Command) => {
+  const result = applyCommand(plan, command);
+  return result.ok ? null : result.reason;
+};
+
+describe("laws", () => {
+  test("any sequence of commands, undone, gives the first plan; redone, the last", () => {
+    fc.assert(
+      fc.property(fc.array(anyCommand, { minLength: 1, maxLength: 30 }), anyPlan, (commands, first) => {
+        const done = [];
+        let plan = first;
+        for (const command of commands) {
+          const result = applyCommand(plan, command);
+          if (!result.ok) continue;
+          done.push(result);
+          plan = result.plan;
+        }
+        const undone = done.reduceRight<Plan>((current, { inverse }) => applyPatches(current, inverse), plan);
+        expect(undone).toEqual(first);
+        expect(done.reduce<Plan>((current, { patches }) => applyPatches(current, patches), undone)).toEqual(plan);
+      }),
+    );
+  });
+
+  test("whatever is done, the plan stays a valid document that can be predicted, and every byte is accounted for", () => {
+    fc.assert(
+      fc.property(anyPlan, (plan) => {
+        expect(checkPlan(structuredClone(plan))).toEqual({ ok: true, plan });
+        for (const pool of predict(plan).pools) {
+          const members = new Set([...pool.groups.flatMap((group) => group.drives), ...(plan.pools.find((each) => each.id === pool.id)?.spares ?? [])]);
+          const bytes = plan.drives.filter((drive) => members.has(drive.id)).reduce((sum, drive) => sum + drive.bytes, 0);
+          expect(pool.ledger.reduce((sum, entry) => sum + entry.bytes, 0)).toBe(bytes);
+          expect(pool.ledger.at(-1)?.bytes).toBe(pool.usableBytes);
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test("a command never changes the plan it is given, and can be put in words", () => {
+    fc.assert(
+      fc.property(anyPlan, anyCommand, (plan, command) => {
+        const before = structuredClone(plan);
+        applyCommand(plan, command);
+        expect(plan).toEqual(before);
+        expect(describeCommand(plan, command)).toMatch(/^\w/);
+      }),
+    );
+  });
+});
+
+describe("moving drives", () => {
+  test("a shelf drive put on an occupied bay takes the other's place in the group, and the other goes to the shelf", () => {
+    const plan = after(clinic, { kind: "move-drive", drive: "d5", to: { bay: 2 } });
+    expect(driveInBay(plan, 2)?.id).toBe("d5");
+    expect(plan.pools[0]!.groups[0]!.drives).toEqual(["d1", "d5", "d3", "d4"]);
+    expect(plan.drives.find((drive) => drive.id === "d2")!.place).toEqual({ shelf: true });
+    expect(groupOfDrive(plan, "d2")).toBeNull();
+  });
+  test("two drives in bays change places and stay in their groups", () => {
+    const plan = after(clinic, { kind: "move-drive", drive: "d1", to: { bay: 4 } });
+    expect([driveInBay(plan, 1)?.id, driveInBay(plan, 4)?.id]).toEqual(["d4", "d1"]);
+    expect(plan.pools).toEqual(clinic.pools);
+  });
+  test("a member put on the shelf leaves its group; the last one takes group and pool with it", () => {
+    const plan = after(clinic, { kind: "move-drive", drive: "d4", to: { shelf: true } });
+    expect(plan.pools[0]!.groups[0]!.drives).toEqual(["d1", "d2", "d3"]);
+    const shelf = { shelf: true } as const;
+    expect(after(plan, ...["d1", "d2", "d3"].map((drive): Command => ({ kind: "move-drive", drive, to: shelf }))).pools).toEqual([]);
+  });
+});
+
+describe("groups", () => {
+  test("drives from the shelf are seated in free bays, lowest first", () => {
+    const plan = after(clinic, { kind: "add-to-group", group: "g1", drives: ["d5"] });
+    expect(driveInBay(plan, 5)?.id).toBe("d5");
+    expect(plan.pools[0]!.groups[0]!.drives).toEqual(["d1", "d2", "d3", "d4", "d5"]);
+  });
+  test("regrouping all drives of a pool keeps the pool", () => {
+    const plan = after(clinic, { kind: "make-group", drives: ["d1", "d2", "d3", "d4"], layout: "raid6", pool: "p1" });
+    expect(plan.pools).toMatchObject([{ id: "p1", name: "Images", groups: [{ layout: "raid6" }] }]);
+  });
+  test("drives leave their former groups for a new pool", () => {
+    const plan = after(clinic, { kind: "make-group", drives: ["d3", "d4"], layout: "raid1", pool: null });
+    expect(plan.pools.map((pool) => [pool.name, pool.groups.map((group) => group.drives)])).toEqual([["Images", [["d1", "d2"]]], ["Pool 1", [["d3", "d4"]]]]);
+  });
+});
+
+test.each<[string, Command, RegExp]>([
+  ["fewer bays than are filled", { kind: "change-box", bays: 3 }, /Bay 4 holds a drive/],
+  ["25 bays", { kind: "change-box", bays: 25 }, /1 to 24/],
+  ["a bay that does not exist", { kind: "move-drive", drive: "d1", to: { bay: 9 } }, /no bay 9/],
+  ["a drive that is gone", { kind: "move-drive", drive: "d9", to: { shelf: true } }, /no longer/],
+  ["a serial that is there already", { kind: "edit-drive", drive: "d1", changes: { serial: "tj4-0422" } }, /has the serial/],
+])("%s is refused with a reason", (_, command, message) => expect(reason(clinic, command)).toMatch(message));

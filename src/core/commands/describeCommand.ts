@@ -1,0 +1,45 @@
+import type { Plan } from "../document/plan";
+import { shortSize } from "../drives/nameOfDrive";
+import { layoutOf } from "../layouts/registry";
+import type { Command } from "./command";
+
+const drives = (count: number) => (count === 1 ? "1 drive" : `${count} drives`);
+
+/**
+ * A command in a few words of the past tense, for undo and redo and for notices.
+ *
+ * @param plan the plan before the command
+ * @example describeCommand(plan, { kind: "move-drive", drive: "d5", to: { bay: 5 } }) // "moved the 3 TB drive to bay 5"
+ */
+export function describeCommand(plan: Plan, command: Command): string {
+  const size = (id: string) => {
+    const drive = plan.drives.find((each) => each.id === id);
+    return drive ? `the ${shortSize(drive, "TB")} drive` : "a drive";
+  };
+  switch (command.kind) {
+    case "rename-plan":
+      return `renamed the plan to “${command.name}”`;
+    case "change-box":
+      return command.bays !== undefined ? `gave the box ${command.bays} bays` : command.rules ? "changed the box's rules" : "renamed the box";
+    case "add-drives":
+      return `added ${drives(command.drives.length)}`;
+    case "edit-drive":
+      return `edited ${size(command.drive)}`;
+    case "remove-drives":
+      return `removed ${drives(command.drives.length)}`;
+    case "move-drive":
+      return `moved ${size(command.drive)} to ${"bay" in command.to ? `bay ${command.to.bay}` : "the shelf"}`;
+    case "make-group":
+      return `made a ${layoutOf(command.layout).shortName} group of ${drives(command.drives.length)}`;
+    case "change-layout":
+      return `changed the layout to ${layoutOf(command.layout).shortName}`;
+    case "add-to-group":
+      return `added ${drives(command.drives.length)} to a group`;
+    case "leave-group":
+      return `took ${drives(command.drives.length)} out of a group`;
+    case "take-apart":
+      return "took a group apart";
+    case "rename-pool":
+      return `renamed the pool to “${command.name}”`;
+  }
+}

@@ -1,0 +1,73 @@
+import type { Bytes } from "../bytes/bytes";
+import type { Drive } from "../drives/drive";
+import type { LayoutId } from "../layouts/layout";
+import type { RulesChoice } from "../rules/boxRules";
+
+export type FileSystem = "ext4" | "xfs" | "btrfs" | "none";
+
+/** Drives under one layout. */
+export interface Group {
+  id: string;
+  layout: LayoutId;
+  /** Ids of its drives, in the order in which the group names them. */
+  drives: string[];
+  options?: Record<string, never>;
+}
+
+/** What is carved from a pool. */
+export interface Volume {
+  id: string;
+  name: string;
+  bytes: Bytes;
+  fileSystem: FileSystem;
+}
+
+/** One or more groups whose space is used as one. */
+export interface Pool {
+  id: string;
+  name: string;
+  groups: Group[];
+  /** Ids of drives that stand by. */
+  spares: string[];
+  volumes: Volume[];
+}
+
+export interface Box {
+  name: string;
+  bays: number;
+  rules: RulesChoice;
+}
+
+/**
+ * The plan document: the only state that is kept. It is never changed in place; a command makes the next one.
+ * Its shape on the outside is `schema/plan-1.json`.
+ */
+export interface Plan {
+  format: "cortijo-plan";
+  version: 1;
+  name: string;
+  box: Box;
+  drives: Drive[];
+  pools: Pool[];
+  /** No kind of step is defined yet. */
+  steps: never[];
+}
+
+/** The group that a drive belongs to, with its pool, or null. */
+export function groupOfDrive(plan: Plan, drive: string): { pool: Pool; group: Group } | null {
+  for (const pool of plan.pools) {
+    const group = pool.groups.find((each) => each.drives.includes(drive));
+    if (group) return { pool, group };
+  }
+  return null;
+}
+
+/** The drive in a bay, or null when the bay is free. */
+export function driveInBay(plan: Plan, bay: number): Drive | null {
+  return plan.drives.find((drive) => "bay" in drive.place && drive.place.bay === bay) ?? null;
+}
+
+/** The drives on the shelf, in the order of the plan. */
+export function drivesOnShelf(plan: Plan): Drive[] {
+  return plan.drives.filter((drive) => "shelf" in drive.place);
+}

@@ -1,0 +1,72 @@
+import type { Plan } from "./plan";
+import type { Problem } from "./problem";
+
+type Named = { id: string; pointer: string; what: string };
+
+function duplicateIds(things: readonly Named[]): Problem[] {
+  const seen = new Map<string, Named>();
+  return things.flatMap((thing) => {
+    const first = seen.get(thing.id);
+    if (!first) {
+      seen.set(thing.id, thing);
+      return [];
+    }
+    return [{ code: "duplicate-id", message: `The id "${thing.id}" is already that of ${first.what} at ${first.pointer}. Give this ${thing.what.replace(/^an? /, "")} another one.`, pointer: `${thing.pointer}/id` }];
+  });
+}
+
+function placeProblems(plan: Plan): Problem[] {
+  const inBay = new Map<number, string>();
+  const bySerial = new Map<string, string>();
+  return plan.drives.flatMap((drive, i): Problem[] => {
+    const problems: Problem[] = [];
+    if ("bay" in drive.place) {
+      const { bay } = drive.place;
+      const other = inBay.get(bay);
+      if (bay > plan.box.bays) problems.push({ code: "no-such-bay", message: `Drive "${drive.id}" is in bay ${bay}, but the box has ${plan.box.bays}. Put it in another bay or on the shelf.`, pointer: `/drives/${i}/place/bay` });
+      if (other !== undefined) problems.push({ code: "bay-taken", message: `Bay ${bay} holds drive "${other}" already. Put "${drive.id}" in another bay or on the shelf.`, pointer: `/drives/${i}/place/bay` });
+      else inBay.set(bay, drive.id);
+    }
+    const serial = drive.serial?.trim().toLowerCase();
+    if (serial) {
+      const other = bySerial.get(serial);
+      if (other !== undefined) problems.push({ code: "duplicate-serial", message: `Drives "${other}" and "${drive.id}" have the same serial ${drive.serial}. Remove the one that is entered twice or correct its serial.`, pointer: `/drives/${i}/serial` });
+      else bySerial.set(serial, drive.id);
+    }
+    return problems;
+  });
+}
+
+function memberProblems(plan: Plan): Problem[] {
+  const known = new Set(plan.drives.map((drive) => drive.id));
+  const takenBy = new Map<string, string>();
+  const problems: Problem[] = [];
+  const take = (drive: string, owner: string, pointer: string) => {
+    const other = takenBy.get(drive);
+    if (!known.has(drive)) problems.push({ code: "no-such-drive", message: `The plan has no drive "${drive}". Add it to the drives or take it out here.`, pointer });
+    else if (other !== undefined) problems.push({ code: "drive-used-twice", message: `Drive "${drive}" belongs to ${other} already. A drive can be in one place only; take it out here or there.`, pointer });
+    else takenBy.set(drive, owner);
+  };
+  plan.pools.forEach((pool, p) => {
+    pool.groups.forEach((group, g) => group.drives.forEach((drive, d) => take(drive, `group "${group.id}"`, `/pools/${p}/groups/${g}/drives/${d}`)));
+    pool.spares.forEach((drive, d) => take(drive, `the spares of pool "${pool.id}"`, `/pools/${p}/spares/${d}`));
+  });
+  return problems;
+}
+
+/**
+ * What cannot be true of a plan that fits the schema: ids or serials given twice, two drives in one bay, a bay that
+ * the box does not have, a drive in two groups or not in the plan.
+ *
+ * @example referenceProblems(planWithTwoDrivesInBayOne) // [{ code: "bay-taken", message: …, pointer: "/drives/1/place/bay" }]
+ */
+export function referenceProblems(plan: Plan): Problem[] {
+  return [
+    ...duplicateIds(plan.drives.map((drive, i) => ({ id: drive.id, pointer: `/drives/${i}`, what: "a drive" }))),
+    ...duplicateIds(plan.pools.map((pool, p) => ({ id: pool.id, pointer: `/pools/${p}`, what: "a pool" }))),
+    ...duplicateIds(plan.pools.flatMap((pool, p) => pool.groups.map((group, g) => ({ id: group.id, pointer: `/pools/${p}/groups/${g}`, what: "a group" })))),
+    ...duplicateIds(plan.pools.flatMap((pool, p) => pool.volumes.map((volume, v) => ({ id: volume.id, pointer: `/pools/${p}/volumes/${v}`, what: "a volume" })))),
+    ...placeProblems(plan),
+    ...memberProblems(plan),
+  ];
+}

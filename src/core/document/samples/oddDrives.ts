@@ -1,0 +1,19 @@
+import type { Plan } from "../plan";
+import { sampleDrive } from "./sampleDrive";
+
+/** An old box of odd drives, one of which has just failed. */
+export const oddDrives: Plan = {
+  format: "cortijo-plan",
+  version: 1,
+  name: "Old box of odd drives",
+  box: { name: "Box under the stairs", bays: 5, rules: { set: "hybrid-box" } },
+  drives: [
+    sampleDrive("d1", 1, "TJ1-7730", { bay: 1 }),
+    sampleDrive("d2", 2, "TJ2-1018", { bay: 2 }, { health: { state: "failing", reallocatedSectors: 1312, pendingSectors: 88 } }),
+    sampleDrive("d3", 3, "TJ3-5546", { bay: 3 }),
+    sampleDrive("d4", 3, "TJ3-5561", { bay: 4 }),
+    sampleDrive("d5", 6, "TJ6-0209", { bay: 5 }),
+  ],
+  pools: [{ id: "p1", name: "Everything", groups: [{ id: "g1", layout: "hybrid-1", drives: ["d1", "d2", "d3", "d4", "d5"] }], spares: [], volumes: [] }],
+  steps: [],
+};

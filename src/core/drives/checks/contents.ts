@@ -1,0 +1,18 @@
+import type { Finding } from "../../findings/finding";
+import type { Drive } from "../drive";
+import { nameOfDriveFirst } from "../nameOfDrive";
+
+/** Whether a drive holds something that joining a group would erase: the running system blocks, other data warns. */
+export function checkContents(drive: Drive): Finding[] {
+  if (!drive.contents) return [];
+  const name = nameOfDriveFirst(drive);
+  const detail = drive.contents.detail ? ` (${drive.contents.detail})` : "";
+  switch (drive.contents.kind) {
+    case "system":
+      return [{ code: "system-drive", severity: "block", message: `${name} carries the running system${detail}. It cannot join a group; choose another drive.`, drives: [drive.id] }];
+    case "mounted":
+      return [{ code: "will-be-erased", severity: "warn", message: `${name} is in use${detail}. Everything on it will be erased when the group is made. Copy it away first.`, drives: [drive.id] }];
+    case "data":
+      return [{ code: "will-be-erased", severity: "warn", message: `${name} holds data${detail}. It will be erased when the group is made. Copy away what you want to keep.`, drives: [drive.id] }];
+  }
+}

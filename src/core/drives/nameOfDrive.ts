@@ -1,0 +1,34 @@
+import { formatBytes, NARROW_SPACE, type UnitFamily } from "../bytes/formatBytes";
+import { soldAs } from "../bytes/nominalBytes";
+import { bayOf, type Drive } from "./drive";
+
+/**
+ * A drive's size in few characters: in decimal units the size on its label where it is a standard one, otherwise
+ * the figure itself.
+ *
+ * @example shortSize({ bytes: 4_000_787_030_016 }, "TB") // "4 TB"
+ * @example shortSize({ bytes: 4_000_787_030_016 }, "TiB") // "3.64 TiB"
+ */
+export function shortSize(drive: Pick<Drive, "bytes">, family: UnitFamily): string {
+  const gigabytes = family === "TB" ? soldAs(drive.bytes) : null;
+  if (gigabytes === null) return formatBytes(drive.bytes, family);
+  return gigabytes >= 1000 ? `${gigabytes / 1000}${NARROW_SPACE}TB` : `${gigabytes}${NARROW_SPACE}GB`;
+}
+
+/**
+ * A drive in the middle of a sentence, so that it cannot be mistaken for another: size, bay and serial.
+ *
+ * @example nameOfDrive(drive) // "the 4 TB drive in bay 2 (serial ORL-4418)"
+ */
+export function nameOfDrive(drive: Drive, family: UnitFamily = "TB"): string {
+  const bay = bayOf(drive);
+  const where = bay === null ? "on the shelf" : `in bay ${bay}`;
+  const which = drive.serial ? ` (serial ${drive.serial})` : drive.label ? ` (${drive.label})` : "";
+  return `the ${shortSize(drive, family)} drive ${where}${which}`;
+}
+
+/** The same at the start of a sentence. */
+export function nameOfDriveFirst(drive: Drive, family: UnitFamily = "TB"): string {
+  const name = nameOfDrive(drive, family);
+  return name.charAt(0).toUpperCase() + name.slice(1);
+}

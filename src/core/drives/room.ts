@@ -1,0 +1,32 @@
+import type { Bytes } from "../bytes/bytes";
+import { MiB } from "../bytes/bytes";
+import { floorTo } from "../bytes/floorTo";
+import type { BoxRules } from "../rules/boxRules";
+
+/** The part of one drive that a pool can use, and what was set aside for it. All in bytes, laid end to end. */
+export interface Room {
+  drive: string;
+  /** The whole drive. */
+  bytes: Bytes;
+  /** Kept by the box for its own partitions, at the start of the drive. */
+  systemReserve: Bytes;
+  /** Left unused at the end, so that a slightly smaller replacement fits. */
+  rightSizeMargin: Bytes;
+  /** What is between them, not rounded. */
+  between: Bytes;
+  /** What a pool can use: `between` rounded down to 1 MiB. */
+  length: Bytes;
+}
+
+/**
+ * The room of a drive: `floorTo(bytes − systemReserve − rightSizeMargin, 1 MiB)`, never below 0. A drive that is
+ * smaller than what is set aside has no room, and the reserve then takes all of it.
+ *
+ * @example roomOf({ id: "d1", bytes: 4_000_787_030_016 }, { systemReserveBytes: 0, rightSizeShare: 0 }).length // 4 000 786 153 472
+ */
+export function roomOf(drive: { id: string; bytes: Bytes }, rules: Pick<BoxRules, "systemReserveBytes" | "rightSizeShare">): Room {
+  const systemReserve = Math.min(drive.bytes, rules.systemReserveBytes);
+  const rightSizeMargin = Math.min(drive.bytes - systemReserve, Math.ceil(drive.bytes * rules.rightSizeShare));
+  const between = drive.bytes - systemReserve - rightSizeMargin;
+  return { drive: drive.id, bytes: drive.bytes, systemReserve, rightSizeMargin, between, length: floorTo(between, MiB) };
+}

@@ -1,0 +1,35 @@
+import type { Band } from "../bands/band";
+import { lossClauses } from "../bands/lossClauses";
+
+/** What becomes of a band, a group or a pool when some drives have failed. */
+export type Fate =
+  /** None of the failed drives belongs to it. */
+  | { kind: "whole"; redundancy: number }
+  /** Drives are missing but no data is; `redundancy` more may fail, whichever they are. */
+  | { kind: "degraded"; redundancy: number; missing: string[] }
+  /** Data is lost; `bands` are the places, in the list that was asked about, of the bands that lost it. */
+  | { kind: "lost"; missing: string[]; bands: number[] };
+
+/**
+ * What a set of failed drives does to bands that stand or fall together (a group's, or those of a pool that is
+ * striped or spanned over its groups).
+ *
+ * @param bands the bands; without any, nothing is there to lose and the fate is whole with redundancy 0
+ * @param failed ids of failed drives; ids of drives that are in no band do nothing
+ * @example fateOf(raid5Bands, new Set(["d2"])) // { kind: "degraded", redundancy: 0, missing: ["d2"] }
+ */
+export function fateOf(bands: readonly Band[], failed: ReadonlySet<string>): Fate {
+  const missing = [...new Set(bands.flatMap((band) => band.members.map((member) => member.drive)))].filter((drive) => failed.has(drive));
+  const lostBands: number[] = [];
+  let redundancy = Infinity;
+  bands.forEach((band, index) => {
+    for (const clause of lossClauses(band)) {
+      const left = clause.tolerance - clause.drives.filter((drive) => failed.has(drive)).length;
+      if (left < 0 && lostBands.at(-1) !== index) lostBands.push(index);
+      redundancy = Math.min(redundancy, left);
+    }
+  });
+  if (lostBands.length > 0) return { kind: "lost", missing, bands: lostBands };
+  if (missing.length > 0) return { kind: "degraded", redundancy, missing };
+  return { kind: "whole", redundancy: redundancy === Infinity ? 0 : redundancy };
+}

@@ -1,0 +1,44 @@
+import type { ArrayFormat } from "../bands/arrayFormat";
+import type { Band } from "../bands/band";
+import type { Room } from "../drives/room";
+
+/** The layouts of the catalogue, by their names in plan documents. */
+export type LayoutId = "raid1" | "raid5" | "raid6" | "triple-parity" | "hybrid-1" | "hybrid-2";
+
+/** What a layout has to know of the box besides the drives. */
+export interface LayoutSetting {
+  arrayFormat: ArrayFormat;
+}
+
+/**
+ * A layout: a function from the rooms of drives to bands, and what it takes. Everything that is shown of a group is
+ * derived from its bands. A family of layouts stands in one file of this folder and is listed in `registry.ts`.
+ */
+export interface Layout {
+  id: LayoutId;
+  /** The plain name, for instance "single parity". */
+  name: string;
+  /** The trade's short name, for instance "RAID 5". */
+  shortName: string;
+  /** One sentence: how it lies on the drives. */
+  summary: string;
+  /** The fewest drives that its arithmetic allows. */
+  minimumDrives: number;
+  /** The fewest that boxes usually take; the rules of a box may say otherwise, down to `minimumDrives`. */
+  usualDrives: number;
+  /**
+   * Lays the layout out on drives.
+   *
+   * @param rooms at least `minimumDrives`, in the order in which the group names them
+   * @returns the bands from the bottom up; none where the drives have no room in common
+   * @throws RangeError for fewer rooms than `minimumDrives`; `problemsOfLayout` tells beforehand
+   */
+  layOut(rooms: readonly Room[], setting: LayoutSetting): Band[];
+}
+
+/** Throws for fewer rooms than the layout needs, which is the caller's mistake. */
+export function requireRooms(layout: Pick<Layout, "id" | "minimumDrives">, rooms: readonly Room[]): void {
+  if (rooms.length < layout.minimumDrives) {
+    throw new RangeError(`${layout.id} needs ${layout.minimumDrives} drives, not ${rooms.length}.`);
+  }
+}

@@ -1,0 +1,21 @@
+import { hybridOne, hybridTwo } from "./hybrid";
+import type { Layout, LayoutId } from "./layout";
+import { mirror } from "./mirror";
+import { doubleParity, singleParity, tripleParity } from "./parity";
+
+/** Every layout that Cortijo knows, in the order in which menus list them. A new family is a file and a line here. */
+export const layouts: readonly Layout[] = [mirror, singleParity, doubleParity, tripleParity, hybridOne, hybridTwo];
+
+const byId = new Map(layouts.map((layout) => [layout.id, layout]));
+
+/**
+ * The layout of an id.
+ *
+ * @throws RangeError for an id that is not in the catalogue, which the plan schema rules out
+ * @example layoutOf("raid5").name // "single parity"
+ */
+export function layoutOf(id: LayoutId): Layout {
+  const layout = byId.get(id);
+  if (!layout) throw new RangeError(`No layout is called ${id}.`);
+  return layout;
+}

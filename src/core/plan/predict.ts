@@ -1,0 +1,78 @@
+import type { Bytes } from "../bytes/bytes";
+import type { Plan, Pool } from "../document/plan";
+import type { Drive } from "../drives/drive";
+import { roomOf } from "../drives/room";
+import { survivalOf, type Survival } from "../failures/survival";
+import { smallestFatalSet } from "../failures/tolerance";
+import { byWeight, type Finding } from "../findings/finding";
+import { ledgerOf, type LedgerEntry } from "../ledger/ledger";
+import type { BoxRules } from "../rules/boxRules";
+import { rulesOf } from "../rules/ruleSets";
+import { predictGroup, type GroupPrediction } from "./predictGroup";
+
+/** Everything that the core says of one pool. */
+export interface PoolPrediction {
+  id: string;
+  name: string;
+  usableBytes: Bytes;
+  /** How many drives may fail at once, whichever they are, with nothing lost. */
+  tolerance: number;
+  groups: GroupPrediction[];
+  ledger: LedgerEntry[];
+  /** For 1, 2, 3 and 4 drives lost at once, how many of all sets the pool survives. */
+  survival: Survival[];
+  /** A smallest set of drives whose loss destroys data. */
+  smallestFatalSet: string[];
+  /** The weightiest first. */
+  findings: Finding[];
+}
+
+/** The box at one moment: before the first step (`after` is null) or after a step. */
+export interface Moment {
+  after: string | null;
+  pools: PoolPrediction[];
+}
+
+/** What the core says of a plan. */
+export interface Prediction {
+  pools: PoolPrediction[];
+  moments: Moment[];
+}
+
+/** To how many drives lost at once the surviving sets are counted. */
+export const MOST_FAILURES_COUNTED = 4;
+
+function predictPool(pool: Pool, driveOf: ReadonlyMap<string, Drive>, rules: BoxRules, pointer: string): PoolPrediction {
+  const drivesOf = (ids: readonly string[]) => ids.flatMap((id) => driveOf.get(id) ?? []);
+  const groups = pool.groups.map((group) => predictGroup(group, drivesOf(group.drives), rules));
+  const spares = drivesOf(pool.spares).map((drive) => roomOf(drive, rules));
+  // The data of a pool is striped or spanned over its groups, so its bands stand or fall together.
+  const bands = groups.flatMap((group) => group.bands);
+  const members = groups.flatMap((group) => group.drives);
+  const unmade = groups.some((group) => group.bands.length === 0);
+  const fatal = unmade ? [] : smallestFatalSet(bands);
+  return {
+    id: pool.id,
+    name: pool.name,
+    usableBytes: groups.reduce((sum, group) => sum + group.usableBytes, 0),
+    tolerance: Math.max(0, fatal.length - 1),
+    groups,
+    ledger: ledgerOf(groups, spares),
+    survival: unmade ? [] : survivalOf(bands, members, MOST_FAILURES_COUNTED),
+    smallestFatalSet: fatal,
+    findings: byWeight(groups.flatMap((group, g) => group.findings.map((finding) => ({ pointer: `${pointer}/groups/${g}`, ...finding })))),
+  };
+}
+
+/**
+ * Predicts a plan: what its pools hold, what they survive, where the bytes went and what is wrong.
+ *
+ * @param plan a plan whose references hold (`checkPlan`)
+ * @example predict(clinic).pools[0].usableBytes // what the clinic's hybrid of 4, 4, 8 and 12 TB holds
+ */
+export function predict(plan: Plan): Prediction {
+  const rules = rulesOf(plan.box.rules);
+  const driveOf = new Map(plan.drives.map((drive) => [drive.id, drive]));
+  const pools = plan.pools.map((pool, p) => predictPool(pool, driveOf, rules, `/pools/${p}`));
+  return { pools, moments: [{ after: null, pools }] };
+}

@@ -1,0 +1,73 @@
+import type { Band } from "../bands/band";
+import { usableOf } from "../bands/contents";
+import type { Bytes } from "../bytes/bytes";
+import { formatBytes } from "../bytes/formatBytes";
+import type { Group } from "../document/plan";
+import { checkContents } from "../drives/checks/contents";
+import { checkHealth } from "../drives/checks/health";
+import { checkMixing } from "../drives/checks/mixing";
+import { bayOf, type Drive } from "../drives/drive";
+import { nameOfDrive, nameOfDriveFirst } from "../drives/nameOfDrive";
+import { roomOf, type Room } from "../drives/room";
+import { toleranceOf } from "../failures/tolerance";
+import type { Finding } from "../findings/finding";
+import type { LayoutId } from "../layouts/layout";
+import { fewestDrives, problemsOfLayout } from "../layouts/problemsOfLayout";
+import { layoutOf } from "../layouts/registry";
+import { gapsOf } from "../ledger/gaps";
+import type { BoxRules } from "../rules/boxRules";
+
+/** Everything that the core says of one group. */
+export interface GroupPrediction {
+  id: string;
+  layout: LayoutId;
+  drives: string[];
+  rooms: Room[];
+  /** From the bottom up; none when the group cannot be made. */
+  bands: Band[];
+  usableBytes: Bytes;
+  tolerance: number;
+  findings: Finding[];
+}
+
+/** A drive whose idle top is below this share of it is not worth a word. */
+const IDLE_WORTH_SAYING = 0.005;
+
+function idleFindings(drives: readonly Drive[], rooms: readonly Room[], bands: readonly Band[]): Finding[] {
+  if (bands.length === 0) return [];
+  return drives.flatMap((drive, i): Finding[] => {
+    const room = rooms[i];
+    const idle = room ? gapsOf(room, bands).idle : 0;
+    if (idle < drive.bytes * IDLE_WORTH_SAYING) return [];
+    return [{ code: "idle-room", severity: "note", message: `${formatBytes(idle, "TB")} of ${nameOfDrive(drive)} lie idle: this layout has no use for them until other drives are larger.`, drives: [drive.id] }];
+  });
+}
+
+/**
+ * Lays a group out on its drives and says what it holds, what it survives and what is wrong with it.
+ *
+ * @param drives the group's drives, in its order
+ * @example predictGroup({ layout: "raid5", … }, threeOf4TB, rulesOf({ set: "classic-raid" })).usableBytes // 8 001 572 306 944
+ */
+export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxRules): GroupPrediction {
+  const layout = layoutOf(group.layout);
+  const rooms = drives.map((drive) => roomOf(drive, rules));
+  const bands = drives.length < fewestDrives(layout, rules) ? [] : layout.layOut(rooms, { arrayFormat: rules.arrayFormat });
+  const onShelf = drives.filter((drive) => bayOf(drive) === null);
+  return {
+    id: group.id,
+    layout: group.layout,
+    drives: [...group.drives],
+    rooms,
+    bands,
+    usableBytes: usableOf(bands),
+    tolerance: toleranceOf(bands),
+    findings: [
+      ...problemsOfLayout(layout, group.drives, rules),
+      ...drives.flatMap((drive) => [...checkHealth(drive), ...checkContents(drive)]),
+      ...checkMixing(drives, rules),
+      ...onShelf.map((drive): Finding => ({ code: "member-on-shelf", severity: "warn", message: `${nameOfDriveFirst(drive)} belongs to a group but is in no bay. Put it in one.`, drives: [drive.id] })),
+      ...idleFindings(drives, rooms, bands),
+    ],
+  };
+}

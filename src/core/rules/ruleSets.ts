@@ -1,0 +1,27 @@
+import type { BoxRules, RuleSet, RulesChoice } from "./boxRules";
+import { classicRaid } from "./sets/classicRaid";
+import { hybridBox } from "./sets/hybridBox";
+import { linuxHost } from "./sets/linuxHost";
+
+/** The ready-made sets, in the order in which menus list them. */
+export const ruleSets: readonly RuleSet[] = [classicRaid, hybridBox, linuxHost];
+
+/**
+ * The set of a choice.
+ *
+ * @throws RangeError for a name that is no set, which the plan schema rules out
+ */
+export function ruleSetOf(choice: Pick<RulesChoice, "set">): RuleSet {
+  const set = ruleSets.find((each) => each.id === choice.set);
+  if (!set) throw new RangeError(`No set of rules is called ${choice.set}.`);
+  return set;
+}
+
+/**
+ * The rules that a plan's choice comes to: the set's, with what was overridden.
+ *
+ * @example rulesOf({ set: "classic-raid", overrides: { systemReserveBytes: 0 } }).arrayFormat // "plain"
+ */
+export function rulesOf(choice: RulesChoice): BoxRules {
+  return { ...ruleSetOf(choice).rules, ...choice.overrides };
+}

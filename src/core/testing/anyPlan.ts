@@ -1,0 +1,53 @@
+import fc from "fast-check";
+import { applyCommand } from "../commands/applyCommand";
+import type { Command, NewDrive } from "../commands/command";
+import { emptyPlan } from "../document/emptyPlan";
+import type { Plan } from "../document/plan";
+import type { LayoutId } from "../layouts/layout";
+import { layouts } from "../layouts/registry";
+import { anyBytes } from "./arbitraries";
+
+const newDrive: fc.Arbitrary<NewDrive> = fc.record(
+  {
+    label: fc.string({ maxLength: 20 }),
+    serial: fc.string({ minLength: 1, maxLength: 12 }),
+    bytes: anyBytes,
+    medium: fc.constantFrom("hdd" as const, "ssd" as const),
+    bus: fc.constantFrom("sata" as const, "sas" as const, "nvme" as const, "usb" as const),
+    logicalSector: fc.constantFrom(512, 4096),
+    physicalSector: fc.constant(4096),
+    health: fc.record({ state: fc.constantFrom("good" as const, "watch" as const, "failing" as const) }),
+  },
+  { requiredKeys: ["label", "bytes", "medium", "bus", "logicalSector", "physicalSector", "health"] },
+);
+
+const driveId = fc.integer({ min: 1, max: 12 }).map((n) => `d${n}`);
+const groupId = fc.integer({ min: 1, max: 4 }).map((n) => `g${n}`);
+const poolId = fc.integer({ min: 1, max: 3 }).map((n) => `p${n}`);
+const layout: fc.Arbitrary<LayoutId> = fc.constantFrom(...layouts.map((each) => each.id));
+const place = fc.oneof(fc.constant({ shelf: true as const }), fc.integer({ min: 1, max: 9 }).map((bay) => ({ bay })));
+const name = fc.string({ maxLength: 20 });
+
+/** Any command, sensible for the plan at hand or not. */
+export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
+  { weight: 4, arbitrary: fc.record({ kind: fc.constant("add-drives" as const), drives: fc.array(newDrive, { minLength: 1, maxLength: 4 }) }) },
+  { weight: 4, arbitrary: fc.record({ kind: fc.constant("make-group" as const), drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 6 }), layout, pool: fc.option(poolId) }) },
+  { weight: 3, arbitrary: fc.record({ kind: fc.constant("move-drive" as const), drive: driveId, to: place }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("rename-plan" as const), name }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("change-box" as const), bays: fc.integer({ min: 0, max: 26 }) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("edit-drive" as const), drive: driveId, changes: fc.record({ label: name, serial: fc.option(name) }) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("remove-drives" as const), drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("change-layout" as const), group: groupId, layout }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("add-to-group" as const), group: groupId, drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 3 }) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("leave-group" as const), drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("take-apart" as const), group: groupId }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("rename-pool" as const), pool: poolId, name }) },
+);
+
+/** A plan that some commands have led to; those that did not fit were refused. */
+export const anyPlan: fc.Arbitrary<Plan> = fc.array(anyCommand, { maxLength: 25 }).map((commands) =>
+  commands.reduce((plan, command) => {
+    const result = applyCommand(plan, command);
+    return result.ok ? result.plan : plan;
+  }, emptyPlan("Any plan")),
+);

@@ -1,0 +1,76 @@
+import { heightOf, type Band } from "../bands/band";
+
+// Real coding of real bytes, to hold the predictions about failures against: GF(256) with the polynomial 0x11d.
+const EXP = new Uint8Array(512);
+const LOG = new Uint8Array(256);
+for (let i = 0, x = 1; i < 255; i += 1) {
+  EXP[i] = x;
+  EXP[i + 255] = x;
+  LOG[x] = i;
+  x = x & 0x80 ? (x << 1) ^ 0x11d : x << 1;
+}
+const mul = (a: number, b: number) => (a === 0 || b === 0 ? 0 : EXP[LOG[a]! + LOG[b]!]!);
+const inverse = (a: number) => EXP[255 - LOG[a]!]!;
+
+/** How a scheme makes its n symbols of k: rows of coefficients. One parity is the XOR; more are Cauchy rows. */
+function generator(band: Band): number[][] {
+  const n = band.members.length;
+  switch (band.scheme.kind) {
+    case "stripe":
+      return unit(n);
+    case "mirror":
+      return Array.from({ length: n }, () => [1]);
+    case "parity": {
+      const { parity } = band.scheme;
+      const k = n - parity;
+      const rows = Array.from({ length: parity }, (_, p) => Array.from({ length: k }, (_, d) => (parity === 1 ? 1 : inverse((128 + p) ^ d))));
+      return [...unit(k), ...rows];
+    }
+  }
+}
+
+const unit = (n: number) => Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => (i === j ? 1 : 0)));
+
+const encode = (rows: number[][], data: number[]) => rows.map((row) => row.reduce((sum, c, i) => sum ^ mul(c, data[i]!), 0));
+
+/** Solves rows · data = symbols by elimination; null when the rows do not determine the data. */
+function solve(rows: number[][], symbols: number[], k: number): number[] | null {
+  const m = rows.map((row, i) => [...row, symbols[i]!]);
+  for (let col = 0; col < k; col += 1) {
+    const pivot = m.findIndex((row, i) => i >= col && row[col] !== 0);
+    if (pivot < 0) return null;
+    [m[col], m[pivot]] = [m[pivot]!, m[col]!];
+    const scale = inverse(m[col]![col]!);
+    m[col] = m[col]!.map((c) => mul(c, scale));
+    m.forEach((row, i) => {
+      const factor = row[col]!;
+      if (i !== col && factor !== 0) m[i] = row.map((c, j) => c ^ mul(factor, m[col]![j]!));
+    });
+  }
+  return m.slice(0, k).map((row) => row[k]!);
+}
+
+/**
+ * Writes pseudo-random bytes on bands (one symbol per `unitBytes` of height), loses the failed drives, recovers what
+ * can be recovered from the rest, and compares with what was written.
+ *
+ * @returns whether every byte came back
+ */
+export function survivesForReal(bands: readonly Band[], failed: ReadonlySet<string>, unitBytes: number): boolean {
+  let seed = 1;
+  const next = () => (seed = (seed * 1_103_515_245 + 12_345) % 2 ** 31) & 0xff;
+  return bands.every((band) => {
+    const rows = generator(band);
+    const n = band.members.length;
+    const k = rows[0]!.length;
+    return Array.from({ length: heightOf(band) / unitBytes }, (_, stripe) => {
+      const data = Array.from({ length: k }, next);
+      const symbols = encode(rows, data);
+      // The members take turns, so that parity is on every drive.
+      const onMember = (i: number) => (i + stripe) % n;
+      const left = symbols.flatMap((symbol, i) => (failed.has(band.members[onMember(i)]!.drive) ? [] : [{ row: rows[i]!, symbol }]));
+      const recovered = solve(left.map((each) => each.row), left.map((each) => each.symbol), k);
+      return recovered !== null && recovered.every((byte, i) => byte === data[i]);
+    }).every(Boolean);
+  });
+}

@@ -1,0 +1,47 @@
+/** One entry of lsblk's list, with the values as they are printed. Columns that were not asked for are missing. */
+export interface BlockDevice {
+  name: string;
+  pkname?: string | null;
+  type?: string | null;
+  size?: number | string | null;
+  model?: string | null;
+  vendor?: string | null;
+  serial?: string | null;
+  wwn?: string | null;
+  tran?: string | null;
+  fstype?: string | null;
+  pttype?: string | null;
+  mountpoint?: string | null;
+  mountpoints?: (string | null)[] | null;
+  rota?: boolean | number | string | null;
+  "log-sec"?: number | string | null;
+  "phy-sec"?: number | string | null;
+  children?: BlockDevice[];
+}
+
+/** The kernel's name without a path: "/dev/sda" is "sda". */
+export function kernelName(device: Pick<BlockDevice, "name">): string {
+  return device.name.trim().split("/").at(-1) ?? device.name;
+}
+
+/** What was printed as true, 1, "1" or "true". Null when nothing was printed. */
+export function flag(value: BlockDevice["rota"]): boolean | null {
+  if (value === null || value === undefined || value === "") return null;
+  return value === true || value === 1 || value === "1" || value === "true";
+}
+
+/** What was printed as 512 or "512". Null for anything else, also for a rounded figure like "3.6T". */
+export function wholeNumber(value: number | string | null | undefined): number | null {
+  if (typeof value === "number") return Number.isSafeInteger(value) ? value : null;
+  return typeof value === "string" && /^\s*\d{1,16}\s*$/.test(value) ? Number(value) : null;
+}
+
+/** A printed text without padding, escapes (\x20) and control characters, cut at 120 characters; empty for null. */
+export function cleanText(value: string | null | undefined): string {
+  return (value ?? "")
+    .replace(/\\x([0-9a-f]{2})/gi, (_, hex: string) => String.fromCharCode(parseInt(hex, 16)))
+    .replace(/[\u0000-\u001f\u007f]/g, " ")
+    .replace(/\s+/g, " ")
+    .trim()
+    .slice(0, 120);
+}

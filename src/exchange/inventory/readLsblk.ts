@@ -1,0 +1,200 @@
+import type { NewDrive } from "@/core/commands/command";
+import type { Bus, Contents, Medium } from "@/core/drives/drive";
+import { cleanText, flag, kernelName, wholeNumber, type BlockDevice } from "./blockDevice";
+import validateLsblk from "./generated/validateLsblk.cjs";
+import { kindOfDevice, type DeviceKind } from "./kindOfDevice";
+
+/** A physical drive that the operating system knows. */
+export interface FoundDrive {
+  /** The kernel's name, for instance "sda". */
+  name: string;
+  /** The drive as the plan would keep it, or why it cannot be taken. */
+  drive: { ok: true; value: NewDrive } | { ok: false; reason: string };
+  /** What had to be assumed because it was not printed. */
+  assumed: string[];
+}
+
+export interface Inventory {
+  found: FoundDrive[];
+  /** How many other devices were left out, by kind. */
+  leftOut: { kind: DeviceKind; count: number }[];
+}
+
+export type InventoryResult = { ok: true; inventory: Inventory } | { ok: false; message: string };
+
+/** The largest inventory that is read, in characters: a box with 4,000 devices prints less. */
+export const MOST_INVENTORY_CHARACTERS = 8 * 2 ** 20;
+
+/** The command whose output is asked for. */
+export const INVENTORY_COMMAND = "lsblk --json --bytes --output-all";
+
+/** Mount points without which the system does not run. */
+const SYSTEM_MOUNTS = /^(\/|\/boot(\/.*)?|\/usr|\/var|\/etc|\/nix|\[SWAP\])$/;
+
+const SECTOR_SIZES = new Set([512, 520, 4096, 4160, 8192, 16384]);
+
+/** The disk that a partition lies on, by the kernel's way of naming; for lists that do not say it. */
+function diskOfPartition(name: string): string | null {
+  return /^(nvme\d+n\d+|mmcblk\d+)p\d+$/.exec(name)?.[1] ?? /^((?:sd|hd|vd|xvd)[a-z]+)\d+$/.exec(name)?.[1] ?? null;
+}
+
+/** All devices, nested or not, each once, and below each name the names that lie on it. */
+function flatten(devices: readonly BlockDevice[]): { all: Map<string, BlockDevice>; below: Map<string, Set<string>> } {
+  const all = new Map<string, BlockDevice>();
+  const below = new Map<string, Set<string>>();
+  const link = (parent: string, child: string) => below.set(parent, (below.get(parent) ?? new Set()).add(child));
+  const queue = [...devices];
+  for (let device = queue.pop(); device; device = queue.pop()) {
+    const name = kernelName(device);
+    if (!all.has(name)) all.set(name, device);
+    const parent = device.pkname ? kernelName({ name: device.pkname }) : diskOfPartition(name);
+    if (parent) link(parent, name);
+    for (const child of device.children ?? []) {
+      link(name, kernelName(child));
+      queue.push(child);
+    }
+  }
+  return { all, below };
+}
+
+/** Everything that lies on a device, itself included. */
+function standingOn(name: string, all: ReadonlyMap<string, BlockDevice>, below: ReadonlyMap<string, ReadonlySet<string>>): BlockDevice[] {
+  const seen = new Set<string>();
+  const queue = [name];
+  for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
+    if (seen.has(next)) continue;
+    seen.add(next);
+    queue.push(...(below.get(next) ?? []));
+  }
+  return [...seen].flatMap((each) => all.get(each) ?? []);
+}
+
+const mountsOf = (device: BlockDevice) => [device.mountpoint, ...(device.mountpoints ?? [])].map(cleanText).filter(Boolean);
+
+function contentsOf(layers: readonly BlockDevice[]): Contents | undefined {
+  const mounts = [...new Set(layers.flatMap(mountsOf))];
+  const system = mounts.filter((mount) => SYSTEM_MOUNTS.test(mount));
+  const detail = (words: readonly string[]) => words.slice(0, 4).join(", ").slice(0, 120);
+  if (system.length > 0) return { kind: "system", detail: `mounted at ${detail(system)}` };
+  if (mounts.length > 0) return { kind: "mounted", detail: `mounted at ${detail(mounts)}` };
+  const fileSystems = [...new Set(layers.map((layer) => cleanText(layer.fstype)).filter(Boolean))];
+  if (fileSystems.length > 0) return { kind: "data", detail: detail(fileSystems) };
+  return layers.length > 1 ? { kind: "data", detail: layers.length === 2 ? "1 partition" : `${layers.length - 1} partitions` } : undefined;
+}
+
+function busOf(device: BlockDevice, assumed: string[]): Bus {
+  const tran = cleanText(device.tran).toLowerCase();
+  if (tran === "nvme" || kernelName(device).startsWith("nvme")) return "nvme";
+  if (tran === "usb") return "usb";
+  // A SATA drive behind a SAS controller shows the controller's transport, and "ATA" as its vendor.
+  if (tran === "sas") return cleanText(device.vendor).toUpperCase() === "ATA" ? "sata" : "sas";
+  if (tran !== "sata" && tran !== "ata") assumed.push(tran ? `interface “${tran}”, taken as SATA` : "interface not printed, taken as SATA");
+  return "sata";
+}
+
+function mediumOf(device: BlockDevice, bus: Bus, assumed: string[]): Medium {
+  if (bus === "nvme") return "ssd";
+  const rotates = flag(device.rota);
+  if (rotates === null) assumed.push("not printed whether it is a hard disk or flash, taken as a hard disk");
+  return rotates === false ? "ssd" : "hdd";
+}
+
+function sectorOf(value: number | string | null | undefined, fallback: number, which: string, assumed: string[]): number {
+  const size = wholeNumber(value);
+  if (size !== null && SECTOR_SIZES.has(size)) return size;
+  assumed.push(`${which} sector size not printed, taken as ${fallback}`);
+  return fallback;
+}
+
+function foundDrive(device: BlockDevice, layers: readonly BlockDevice[]): FoundDrive {
+  const name = kernelName(device);
+  const bytes = wholeNumber(device.size);
+  if (bytes === null) {
+    const printed = cleanText(String(device.size ?? ""));
+    const reason = printed ? `Its size is printed rounded, as ${printed}. Run the command again with --bytes.` : "Its size is not printed. Run the command again with --output-all.";
+    return { name, drive: { ok: false, reason }, assumed: [] };
+  }
+  if (bytes > 1e15) return { name, drive: { ok: false, reason: "Its size is larger than any drive." }, assumed: [] };
+  const assumed: string[] = [];
+  const bus = busOf(device, assumed);
+  const medium = mediumOf(device, bus, assumed);
+  const logicalSector = sectorOf(device["log-sec"], 512, "logical", assumed);
+  const physicalSector = sectorOf(device["phy-sec"], Math.max(logicalSector, medium === "hdd" ? 4096 : 512), "physical", assumed);
+  const serial = cleanText(device.serial);
+  const vendor = cleanText(device.vendor);
+  const plainModel = cleanText(device.model);
+  const namesMaker = vendor === "" || /^(ATA|0x[0-9a-f]+)$/i.test(vendor) || plainModel.toLowerCase().startsWith(vendor.toLowerCase());
+  const model = namesMaker ? plainModel : cleanText(`${vendor} ${plainModel}`);
+  const contents = contentsOf(layers);
+  if (!serial) assumed.push("no serial number: check by hand which drive it is");
+  return {
+    name,
+    drive: { ok: true, value: { label: "", ...(serial ? { serial } : {}), ...(model ? { model } : {}), bytes, medium, bus, logicalSector, physicalSector, health: { state: "good" }, ...(contents ? { contents } : {}) } },
+    assumed,
+  };
+}
+
+function parse(text: string): { ok: true; value: unknown } | { ok: false; message: string } {
+  const body = text.replace(/^\uFEFF/, "").trim();
+  if (body === "") return { ok: false, message: `There is nothing in it. Run ${INVENTORY_COMMAND} on the box and paste all that it prints.` };
+  if (/^NAME\s+/m.test(body) && !body.includes("{")) return { ok: false, message: `This is lsblk's table, which rounds the sizes. Run it as ${INVENTORY_COMMAND} and paste that.` };
+  // A prompt and the command itself are often copied along.
+  const start = body.indexOf("{");
+  const end = body.lastIndexOf("}");
+  try {
+    return { ok: true, value: JSON.parse(start >= 0 && end > start ? body.slice(start, end + 1) : body) };
+  } catch (error) {
+    return { ok: false, message: `This is not the JSON that lsblk prints, or a part of it is missing: ${error instanceof Error ? error.message : String(error)}. Copy everything from the first { to the last }.` };
+  }
+}
+
+function fitsSchema(value: unknown): boolean {
+  try {
+    return validateLsblk(value);
+  } catch (error) {
+    // Devices nested thousands deep overflow the stack; no system prints that.
+    if (error instanceof RangeError) return false;
+    throw error;
+  }
+}
+
+/**
+ * Reads what `lsblk --json --bytes` printed, with all columns or some of them, from new and old releases. Physical
+ * disks become drives; everything else is left out and counted. A disk that carries the running system or mounted
+ * data is marked so.
+ *
+ * @param text the command's output, at most `MOST_INVENTORY_CHARACTERS` long
+ * @returns what was found, or a sentence that says what is wrong with the text and what to do; it never throws
+ */
+export function readLsblk(text: string): InventoryResult {
+  if (text.length > MOST_INVENTORY_CHARACTERS) return { ok: false, message: "This is more than 8 MB, far more than lsblk prints. Choose the file that holds its output." };
+  const parsed = parse(text);
+  if (!parsed.ok) return parsed;
+  if (!fitsSchema(parsed.value)) {
+    const [error] = validateLsblk.errors ?? [];
+    const where = error?.instancePath ? ` at ${error.instancePath}` : "";
+    return { ok: false, message: `This is JSON, but not what lsblk prints: it ${error?.message ?? "has another shape"}${where}. Run ${INVENTORY_COMMAND} and paste all of it.` };
+  }
+  const { blockdevices } = parsed.value as { blockdevices: BlockDevice[] };
+  const { all, below } = flatten(blockdevices);
+  const left = new Map<DeviceKind, number>();
+  const leave = (kind: DeviceKind) => left.set(kind, (left.get(kind) ?? 0) + 1);
+  const known = new Set<string>();
+  const found: FoundDrive[] = [];
+  for (const [name, device] of [...all].sort(([a], [b]) => a.localeCompare(b, "en", { numeric: true }))) {
+    const kind = kindOfDevice(device);
+    if (kind !== "disk") {
+      leave(kind);
+      continue;
+    }
+    // Through a second cable or port the same drive shows twice.
+    const identity = cleanText(device.wwn) || (cleanText(device.serial) && `${cleanText(device.model)} ${cleanText(device.serial)}`);
+    if (identity && known.has(identity)) {
+      leave("second path");
+      continue;
+    }
+    if (identity) known.add(identity);
+    found.push(foundDrive(device, standingOn(name, all, below)));
+  }
+  return { ok: true, inventory: { found, leftOut: [...left].map(([kind, count]) => ({ kind, count })) } };
+}

@@ -1,0 +1,61 @@
+import { applyPatches, type Patch } from "immer";
+import { applyCommand } from "@/core/commands/applyCommand";
+import type { Command } from "@/core/commands/command";
+import { describeCommand } from "@/core/commands/describeCommand";
+import type { Plan } from "@/core/document/plan";
+
+/** A command that was done, with the patches there and back. */
+export interface HistoryEntry {
+  command: Command;
+  /** In a few words of the past tense. */
+  description: string;
+  patches: Patch[];
+  inverse: Patch[];
+  /** When, in milliseconds since 1970. */
+  at: number;
+}
+
+/** A plan with what led to it: the entries before `position` are done, those from there on undone. */
+export interface History {
+  plan: Plan;
+  entries: HistoryEntry[];
+  position: number;
+}
+
+export type HistoryResult = { ok: true; history: History; entry: HistoryEntry } | { ok: false; reason: string };
+
+/** At least this many commands are kept for undoing; the oldest are forgotten first, some at a time. */
+export const KEPT_ENTRIES = 500;
+const FORGOTTEN_AT_ONCE = 100;
+
+export const startHistory = (plan: Plan): History => ({ plan, entries: [], position: 0 });
+
+/** Does a command: what was undone can then no longer be redone. */
+export function perform(history: History, command: Command, at: number): HistoryResult {
+  const result = applyCommand(history.plan, command);
+  if (!result.ok) return result;
+  const entry: HistoryEntry = { command, description: describeCommand(history.plan, command), patches: result.patches, inverse: result.inverse, at };
+  const all = [...history.entries.slice(0, history.position), entry];
+  const entries = all.length > KEPT_ENTRIES + FORGOTTEN_AT_ONCE ? all.slice(-KEPT_ENTRIES) : all;
+  return { ok: true, entry, history: { plan: result.plan, entries, position: entries.length } };
+}
+
+/** Undoes the last command that is done. */
+export function undo(history: History): HistoryResult {
+  const entry = history.entries[history.position - 1];
+  if (!entry) return { ok: false, reason: "There is nothing to undo." };
+  return { ok: true, entry, history: { ...history, plan: applyPatches(history.plan, entry.inverse), position: history.position - 1 } };
+}
+
+/** Does the last undone command again. */
+export function redo(history: History): HistoryResult {
+  const entry = history.entries[history.position];
+  if (!entry) return { ok: false, reason: "There is nothing to redo." };
+  return { ok: true, entry, history: { ...history, plan: applyPatches(history.plan, entry.patches), position: history.position + 1 } };
+}
+
+/** The plan before the last command that is done, or null when nothing was done. */
+export function planBefore(history: History): Plan | null {
+  const entry = history.entries[history.position - 1];
+  return entry ? applyPatches(history.plan, entry.inverse) : null;
+}

@@ -1,0 +1,101 @@
+import type { Plan } from "@/core/document/plan";
+import { samples } from "@/core/document/samples/samples";
+import type { CortijoDatabase, KeptEntry, KeptPlan } from "./database";
+import type { History } from "./history";
+
+/** Deleted plans can be brought back for this long. */
+export const KEPT_AFTER_DELETION_MS = 30 * 24 * 3600 * 1000;
+
+const DEMO_SHOWN = "demo-shown";
+
+/** A plan with its history and the revision at which it was read. */
+export interface LoadedPlan {
+  history: History;
+  revision: number;
+}
+
+/** An unguessable id for a plan in this browser. It is not part of the document. */
+const newPlanId = () => crypto.randomUUID();
+
+/** Keeps a new plan. Returns its id. */
+export async function keepPlan(database: CortijoDatabase, document: Plan, now = Date.now()): Promise<string> {
+  const id = newPlanId();
+  await database.plans.add({ id, name: document.name, document, revision: 0, position: 0, createdAt: now, changedAt: now, deletedAt: 0 });
+  return id;
+}
+
+/** On the first visit, keeps the demo plan and returns its id; later null. */
+export async function keepDemoOnFirstVisit(database: CortijoDatabase): Promise<string | null> {
+  return database.transaction("rw", database.plans, database.settings, async () => {
+    if (await database.settings.get(DEMO_SHOWN)) return null;
+    await database.settings.put({ name: DEMO_SHOWN, value: true });
+    const [demo] = samples;
+    return demo && (await database.plans.count()) === 0 ? keepPlan(database, demo.plan) : null;
+  });
+}
+
+/** The plans that are there, the last changed first, and those deleted in the last 30 days; older ones are forgotten. */
+export async function listPlans(database: CortijoDatabase): Promise<{ plans: KeptPlan[]; deleted: KeptPlan[] }> {
+  const all = await database.plans.orderBy("changedAt").reverse().toArray();
+  return { plans: all.filter((plan) => plan.deletedAt === 0), deleted: all.filter((plan) => plan.deletedAt !== 0) };
+}
+
+/** Deletes a plan so that it can be brought back. */
+export async function deletePlan(database: CortijoDatabase, id: string, now = Date.now()): Promise<void> {
+  await database.plans.update(id, { deletedAt: now });
+}
+
+/** Brings a deleted plan back. */
+export async function restorePlan(database: CortijoDatabase, id: string): Promise<void> {
+  await database.plans.update(id, { deletedAt: 0 });
+}
+
+/** Forgets for good the plans that were deleted more than 30 days ago. */
+export async function forgetOldDeletions(database: CortijoDatabase, now = Date.now()): Promise<void> {
+  await database.transaction("rw", database.plans, database.entries, async () => {
+    const old = await database.plans.where("deletedAt").between(1, now - KEPT_AFTER_DELETION_MS).primaryKeys();
+    await database.plans.bulkDelete(old);
+    await database.entries.where("plan").anyOf(old).delete();
+  });
+}
+
+/** Keeps a copy of a plan, without its history. Returns the copy's id. */
+export async function duplicatePlan(database: CortijoDatabase, id: string): Promise<string | null> {
+  const kept = await database.plans.get(id);
+  return kept ? keepPlan(database, { ...kept.document, name: `${kept.name} (copy)`.slice(0, 120) }) : null;
+}
+
+/** Reads a plan with its history, or null when it is not there. */
+export async function loadPlan(database: CortijoDatabase, id: string): Promise<LoadedPlan | null> {
+  return database.transaction("r", database.plans, database.entries, async () => {
+    const kept = await database.plans.get(id);
+    if (!kept || kept.deletedAt !== 0) return null;
+    const rows = await database.entries.where("plan").equals(id).sortBy("place");
+    const entries = rows.map(({ plan: _plan, place: _place, ...entry }) => entry);
+    return { history: { plan: kept.document, entries, position: kept.position }, revision: kept.revision };
+  });
+}
+
+/**
+ * Writes the next state of a plan if nobody else has written one since `expected`.
+ *
+ * @returns whether it was written; when not, the plan must be loaded again
+ */
+export async function savePlan(database: CortijoDatabase, id: string, expected: number, before: History, after: History, now = Date.now()): Promise<boolean> {
+  return database.transaction("rw", database.plans, database.entries, async () => {
+    const kept = await database.plans.get(id);
+    if (!kept || kept.revision !== expected) return false;
+    if (before.entries !== after.entries) await writeEntries(database, id, before, after);
+    await database.plans.update(id, { document: after.plan, name: after.plan.name, position: after.position, revision: expected + 1, changedAt: now });
+    return true;
+  });
+}
+
+/** Writes only what differs: usually one new entry at the end. */
+async function writeEntries(database: CortijoDatabase, id: string, before: History, after: History): Promise<void> {
+  let same = 0;
+  while (same < before.entries.length && before.entries[same] === after.entries[same]) same += 1;
+  await database.entries.where("[plan+place]").between([id, same], [id, Infinity]).delete();
+  const rows = after.entries.slice(same).map((entry, i): KeptEntry => ({ plan: id, place: same + i, ...entry }));
+  await database.entries.bulkPut(rows);
+}
