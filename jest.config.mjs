@@ -1,4 +1,4 @@
-export default {
+const config = {
   testEnvironment: "node",
   roots: ["<rootDir>/src"],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
@@ -10,3 +10,5 @@ export default {
   },
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
 };
+
+export default config;

@@ -1,7 +1,7 @@
 import type { Plan } from "@/core/document/plan";
 import { samples } from "@/core/document/samples/samples";
 import type { CortijoDatabase, KeptEntry, KeptPlan } from "./database";
-import type { History } from "./history";
+import { perform, type History } from "./history";
 
 /** Deleted plans can be brought back for this long. */
 export const KEPT_AFTER_DELETION_MS = 30 * 24 * 3600 * 1000;
@@ -98,4 +98,12 @@ async function writeEntries(database: CortijoDatabase, id: string, before: Histo
   await database.entries.where("[plan+place]").between([id, same], [id, Infinity]).delete();
   const rows = after.entries.slice(same).map((entry, i): KeptEntry => ({ plan: id, place: same + i, ...entry }));
   await database.entries.bulkPut(rows);
+}
+
+/** Renames a plan from the list, as a command like any other, so that it can be undone in the plan. */
+export async function renamePlan(database: CortijoDatabase, id: string, name: string): Promise<void> {
+  const loaded = await loadPlan(database, id);
+  if (!loaded) return;
+  const result = perform(loaded.history, { kind: "rename-plan", name }, Date.now());
+  if (result.ok) await savePlan(database, id, loaded.revision, loaded.history, result.history);
 }

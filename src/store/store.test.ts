@@ -55,7 +55,11 @@ test("for any commands, what is loaded again equals what was on the page, histor
       const name = freshName();
       const id = await keepPlan(open(name), clinic);
       const session = await tab(name, id);
-      for (const act of acts) act === "undo" ? session.undo() : act === "redo" ? session.redo() : session.do(act);
+      for (const act of acts) {
+        if (act === "undo") session.undo();
+        else if (act === "redo") session.redo();
+        else session.do(act);
+      }
       await session.settled();
       expect((await loadPlan(open(name), id))!.history).toEqual(session.getState().history);
     }),

@@ -176,6 +176,8 @@ function change(plan: Plan, command: Command): void {
       return;
     case "move-drive":
       return moveDrive(plan, command.drive, command.to);
+    case "seat-drives":
+      return seat(plan, command.drives);
     case "make-group":
       return makeGroup(plan, command.drives, command.layout, command.pool);
     case "change-layout":

@@ -16,6 +16,8 @@ export type Command =
   | { kind: "edit-drive"; drive: string; changes: DriveChanges }
   | { kind: "remove-drives"; drives: string[] }
   | { kind: "move-drive"; drive: string; to: Place }
+  /** Puts drives from the shelf into free bays, lowest number first. */
+  | { kind: "seat-drives"; drives: string[] }
   | { kind: "make-group"; drives: string[]; layout: LayoutId; pool: string | null }
   | { kind: "change-layout"; group: string; layout: LayoutId }
   | { kind: "add-to-group"; group: string; drives: string[] }

@@ -29,6 +29,8 @@ export function describeCommand(plan: Plan, command: Command): string {
       return `removed ${drives(command.drives.length)}`;
     case "move-drive":
       return `moved ${size(command.drive)} to ${"bay" in command.to ? `bay ${command.to.bay}` : "the shelf"}`;
+    case "seat-drives":
+      return command.drives.length === 1 ? `put ${size(command.drives[0] ?? "")} in a free bay` : `put ${drives(command.drives.length)} in free bays`;
     case "make-group":
       return `made a ${layoutOf(command.layout).shortName} group of ${drives(command.drives.length)}`;
     case "change-layout":

@@ -43,6 +43,13 @@ function idleFindings(drives: readonly Drive[], rooms: readonly Room[], bands: r
   });
 }
 
+/** What is wrong with a drive in a group is mended, in the plan, by taking it out. */
+function withWayOut(finding: Finding): Finding {
+  if (finding.severity === "note") return finding;
+  const label = finding.drives.length === 1 ? "Take it out of the group" : "Take them out of the group";
+  return { ...finding, mend: { label, command: { kind: "leave-group", drives: finding.drives } } };
+}
+
 /**
  * Lays a group out on its drives and says what it holds, what it survives and what is wrong with it.
  *
@@ -64,9 +71,8 @@ export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxR
     tolerance: toleranceOf(bands),
     findings: [
       ...problemsOfLayout(layout, group.drives, rules),
-      ...drives.flatMap((drive) => [...checkHealth(drive), ...checkContents(drive)]),
-      ...checkMixing(drives, rules),
-      ...onShelf.map((drive): Finding => ({ code: "member-on-shelf", severity: "warn", message: `${nameOfDriveFirst(drive)} belongs to a group but is in no bay. Put it in one.`, drives: [drive.id] })),
+      ...[...drives.flatMap((drive) => [...checkHealth(drive), ...checkContents(drive)]), ...checkMixing(drives, rules)].map(withWayOut),
+      ...onShelf.map((drive): Finding => ({ code: "member-on-shelf", severity: "warn", message: `${nameOfDriveFirst(drive)} belongs to a group but is in no bay. Put it in one.`, drives: [drive.id], mend: { label: "Put it in a free bay", command: { kind: "seat-drives", drives: [drive.id] } } })),
       ...idleFindings(drives, rooms, bands),
     ],
   };

@@ -40,6 +40,7 @@ export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("change-layout" as const), group: groupId, layout }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("add-to-group" as const), group: groupId, drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 3 }) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("leave-group" as const), drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("seat-drives" as const), drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 3 }) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("take-apart" as const), group: groupId }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("rename-pool" as const), pool: poolId, name }) },
 );

@@ -1,0 +1,66 @@
+import planSchema from "@/core/document/schema/plan-1.json";
+import { LEDGER_CAUSES } from "@/core/ledger/ledger";
+
+const bytes = { type: "integer", minimum: 0, description: "bytes" };
+const ids = { type: "array", items: { type: "string" } };
+const list = (items: object) => ({ type: "array", items });
+const object = (properties: Record<string, object>, optional: string[] = []) => ({ type: "object", properties, required: Object.keys(properties).filter((name) => !optional.includes(name)) });
+const named = (name: string) => ({ $ref: `#/components/schemas/${name}` });
+const json = (schema: object, description: string) => ({ description, content: { "application/json": { schema } } });
+
+const problem = object({ code: { type: "string" }, message: { type: "string" }, pointer: { type: "string", description: "RFC 6901 JSON pointer into the plan" } });
+const finding = object(
+  { code: { type: "string" }, severity: { enum: ["block", "warn", "note"] }, message: { type: "string" }, drives: ids, pointer: { type: "string" } },
+  ["drives", "pointer"],
+);
+
+const band = object({
+  scheme: { type: "object", description: "stripe, mirror, or parity with its number of parity blocks", properties: { kind: { enum: ["stripe", "mirror", "parity"] }, parity: { type: "integer" } }, required: ["kind"] },
+  members: list(object({ drive: { type: "string" }, offset: bytes, length: bytes })),
+  metadata: { ...bytes, description: "bytes of metadata before the data of each member" },
+});
+
+const pool = object({
+  id: { type: "string" },
+  name: { type: "string" },
+  usableBytes: bytes,
+  tolerance: { type: "integer", minimum: 0, description: "how many drives may fail at once, whichever they are" },
+  smallestFatalSet: ids,
+  survival: list(object({ failed: { type: "integer" }, survived: { type: "integer" }, sets: { type: "integer" } })),
+  groups: list(object({ id: { type: "string" }, layout: planSchema.$defs.layout, drives: ids, usableBytes: bytes, tolerance: { type: "integer" }, bands: list(band) })),
+  ledger: list(object({ cause: { enum: LEDGER_CAUSES }, bytes, drives: ids })),
+  findings: list(named("Finding")),
+});
+
+/** The OpenAPI 3.1 document. The plan itself is described by its own JSON Schema. */
+export const openApi = {
+  openapi: "3.1.0",
+  info: { title: "Cortijo", version: "1", description: "Predicts what a storage plan holds and survives. Nothing is kept." },
+  paths: {
+    "/api/predict": {
+      post: {
+        operationId: "predict",
+        summary: "What the core says of a plan document",
+        requestBody: { required: true, content: { "application/json": { schema: { $ref: "/schema/plan-1.json" } } } },
+        responses: {
+          200: json(named("Prediction"), "The prediction"),
+          400: json(object({ message: { type: "string" }, errors: list(named("Problem")) }), "The body is not a plan document; each error with its JSON pointer"),
+          413: json(object({ message: { type: "string" } }), "The body is larger than 1 MiB"),
+          422: json(object({ message: { type: "string" }, findings: list(named("Finding")) }), "The plan fits the schema but cannot be, for instance a drive in two groups"),
+        },
+      },
+    },
+    "/schema/plan-1.json": {
+      get: { operationId: "planSchema", summary: "The JSON Schema of plan documents", responses: { 200: { description: "The schema", content: { "application/schema+json": { schema: { type: "object" } } } } } },
+    },
+  },
+  components: {
+    schemas: {
+      Problem: problem,
+      Finding: finding,
+      Pool: pool,
+      Moment: object({ after: { type: ["string", "null"], description: "the step after which it is so; null before the first" }, pools: list(named("Pool")) }),
+      Prediction: object({ pools: list(named("Pool")), moments: list(named("Moment")) }),
+    },
+  },
+};

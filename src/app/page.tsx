@@ -1,0 +1,5 @@
+import { PlansPage } from "@/ui/plans/PlansPage";
+
+export default function Home() {
+  return <PlansPage />;
+}

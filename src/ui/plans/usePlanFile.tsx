@@ -1,0 +1,44 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useRef, useState, type ReactNode } from "react";
+import type { Problem } from "@/core/document/problem";
+import { readPlanFile } from "@/exchange/planFile";
+import { keepPlan } from "@/store/planRepository";
+import { ProblemsDialog } from "../kit/Problems";
+import { openDatabase } from "../openDatabase";
+
+/** Importing a plan: opens the file chooser, reads the file, keeps the plan and opens it. `element` belongs on the page. */
+export function usePlanFile(): { choose: () => void; take: (file: File) => Promise<void>; element: ReactNode } {
+  const router = useRouter();
+  const input = useRef<HTMLInputElement>(null);
+  const [trouble, setTrouble] = useState<{ title: string; problems: Problem[] } | null>(null);
+  const take = async (file: File) => {
+    const result = await readPlanFile(file);
+    if (!result.ok) return setTrouble(result);
+    try {
+      router.push(`/plan/${await keepPlan(openDatabase(), result.plan)}`);
+    } catch {
+      setTrouble({ title: "The plan could not be kept", problems: [{ code: "not-kept", message: "The browser's storage is full or blocked. Free some space or leave the private window, then import the file again.", pointer: "" }] });
+    }
+  };
+  const element = (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        aria-label="Plan file"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = "";
+          if (file) void take(file);
+        }}
+      />
+      {trouble && <ProblemsDialog {...trouble} onClose={() => setTrouble(null)} />}
+    </>
+  );
+  return { choose: () => input.current?.click(), take, element };
+}

@@ -1,0 +1,110 @@
+"use client";
+
+import {
+  closestCenter,
+  DndContext,
+  DragOverlay,
+  KeyboardSensor,
+  MouseSensor,
+  pointerWithin,
+  TouchSensor,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type CollisionDetection,
+  type DragEndEvent,
+  type KeyboardCoordinateGetter,
+  type UniqueIdentifier,
+} from "@dnd-kit/core";
+import { useState, type ReactNode } from "react";
+import { driveInBay, groupOfDrive } from "@/core/document/plan";
+import { bayOf, type Place } from "@/core/drives/drive";
+import { nameOfDrive } from "@/core/drives/nameOfDrive";
+import { DriveFace } from "../drives/DriveFace";
+import { useWorkbench } from "./useWorkbench";
+
+/** The drop targets by their ids. */
+export const SHELF_TARGET = "shelf";
+export const bayTarget = (bay: number) => `bay-${bay}`;
+
+const placeOf = (target: UniqueIdentifier): Place => (target === SHELF_TARGET ? { shelf: true } : { bay: Number(String(target).slice(4)) });
+const order = (target: UniqueIdentifier) => (target === SHELF_TARGET ? 0 : Number(String(target).slice(4)));
+
+/** A pointer drops where it is; the keyboard on the target that its drive stands on. */
+const whereItIs: CollisionDetection = (args) => (args.pointerCoordinates ? pointerWithin(args) : closestCenter(args));
+
+/** Arrow keys go from the shelf through the bays and back. */
+const stepThroughTargets: KeyboardCoordinateGetter = (event, { context }) => {
+  const forward = event.code === "ArrowRight" || event.code === "ArrowDown";
+  if (!forward && event.code !== "ArrowLeft" && event.code !== "ArrowUp") return undefined;
+  event.preventDefault();
+  const targets = context.droppableContainers.getEnabled().sort((a, b) => order(a.id) - order(b.id));
+  const at = targets.findIndex((target) => target.id === context.over?.id);
+  const next = targets[Math.max(0, Math.min(targets.length - 1, at + (forward ? 1 : -1)))];
+  const rect = next && context.droppableRects.get(next.id);
+  const dragged = context.collisionRect;
+  if (!rect || !dragged) return undefined;
+  return { x: rect.left + rect.width / 2 - dragged.width / 2, y: rect.top + rect.height / 2 - dragged.height / 2 };
+};
+
+/** Lets drives be dragged between shelf and bays, with pointer, finger or keyboard. */
+export function DragArea({ children }: { children: ReactNode }) {
+  const { plan, act } = useWorkbench();
+  const [dragged, setDragged] = useState<string | null>(null);
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 220, tolerance: 8 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: stepThroughTargets, keyboardCodes: { start: ["KeyM"], cancel: ["Escape"], end: ["KeyM", "Enter", "Space"] } }),
+  );
+  const drive = plan.drives.find((each) => each.id === dragged) ?? null;
+
+  const nameOf = (id: UniqueIdentifier) => {
+    const found = plan.drives.find((each) => each.id === id);
+    return found ? nameOfDrive(found) : "the drive";
+  };
+  const placeWords = (target: UniqueIdentifier | undefined, id: UniqueIdentifier) => {
+    if (target === undefined) return "no place";
+    if (target === SHELF_TARGET) return "the shelf";
+    const bay = order(target);
+    const occupant = driveInBay(plan, bay);
+    return !occupant ? `bay ${bay}, free` : occupant.id === id ? `bay ${bay}, where it is` : `bay ${bay}, in place of ${nameOfDrive(occupant)}`;
+  };
+  const announcements: Announcements = {
+    onDragStart: ({ active }) => `Picked up ${nameOf(active.id)}.`,
+    onDragOver: ({ active, over }) => `Over ${placeWords(over?.id, active.id)}.`,
+    onDragEnd: ({ active, over }) => (over ? `Put ${nameOf(active.id)} on ${placeWords(over.id, active.id)}.` : "Put back."),
+    onDragCancel: ({ active }) => `Left ${nameOf(active.id)} where it was.`,
+  };
+
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    setDragged(null);
+    const moved = plan.drives.find((each) => each.id === active.id);
+    if (!over || !moved) return;
+    const to = placeOf(over.id);
+    if ("bay" in to ? bayOf(moved) === to.bay : bayOf(moved) === null) return;
+    const leaves = "shelf" in to && groupOfDrive(plan, moved.id) !== null;
+    const changes = "bay" in to && driveInBay(plan, to.bay) !== null;
+    act({ kind: "move-drive", drive: moved.id, to }, leaves || changes);
+  };
+
+  return (
+    <DndContext
+      id="drives"
+      sensors={sensors}
+      collisionDetection={whereItIs}
+      onDragStart={({ active }) => setDragged(String(active.id))}
+      onDragCancel={() => setDragged(null)}
+      onDragEnd={onDragEnd}
+      accessibility={{ announcements, screenReaderInstructions: { draggable: "Press Enter to select the drive. To move it, press M, choose a place with the arrow keys, and press M again. Escape leaves it where it was." } }}
+    >
+      {children}
+      <DragOverlay dropAnimation={null}>
+        {drive && (
+          <div className="w-32 cursor-grabbing rounded border border-indigo bg-raised px-2 py-1 shadow-xl">
+            <DriveFace drive={drive} />
+          </div>
+        )}
+      </DragOverlay>
+    </DndContext>
+  );
+}

@@ -1,0 +1,30 @@
+"use client";
+
+import { Dialog } from "../kit/Dialog";
+
+const KEYS: [string, string][] = [
+  ["Tab", "to the next drive, column or button"],
+  ["Enter or Space", "on a drive: select it; on a column: see what its failure does"],
+  ["M", "on a drive: pick it up; arrow keys choose the place; M puts it down, Escape puts it back"],
+  ["↑ ↓", "on a column: go through its bands"],
+  ["Escape", "clear the selection and the what-if"],
+  ["Ctrl Z", "undo"],
+  ["Ctrl Shift Z or Ctrl Y", "redo"],
+  ["?", "this list"],
+];
+
+/** The keys of the workbench. */
+export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog open={open} onClose={onClose} title="Keys">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
+        {KEYS.map(([keys, what]) => (
+          <div key={keys} className="contents">
+            <dt className="font-semibold whitespace-nowrap">{keys}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Dialog>
+  );
+}

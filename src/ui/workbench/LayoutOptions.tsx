@@ -1,0 +1,65 @@
+"use client";
+
+import { formatBytes, formatChange } from "@/core/bytes/formatBytes";
+import type { Bytes } from "@/core/bytes/bytes";
+import type { Drive } from "@/core/drives/drive";
+import type { LayoutId } from "@/core/layouts/layout";
+import { layoutChoices, type LayoutChoice } from "@/core/plan/layoutChoices";
+import type { BoxRules } from "@/core/rules/boxRules";
+import { MenuChoice, MenuChoices, MenuHeading } from "../kit/Menu";
+import { useUnit } from "../preferences/preferences";
+
+interface Props {
+  drives: readonly Drive[];
+  rules: BoxRules;
+  /** The present layout and what it holds, where there is one. */
+  present: { layout: LayoutId; usableBytes: Bytes } | null;
+  onChoose: (layout: LayoutId) => void;
+}
+
+const toleranceWords = (tolerance: number) => (tolerance === 0 ? "none may fail" : tolerance === 1 ? "any 1 may fail" : `any ${tolerance} may fail`);
+
+/** The layouts as menu entries, each with what it would hold on these drives, or why it is not possible. */
+export function LayoutOptions({ drives, rules, present, onChoose }: Props) {
+  const choices = layoutChoices(drives, rules);
+  const offered = choices.filter((choice) => choice.offered);
+  const others = choices.filter((choice) => !choice.offered);
+  return (
+    <MenuChoices value={present?.layout ?? ""} onValueChange={(value) => onChoose(value as LayoutId)}>
+      <MenuHeading>Offered by your box</MenuHeading>
+      {offered.map((choice) => (
+        <Option key={choice.layout.id} choice={choice} present={present} />
+      ))}
+      {others.length > 0 && <MenuHeading>Not offered by your box</MenuHeading>}
+      {others.map((choice) => (
+        <Option key={choice.layout.id} choice={choice} present={present} />
+      ))}
+    </MenuChoices>
+  );
+}
+
+function Option({ choice, present }: { choice: LayoutChoice; present: Props["present"] }) {
+  const [unit] = useUnit();
+  const { layout, outcome } = choice;
+  const isPresent = present?.layout === layout.id;
+  const change = outcome.possible && present && !isPresent ? formatChange(outcome.usableBytes - present.usableBytes, unit) : null;
+  // A layout that is not possible can still be reached and read, but not chosen.
+  const blocked = outcome.possible ? {} : { "aria-disabled": true, onSelect: (event: Event) => event.preventDefault() };
+  return (
+    <MenuChoice value={outcome.possible ? layout.id : `no-${layout.id}`} {...blocked} className={`grid grid-cols-[1rem_7.5rem_5.5rem_1fr] items-baseline gap-x-2 ${outcome.possible ? "" : "opacity-75"}`}>
+      <span aria-hidden="true">{isPresent ? "✓" : ""}</span>
+      <span className="font-semibold">{layout.shortName}</span>
+      {outcome.possible ? (
+        <>
+          <span className="text-right">{formatBytes(outcome.usableBytes, unit)}</span>
+          <span className="text-[0.87rem]">
+            {toleranceWords(outcome.tolerance)}
+            {change ? `, ${change}` : ""}
+          </span>
+        </>
+      ) : (
+        <span className="col-span-2 text-[0.87rem]">{outcome.reason}</span>
+      )}
+    </MenuChoice>
+  );
+}

@@ -1,0 +1,91 @@
+"use client";
+
+import { ChevronDown } from "lucide-react";
+import { bayOf } from "@/core/drives/drive";
+import { rulesOf } from "@/core/rules/ruleSets";
+import { Button } from "../kit/Button";
+import { Menu, MenuHeading, MenuItem } from "../kit/Menu";
+import { Size } from "../kit/Size";
+import { LayoutOptions } from "./LayoutOptions";
+import { useWorkbench } from "./useWorkbench";
+
+/** What can be done with the drives that are selected; without any, how to begin. */
+export function SelectionBar() {
+  const { plan, selected, clearSelected, failed, clearFailed, act } = useWorkbench();
+  const drives = plan.drives.filter((drive) => selected.has(drive.id));
+  if (drives.length === 0) {
+    return (
+      <div className="flex h-10 items-center gap-3 text-soft">
+        {failed.size > 0 ? (
+          <>
+            <span>
+              What if: <strong className="font-semibold text-geranium">{failed.size === 1 ? "1 drive has failed" : `${failed.size} drives have failed`}</strong>. Nothing in the plan has changed.
+            </span>
+            <Button small onClick={clearFailed}>
+              Make whole again
+            </Button>
+          </>
+        ) : (
+          <span>Select drives to make a group of them. Press a column to see what the failure of that drive would do.</span>
+        )}
+      </div>
+    );
+  }
+  const ids = drives.map((drive) => drive.id);
+  const rules = rulesOf(plan.box.rules);
+  const groups = plan.pools.flatMap((pool) => pool.groups.map((group) => ({ pool, group })));
+  const done = (refused: string | null) => {
+    if (!refused) clearSelected();
+  };
+  return (
+    <div className="flex min-h-10 flex-wrap items-center gap-2" role="toolbar" aria-label="Selected drives">
+      <span>
+        {drives.length === 1 ? "1 drive" : `${drives.length} drives`}, <Size bytes={drives.reduce((sum, drive) => sum + drive.bytes, 0)} />
+      </span>
+      <Menu
+        width="w-[27rem] max-w-[calc(100vw-1rem)]"
+        trigger={
+          <Button look="main" small>
+            Make a group <ChevronDown size={14} aria-hidden />
+          </Button>
+        }
+      >
+        <LayoutOptions drives={drives} rules={rules} present={null} onChoose={(layout) => done(act({ kind: "make-group", drives: ids, layout, pool: null }))} />
+      </Menu>
+      {groups.length > 0 && (
+        <Menu
+          width="w-80 max-w-[calc(100vw-1rem)]"
+          trigger={
+            <Button small>
+              Add to a pool <ChevronDown size={14} aria-hidden />
+            </Button>
+          }
+        >
+          <MenuHeading>To the drives of a group</MenuHeading>
+          {groups.map(({ pool, group }) => (
+            <MenuItem key={group.id} onSelect={() => done(act({ kind: "add-to-group", group: group.id, drives: ids }))}>
+              {pool.name}, {group.drives.length} drives
+            </MenuItem>
+          ))}
+          <MenuHeading>As a further group of the same layout</MenuHeading>
+          {plan.pools.map((pool) => (
+            <MenuItem key={pool.id} onSelect={() => done(act({ kind: "make-group", drives: ids, layout: pool.groups[0]?.layout ?? "raid1", pool: pool.id }))}>
+              {pool.name}
+            </MenuItem>
+          ))}
+        </Menu>
+      )}
+      {drives.some((drive) => bayOf(drive) === null) && (
+        <Button small onClick={() => done(act({ kind: "seat-drives", drives: ids }))}>
+          Put in free bays
+        </Button>
+      )}
+      <Button small look="danger" onClick={() => done(act({ kind: "remove-drives", drives: ids }, true))}>
+        Remove
+      </Button>
+      <Button small look="quiet" onClick={clearSelected}>
+        Clear
+      </Button>
+    </div>
+  );
+}

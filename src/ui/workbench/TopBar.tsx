@@ -1,0 +1,94 @@
+"use client";
+
+import { FileDown, Keyboard, Redo2, Undo2 } from "lucide-react";
+import Link from "next/link";
+import { Button, IconButton } from "../kit/Button";
+import { Menu, MenuChoice, MenuChoices, MenuHeading, MenuItem, MenuLine } from "../kit/Menu";
+import { NameField } from "../kit/NameField";
+import { Segmented } from "../kit/Segmented";
+import { useTheme, useUnit, type Theme } from "../preferences/preferences";
+
+interface Props {
+  name: string;
+  onRename: (name: string) => void;
+  /** What undo would undo, in words; null when there is nothing. */
+  undoes: string | null;
+  redoes: string | null;
+  onUndo: () => void;
+  onRedo: () => void;
+  keeping: "kept" | "saving" | "unkept";
+  onExport: () => void;
+  onImport: () => void;
+  onDuplicate: () => void;
+  onKeys: () => void;
+}
+
+const KEEPING = { kept: "Saved", saving: "Saving …", unkept: "Not saved" };
+
+/** The bar over the workbench: which plan it is, units, undo and redo, files. */
+export function TopBar(props: Props) {
+  const [unit, setUnit] = useUnit();
+  const [theme, setTheme] = useTheme();
+  return (
+    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2">
+      <Link href="/" className="font-serif text-xl text-indigo" title="All plans">
+        Cortijo
+      </Link>
+      <span aria-hidden="true" className="h-5 w-px bg-line" />
+      <h1 className="sr-only">{props.name}</h1>
+      <NameField label="Name of the plan" value={props.name} onChange={props.onRename} className="w-40 flex-1 font-semibold sm:max-w-96" />
+      <span className={`text-[0.87rem] ${props.keeping === "unkept" ? "text-geranium" : "text-soft"}`} role="status">
+        {KEEPING[props.keeping]}
+      </span>
+      <span className="ml-auto flex items-center gap-1">
+        <IconButton label={props.undoes ? `Undo: ${props.undoes}` : "Undo"} disabled={!props.undoes} onClick={props.onUndo}>
+          <Undo2 size={18} aria-hidden />
+        </IconButton>
+        <IconButton label={props.redoes ? `Redo: ${props.redoes}` : "Redo"} disabled={!props.redoes} onClick={props.onRedo}>
+          <Redo2 size={18} aria-hidden />
+        </IconButton>
+      </span>
+      <Segmented
+        label="Units"
+        value={unit}
+        onChange={setUnit}
+        options={[
+          { value: "TB", label: "TB" },
+          { value: "TiB", label: "TiB" },
+        ]}
+      />
+      <IconButton label="Keys" onClick={props.onKeys}>
+        <Keyboard size={18} aria-hidden />
+      </IconButton>
+      <Menu
+        align="end"
+        width="min-w-52"
+        trigger={
+          <Button>
+            <FileDown size={16} aria-hidden />
+            File
+          </Button>
+        }
+      >
+        <MenuItem onSelect={props.onExport}>Export this plan</MenuItem>
+        <MenuItem onSelect={props.onImport}>Import a plan…</MenuItem>
+        <MenuItem onSelect={props.onDuplicate}>Duplicate this plan</MenuItem>
+        <MenuItem asChild>
+          <Link href="/">All plans</Link>
+        </MenuItem>
+        <MenuLine />
+        <MenuHeading>Theme</MenuHeading>
+        <MenuChoices value={theme} onValueChange={(value) => setTheme(value as Theme)}>
+          {(["light", "dark", "system"] as const).map((each) => (
+            <MenuChoice key={each} value={each}>
+              <span aria-hidden="true" className="w-4">
+                {theme === each ? "✓" : ""}
+              </span>
+              {{ light: "Light", dark: "Dark", system: "As the device" }[each]}
+            </MenuChoice>
+          ))}
+        </MenuChoices>
+      </Menu>
+    </header>
+  );
+}

@@ -1,0 +1,146 @@
+"use client";
+
+import { useCallback, useEffect, useMemo, useState } from "react";
+import type { Command } from "@/core/commands/command";
+import { predict } from "@/core/plan/predict";
+import { planBefore } from "@/store/history";
+import type { PlanSession, SessionState } from "@/store/planSession";
+import { DriveDialog } from "../drives/DriveDialog";
+import { InventoryDialog } from "../drives/InventoryDialog";
+import { Button } from "../kit/Button";
+import { TerracePatterns } from "../kit/Swatch";
+import { BoxPicture } from "./BoxPicture";
+import { BoxSettings } from "./box/BoxSettings";
+import { DragArea } from "./DragArea";
+import { KeysDialog } from "./KeysDialog";
+import { Readout } from "./readout/Readout";
+import { SelectionBar } from "./SelectionBar";
+import { Shelf } from "./shelf/Shelf";
+import type { BandRef } from "./terraces/geometry";
+import { TopBar } from "./TopBar";
+import { useKeys } from "./useKeys";
+import { WorkbenchContext, type WorkbenchView } from "./useWorkbench";
+
+interface Props {
+  session: PlanSession;
+  state: SessionState;
+  onExport: () => void;
+  onImport: () => void;
+  onDuplicate: () => void;
+}
+
+const totalOf = (plan: Parameters<typeof predict>[0]) => predict(plan).pools.reduce((sum, pool) => sum + pool.usableBytes, 0);
+
+const NONE: ReadonlySet<string> = new Set();
+const toggled = (set: ReadonlySet<string>, id: string) => {
+  const next = new Set(set);
+  if (!next.delete(id)) next.add(id);
+  return next;
+};
+
+/** The workbench: the box at one moment, the shelf beside it, and what the core says of it. */
+export function Workbench({ session, state, onExport, onImport, onDuplicate }: Props) {
+  const { history } = state;
+  const { plan } = history;
+  const prediction = useMemo(() => predict(plan), [plan]);
+  const [selectedIds, setSelected] = useState(NONE);
+  const [failedIds, setFailed] = useState(NONE);
+  const [lit, light] = useState<BandRef | null>(null);
+  const [editing, setEditing] = useState<string | null>(null);
+  const [dialog, setDialog] = useState<"inventory" | "keys" | null>(null);
+
+  const present = useMemo(() => new Set(plan.drives.map((drive) => drive.id)), [plan.drives]);
+  const selected = useMemo(() => new Set([...selectedIds].filter((id) => present.has(id))), [selectedIds, present]);
+  const failed = useMemo(() => new Set([...failedIds].filter((id) => present.has(id))), [failedIds, present]);
+
+  const clearSelected = useCallback(() => setSelected(NONE), []);
+  const clearFailed = useCallback(() => setFailed(NONE), []);
+  const act = useCallback((command: Command, offersUndo = false) => session.do(command, offersUndo), [session]);
+  const view = useMemo<WorkbenchView>(
+    () => ({
+      plan,
+      prediction,
+      act,
+      selected,
+      toggleSelected: (drive) => setSelected((old) => toggled(old, drive)),
+      clearSelected,
+      failed,
+      toggleFailed: (drive) => setFailed((old) => toggled(old, drive)),
+      clearFailed,
+      lit,
+      light,
+      edit: setEditing,
+    }),
+    [plan, prediction, act, selected, clearSelected, failed, clearFailed, lit],
+  );
+  useKeys({
+    onUndo: () => session.undo(),
+    onRedo: () => session.redo(),
+    onHelp: () => setDialog("keys"),
+    onEscape: () => {
+      clearSelected();
+      clearFailed();
+    },
+  });
+
+  const done = history.entries[history.position - 1];
+  const undone = history.entries[history.position];
+  const lastChange = useMemo(() => {
+    const before = planBefore(history);
+    const entry = history.entries[history.position - 1];
+    if (!before || !entry) return null;
+    return { description: entry.description, bytes: totalOf(history.plan) - totalOf(before) };
+  }, [history]);
+  useEffect(() => {
+    document.title = `${plan.name} · Cortijo`;
+  }, [plan.name]);
+
+  const edited = plan.drives.find((drive) => drive.id === editing);
+  const knownSerials = useMemo(() => new Set(plan.drives.flatMap((drive) => drive.serial?.toLowerCase() ?? [])), [plan.drives]);
+  return (
+    <WorkbenchContext.Provider value={view}>
+      <TerracePatterns />
+      <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
+        <TopBar
+          name={plan.name}
+          onRename={(name) => act({ kind: "rename-plan", name })}
+          undoes={done?.description ?? null}
+          redoes={undone?.description ?? null}
+          onUndo={() => session.undo()}
+          onRedo={() => session.redo()}
+          keeping={state.keeping}
+          onExport={onExport}
+          onImport={onImport}
+          onDuplicate={onDuplicate}
+          onKeys={() => setDialog("keys")}
+        />
+        {state.trouble && (
+          <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-geranium bg-geranium-ground px-4 py-2">
+            <span className="flex-1">{state.trouble}</span>
+            <Button small onClick={onExport}>
+              Export the plan
+            </Button>
+          </div>
+        )}
+        <DragArea>
+          <main className="grid min-h-0 flex-1 grid-cols-1 md:grid-cols-[14.5rem_minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_19.5rem]">
+            <div className="order-3 min-h-0 border-line md:order-1 md:row-span-2 md:border-r lg:row-span-1 lg:overflow-y-auto">
+              <Shelf onImport={() => setDialog("inventory")} />
+            </div>
+            <section aria-label="Box" className="order-2 flex min-h-[30rem] min-w-0 flex-col gap-1 border-line p-4 max-md:border-b lg:min-h-0">
+              <BoxSettings />
+              <SelectionBar />
+              <BoxPicture />
+            </section>
+            <div className="order-1 min-h-0 border-line max-md:border-b md:order-3 md:col-start-2 md:border-t lg:col-start-3 lg:overflow-y-auto lg:border-t-0 lg:border-l">
+              <Readout lastChange={lastChange} />
+            </div>
+          </main>
+        </DragArea>
+      </div>
+      {edited && <DriveDialog key={edited.id} drive={edited} onClose={() => setEditing(null)} onSave={(changes) => act({ kind: "edit-drive", drive: edited.id, changes })} />}
+      {dialog === "inventory" && <InventoryDialog knownSerials={knownSerials} onClose={() => setDialog(null)} onTake={(drives) => act({ kind: "add-drives", drives })} />}
+      <KeysDialog open={dialog === "keys"} onClose={() => setDialog(null)} />
+    </WorkbenchContext.Provider>
+  );
+}

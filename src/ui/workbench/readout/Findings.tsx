@@ -1,0 +1,41 @@
+"use client";
+
+import { CircleAlert, Info, OctagonX } from "lucide-react";
+import type { Finding, Severity } from "@/core/findings/finding";
+import { Button } from "../../kit/Button";
+import { useWorkbench } from "../useWorkbench";
+
+const LOOKS: Record<Severity, { Icon: typeof Info; word: string; tone: string }> = {
+  block: { Icon: OctagonX, word: "Must be mended", tone: "text-geranium" },
+  warn: { Icon: CircleAlert, word: "Warning", tone: "text-ochre-text" },
+  note: { Icon: Info, word: "Note", tone: "text-soft" },
+};
+
+/** What is wrong or good to know, the weightiest first, each with a button that mends it where one can. */
+export function Findings({ findings }: { findings: readonly Finding[] }) {
+  const { act } = useWorkbench();
+  if (findings.length === 0) return null;
+  return (
+    <ul aria-label="Findings" className="space-y-2.5">
+      {findings.map((finding, i) => {
+        const { Icon, word, tone } = LOOKS[finding.severity];
+        const { mend } = finding;
+        return (
+          <li key={`${finding.code}-${i}`} className="flex gap-2 text-[0.95rem] leading-snug">
+            <Icon size={17} role="img" aria-label={word} className={`mt-0.5 shrink-0 ${tone}`} />
+            <div>
+              {finding.message}
+              {mend && (
+                <div className="mt-1">
+                  <Button small onClick={() => act(mend.command)}>
+                    {mend.label}
+                  </Button>
+                </div>
+              )}
+            </div>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,85 @@
+"use client";
+
+import { useState } from "react";
+import { formatBytes, formatChange, formatExactBytes, showBytes } from "@/core/bytes/formatBytes";
+import { fateOf } from "@/core/failures/fate";
+import type { PoolPrediction } from "@/core/plan/predict";
+import { NameField } from "../../kit/NameField";
+import { Segmented } from "../../kit/Segmented";
+import { useUnit } from "../../preferences/preferences";
+import { useWorkbench } from "../useWorkbench";
+import { Findings } from "./Findings";
+import { Ledger } from "./Ledger";
+import { Survival } from "./Survival";
+import { fateWords, toleranceWords } from "./words";
+
+/** What changed the plan last, and by how much usable space it differs. */
+export interface LastChange {
+  description: string;
+  bytes: number;
+}
+
+/** What you get, what may fail, what is wrong, and where the bytes went. */
+export function Readout({ lastChange }: { lastChange: LastChange | null }) {
+  const { prediction } = useWorkbench();
+  const [unit] = useUnit();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const { pools } = prediction;
+  const pool = pools.find((each) => each.id === chosen) ?? pools[0] ?? null;
+  const total = pools.reduce((sum, each) => sum + each.usableBytes, 0);
+  const shown = showBytes(total, unit);
+  const other = unit === "TB" ? "TiB" : "TB";
+  return (
+    <section aria-labelledby="readout-heading" className="flex flex-col gap-4 p-4">
+      <div>
+        <h2 id="readout-heading" className="text-soft">
+          {pools.length > 1 ? `Usable in ${pools.length} pools` : "Usable"}
+        </h2>
+        <p className="font-serif leading-none" title={formatExactBytes(total)}>
+          <span className="text-[2.9rem] tracking-tight" data-testid="usable-figure">
+            {shown.figure}
+          </span>
+          <span className="ml-1.5 text-2xl">{shown.unit}</span>
+        </p>
+        {total > 0 && (
+          <p className="mt-1.5 text-soft">
+            {formatBytes(total, other)} is the same, counted in {other === "TiB" ? "binary units" : "decimal units"}.
+          </p>
+        )}
+        <p aria-live="polite" className="mt-1 min-h-5">
+          {lastChange && (
+            <>
+              <strong className="font-semibold">{lastChange.bytes === 0 ? "No change" : formatChange(lastChange.bytes, unit)}</strong> <span className="text-soft">since you {lastChange.description}.</span>
+            </>
+          )}
+        </p>
+      </div>
+      {!pool && <p className="border-t border-line pt-4 text-soft">No pool yet. Select the drives that should work together and press “Make a group”; the menu says what each layout would hold.</p>}
+      {pools.length > 1 && pool && <Segmented label="Pool" value={pool.id} options={pools.map((each) => ({ value: each.id, label: each.name || each.id }))} onChange={setChosen} />}
+      {pool && <PoolReadout key={pool.id} pool={pool} alone={pools.length === 1} />}
+    </section>
+  );
+}
+
+function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) {
+  const { plan, act, failed } = useWorkbench();
+  const [unit] = useUnit();
+  const fate = failed.size > 0 ? fateWords(plan, fateOf(pool.groups.flatMap((group) => group.bands), failed)) : null;
+  const tolerance = toleranceWords(plan, pool);
+  const tone = fate?.tone === "lost" ? "text-geranium" : fate?.tone === "degraded" ? "text-ochre-text" : "";
+  return (
+    <>
+      <div className="flex items-baseline justify-between gap-2 border-t border-line pt-3">
+        <NameField label="Name of the pool" value={pool.name} onChange={(name) => act({ kind: "rename-pool", pool: pool.id, name })} className="-ml-1.5 flex-1 font-semibold" />
+        {!alone && <span>{formatBytes(pool.usableBytes, unit)}</span>}
+      </div>
+      <div aria-live="polite">
+        <h3 className={`font-serif text-lg ${tone}`}>{fate ? fate.heading : tolerance.heading}</h3>
+        <p className="mt-0.5 text-[0.95rem] text-soft">{fate ? fate.then : tolerance.then}</p>
+      </div>
+      <Findings findings={pool.findings} />
+      <Ledger entries={pool.ledger} />
+      <Survival survival={pool.survival} />
+    </>
+  );
+}

@@ -1,0 +1,30 @@
+"use client";
+
+import type { Survival as Counted } from "@/core/failures/survival";
+
+const NAMES = ["", "One drive", "Two drives", "Three drives", "Four drives"];
+
+/** For each number of drives lost at once, how many of all the sets lose nothing. Counted, not estimated. */
+export function Survival({ survival }: { survival: readonly Counted[] }) {
+  if (survival.length === 0) return null;
+  return (
+    <div>
+      <h3 className="font-serif text-lg">If several fail at once</h3>
+      <table className="mt-1 w-full text-[0.95rem]">
+        <caption className="sr-only">Of all sets of so many drives, how many are survived</caption>
+        <tbody>
+          {survival.map(({ failed, survived, sets }) => (
+            <tr key={failed}>
+              <th scope="row" className="py-0.5 text-left font-normal">
+                {NAMES[failed]}
+              </th>
+              <td className="py-0.5 text-right">
+                {survived === sets ? "always survived" : survived === 0 ? "always lost" : `survived in ${survived} of ${sets} cases`}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,27 @@
+import type { Band } from "@/core/bands/band";
+import { heightOf } from "@/core/bands/band";
+import { contentsOf } from "@/core/bands/contents";
+import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
+
+/** What a band's scheme is called over so many members. */
+export function nameOfScheme(band: Band): string {
+  const count = band.members.length;
+  switch (band.scheme.kind) {
+    case "stripe":
+      return `stripe over ${count} drives`;
+    case "mirror":
+      return count === 2 ? "mirror of 2 drives" : `${count} copies`;
+    case "parity":
+      return `${["single", "double", "triple"][band.scheme.parity - 1]} parity over ${count} drives`;
+  }
+}
+
+/**
+ * A band in a sentence.
+ *
+ * @example describeBand(band, 0, 2, "TB") // "Band 1 of 2: single parity over 4 drives, 3.99 TB of each, holds 12.0 TB."
+ */
+export function describeBand(band: Band, index: number, count: number, unit: UnitFamily): string {
+  const which = count === 1 ? "The band" : `Band ${index + 1} of ${count}, from the bottom`;
+  return `${which}: ${nameOfScheme(band)}, ${formatBytes(heightOf(band), unit)} of each, holds ${formatBytes(contentsOf(band).data, unit)} of data.`;
+}

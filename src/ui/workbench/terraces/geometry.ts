@@ -1,0 +1,170 @@
+import type { Band } from "@/core/bands/band";
+import type { Bytes } from "@/core/bytes/bytes";
+import type { UnitFamily } from "@/core/bytes/formatBytes";
+import { driveInBay, groupOfDrive, type Plan } from "@/core/document/plan";
+import type { Drive } from "@/core/drives/drive";
+import type { Prediction } from "@/core/plan/predict";
+import type { SwatchKind } from "../../kit/Swatch";
+
+/** One rectangle of a drive's column. `band` names the band that it is part of. */
+export interface Segment {
+  kind: SwatchKind;
+  y: number;
+  height: number;
+  band: BandRef | null;
+}
+
+/** A band by its group and its place in it, from the bottom up. */
+export interface BandRef {
+  group: string;
+  index: number;
+}
+
+export interface Column {
+  bay: number;
+  x: number;
+  width: number;
+  drive: Drive | null;
+  /** The top of the drive; the foot of the plot for an empty bay. */
+  top: number;
+  segments: Segment[];
+}
+
+/** A group's columns that stand side by side without another between. */
+export interface Run {
+  pool: string;
+  group: string;
+  from: number;
+  to: number;
+  /** Whether it is the group's widest run, which carries its name. */
+  named: boolean;
+}
+
+export interface Tick {
+  bytes: Bytes;
+  y: number;
+}
+
+export interface TerraceGeometry {
+  width: number;
+  height: number;
+  plotHeight: number;
+  columns: Column[];
+  runs: Run[];
+  ticks: Tick[];
+}
+
+export const AXIS_WIDTH = 52;
+const TOP = 14;
+const MOST_COLUMN = 118;
+export const LEAST_COLUMN = 42;
+
+const share = (bytes: Bytes, height: number, most: Bytes) => (bytes / most) * height;
+
+/** Round figures of the chosen unit from 0 to the top, at most six of them. */
+function ticksUpTo(most: Bytes, family: UnitFamily): Bytes[] {
+  const unit = family === "TB" ? 1e12 : 2 ** 40;
+  const small = family === "TB" ? 1e9 : 2 ** 30;
+  const base = most >= unit ? unit : small;
+  const steps = [1, 2, 5, 10, 20, 50, 100, 200, 500].map((step) => step * base);
+  const step = steps.find((each) => most / each <= 6) ?? most;
+  return Array.from({ length: Math.floor(most / step) + 1 }, (_, i) => i * step);
+}
+
+/** How much of a member's length, from the bottom, holds data, and what the rest holds. */
+function splitOfMember(band: Band, place: number): { kind: SwatchKind; share: number }[] {
+  const count = band.members.length;
+  switch (band.scheme.kind) {
+    case "stripe":
+      return [{ kind: "data", share: 1 }];
+    case "mirror":
+      return [{ kind: place === 0 ? "data" : "copies", share: 1 }];
+    case "parity":
+      return [
+        { kind: "data", share: (count - band.scheme.parity) / count },
+        { kind: "parity", share: band.scheme.parity / count },
+      ];
+  }
+}
+
+/** What of a drive lies where, in bytes from its start. */
+function layersOf(plan: Plan, prediction: Prediction, drive: Drive): { kind: SwatchKind; from: Bytes; to: Bytes; band: BandRef | null }[] {
+  const owner = groupOfDrive(plan, drive.id);
+  const spare = plan.pools.some((pool) => pool.spares.includes(drive.id));
+  const group = prediction.pools.flatMap((pool) => pool.groups).find((each) => each.id === owner?.group.id);
+  const room = group?.rooms.find((each) => each.drive === drive.id);
+  if (!group || !room) return [{ kind: spare ? "spare" : "idle", from: 0, to: drive.bytes, band: null }];
+  const layers: { kind: SwatchKind; from: Bytes; to: Bytes; band: BandRef | null }[] = [];
+  if (room.systemReserve > 0) layers.push({ kind: "reserve", from: 0, to: room.systemReserve, band: null });
+  let at = room.systemReserve;
+  group.bands.forEach((band, index) => {
+    const place = band.members.findIndex((member) => member.drive === drive.id);
+    const member = band.members[place];
+    if (!member) return;
+    const start = member.offset - band.metadata;
+    if (start > at) layers.push({ kind: "idle", from: at, to: start, band: null });
+    if (band.metadata > 0) layers.push({ kind: "reserve", from: start, to: member.offset, band: { group: group.id, index } });
+    let from = member.offset;
+    for (const part of splitOfMember(band, place)) {
+      const to = from + member.length * part.share;
+      layers.push({ kind: part.kind, from, to, band: { group: group.id, index } });
+      from = to;
+    }
+    at = member.offset + member.length;
+  });
+  if (drive.bytes > at) layers.push({ kind: "idle", from: at, to: drive.bytes, band: null });
+  return layers;
+}
+
+function runsOf(plan: Plan, columns: readonly Column[]): Run[] {
+  const runs: Run[] = [];
+  columns.forEach((column, i) => {
+    const owner = column.drive ? groupOfDrive(plan, column.drive.id) : null;
+    if (!owner) return;
+    const last = runs.at(-1);
+    if (last && last.group === owner.group.id && last.to === i - 1) last.to = i;
+    else runs.push({ pool: owner.pool.id, group: owner.group.id, from: i, to: i, named: false });
+  });
+  for (const group of new Set(runs.map((run) => run.group))) {
+    const widest = runs.filter((run) => run.group === group).reduce((best, run) => (run.to - run.from > best.to - best.from ? run : best));
+    widest.named = true;
+  }
+  return runs;
+}
+
+/**
+ * Where everything of the terraces stands: bays side by side, each drive as tall as it is large, cut into segments.
+ *
+ * @param size of the drawing in CSS pixels, the axis included
+ * @returns positions in CSS pixels, with y downwards
+ */
+export function terraceGeometry(plan: Plan, prediction: Prediction, size: { width: number; height: number }, family: UnitFamily): TerraceGeometry {
+  const { bays } = plan.box;
+  const inBays = plan.drives.filter((drive) => "bay" in drive.place);
+  const most = Math.max(...(inBays.length > 0 ? inBays : [{ bytes: 4e12 }]).map((drive) => drive.bytes));
+  const plotHeight = Math.max(40, size.height - TOP);
+  const gap = bays > 12 ? 4 : 10;
+  const column = Math.max(LEAST_COLUMN, Math.min(MOST_COLUMN, (size.width - AXIS_WIDTH - gap * bays) / bays));
+  const foot = TOP + plotHeight;
+  const yOf = (bytes: Bytes) => foot - share(bytes, plotHeight, most);
+  const columns = Array.from({ length: bays }, (_, i): Column => {
+    const drive = driveInBay(plan, i + 1);
+    const x = AXIS_WIDTH + gap / 2 + i * (column + gap);
+    const segments = drive
+      ? layersOf(plan, prediction, drive).map(({ kind, from, to, band }) => {
+          const least = kind === "reserve" ? 2 : 0;
+          const height = Math.max(least, yOf(from) - yOf(to));
+          return { kind, y: yOf(from) - height, height, band };
+        })
+      : [];
+    return { bay: i + 1, x, width: column, drive, top: drive ? yOf(drive.bytes) : foot, segments };
+  });
+  return {
+    width: AXIS_WIDTH + bays * (column + gap),
+    height: foot,
+    plotHeight,
+    columns,
+    runs: runsOf(plan, columns),
+    ticks: ticksUpTo(most, family).map((bytes) => ({ bytes, y: yOf(bytes) })),
+  };
+}

@@ -1,0 +1,39 @@
+"use client";
+
+import { createContext, useContext } from "react";
+import type { Command } from "@/core/commands/command";
+import type { Plan } from "@/core/document/plan";
+import type { Prediction } from "@/core/plan/predict";
+import type { BandRef } from "./terraces/geometry";
+
+/** What the parts of the workbench share: the plan, what the core says of it, and what is being looked at. */
+export interface WorkbenchView {
+  plan: Plan;
+  prediction: Prediction;
+  /** Does a command; where `offersUndo`, a notice says what was done. */
+  act: (command: Command, offersUndo?: boolean) => string | null;
+  selected: ReadonlySet<string>;
+  toggleSelected: (drive: string) => void;
+  clearSelected: () => void;
+  /** Drives that are failed to see what that would do; no part of the plan. */
+  failed: ReadonlySet<string>;
+  toggleFailed: (drive: string) => void;
+  clearFailed: () => void;
+  lit: BandRef | null;
+  light: (band: BandRef | null) => void;
+  /** Opens the dialog to edit a drive. */
+  edit: (drive: string) => void;
+}
+
+export const WorkbenchContext = createContext<WorkbenchView | null>(null);
+
+/**
+ * The workbench that a component stands in.
+ *
+ * @throws Error outside a workbench
+ */
+export function useWorkbench(): WorkbenchView {
+  const view = useContext(WorkbenchContext);
+  if (!view) throw new Error("This part belongs on the workbench.");
+  return view;
+}
