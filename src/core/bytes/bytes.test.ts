@@ -9,7 +9,7 @@ const bytesOf = (text: string) => {
   const result = parseSize(text);
   return result.ok ? result.size.bytes : result.message;
 };
-const plain = (text: string) => text.replaceAll("\u202f", " ");
+const plain = (text: string) => text.replace(/[\u202f\u00a0]/g, " ");
 
 describe("nominal sizes", () => {
   test.each([

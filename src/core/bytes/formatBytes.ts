@@ -14,8 +14,11 @@ export interface ShownSize {
   unit: string;
 }
 
-/** U+202F, a narrow space that does not break: between groups of digits, and between figure and unit. */
-export const NARROW_SPACE = "\u202f";
+/** U+202F, a narrow space that does not break, between groups of digits. */
+const NARROW_SPACE = "\u202f";
+
+/** U+00A0, a space that does not break, between figure and unit. */
+export const UNIT_SPACE = "\u00a0";
 
 function digitsAfterPoint(value: number): number {
   if (value >= 999.5) return 0;
@@ -43,21 +46,21 @@ export function showBytes(bytes: Bytes, family: UnitFamily): ShownSize {
   return { figure: `${bytes < 0 ? "−" : ""}${groupDigits(figure)}`, unit: names[power] ?? "B" };
 }
 
-/** The same as one string: `formatBytes(8_001_572_831_232, "TB")` is "8.00 TB" (with a narrow space). */
+/** The same as one string: `formatBytes(8_001_572_831_232, "TB")` is "8.00 TB" (with a space that does not break). */
 export function formatBytes(bytes: Bytes, family: UnitFamily): string {
   const { figure, unit } = showBytes(bytes, family);
-  return `${figure}${NARROW_SPACE}${unit}`;
+  return `${figure}${UNIT_SPACE}${unit}`;
 }
 
 /** A change with its sign: "+4.00 TB", "−12.0 GB", "±0 B". */
 export function formatChange(bytes: number, family: UnitFamily): string {
-  if (bytes === 0) return `±0${NARROW_SPACE}B`;
+  if (bytes === 0) return `±0${UNIT_SPACE}B`;
   return `${bytes > 0 ? "+" : ""}${formatBytes(bytes, family)}`;
 }
 
 /** A byte count to the last byte with its digits in groups of three: "4 000 787 030 016 B" (narrow spaces). */
 export function formatExactBytes(bytes: Bytes): string {
-  return `${bytes < 0 ? "−" : ""}${groupDigits(String(Math.abs(bytes)))}${NARROW_SPACE}B`;
+  return `${bytes < 0 ? "−" : ""}${groupDigits(String(Math.abs(bytes)))}${UNIT_SPACE}B`;
 }
 
 function groupDigits(figure: string): string {

@@ -1,4 +1,4 @@
-import { formatBytes, NARROW_SPACE, type UnitFamily } from "../bytes/formatBytes";
+import { formatBytes, UNIT_SPACE, type UnitFamily } from "../bytes/formatBytes";
 import { soldAs } from "../bytes/nominalBytes";
 import { bayOf, type Drive } from "./drive";
 
@@ -11,8 +11,8 @@ import { bayOf, type Drive } from "./drive";
  */
 export function shortSize(drive: Pick<Drive, "bytes">, family: UnitFamily): string {
   const gigabytes = family === "TB" ? soldAs(drive.bytes) : null;
-  if (gigabytes === null) return formatBytes(drive.bytes, family);
-  return gigabytes >= 1000 ? `${gigabytes / 1000}${NARROW_SPACE}TB` : `${gigabytes}${NARROW_SPACE}GB`;
+  if (gigabytes === null) return formatBytes(drive.bytes, family).replace(/\.0+(?=\D)/, "");
+  return gigabytes >= 1000 ? `${gigabytes / 1000}${UNIT_SPACE}TB` : `${gigabytes}${UNIT_SPACE}GB`;
 }
 
 /**

@@ -13,7 +13,7 @@ const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised 
 
 /** Everything that can be said of a drive, to be corrected by hand. */
 export function DriveDialog({ drive, onClose, onSave }: { drive: Drive; onClose: () => void; onSave: (changes: DriveChanges) => string | null }) {
-  const [size, setSize] = useState(formatExactBytes(drive.bytes).replace(/\u202fB$/, ""));
+  const [size, setSize] = useState(formatExactBytes(drive.bytes).replace(/\u00a0B$/, ""));
   const [medium, setMedium] = useState<Medium>(drive.medium);
   const [trouble, setTrouble] = useState<string | null>(null);
   const parsed = parseSize(size);

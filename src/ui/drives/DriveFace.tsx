@@ -28,14 +28,14 @@ export function careWords(drive: Drive): string {
 export function DriveFace({ drive, narrow = false }: { drive: Drive; narrow?: boolean }) {
   const [unit] = useUnit();
   const Icon = drive.medium === "ssd" ? MemoryStick : HardDrive;
-  const which = drive.serial ?? (drive.label || drive.model || drive.id);
+  const which = drive.label || drive.serial || drive.model || "no serial yet";
   const care = careWords(drive);
   return (
     <span className="block min-w-0 text-left leading-tight">
       <span className="flex items-center gap-1">
         {!narrow && <Icon size={14} aria-hidden className="shrink-0 text-soft group-data-[on=true]:text-inherit" />}
         <span className={`truncate font-semibold ${narrow ? "text-[0.8rem]" : ""}`}>{shortSize(drive, unit)}</span>
-        {care && <TriangleAlert size={14} role="img" aria-label={care} className="shrink-0 text-geranium group-data-[on=true]:text-inherit" />}
+        {care && <TriangleAlert size={14} role="img" aria-label={care} className={`shrink-0 group-data-[on=true]:text-inherit ${drive.health.state === "failing" ? "text-geranium" : "text-ochre-text"}`} />}
       </span>
       {!narrow && <span className="block truncate text-[0.8rem] text-soft group-data-[on=true]:text-inherit">{which}</span>}
     </span>

@@ -159,7 +159,7 @@ function FoundRow({ found, obstacle, on, onToggle }: { found: FoundDrive; obstac
             {drive.contents.detail ? `: ${drive.contents.detail}` : ""}
           </span>
         )}
-        {obstacle && <span className="col-start-2 text-[0.9rem] text-geranium">{obstacle}</span>}
+        {obstacle && <span className={`col-start-2 text-[0.9rem] ${found.drive.ok ? "text-soft" : "text-geranium"}`}>{obstacle}</span>}
         {found.assumed.length > 0 && <span className="col-start-2 text-[0.85rem] text-soft">Assumed: {found.assumed.join("; ")}.</span>}
       </label>
     </li>

@@ -29,8 +29,7 @@ export function usePlanFile(): { choose: () => void; take: (file: File) => Promi
         type="file"
         accept=".json,application/json"
         aria-label="Plan file"
-        className="sr-only"
-        tabIndex={-1}
+        hidden
         onChange={(event) => {
           const [file] = event.target.files ?? [];
           event.target.value = "";

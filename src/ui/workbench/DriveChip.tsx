@@ -19,7 +19,7 @@ export function DriveChip({ drive, narrow = false }: { drive: Drive; narrow?: bo
   const care = careWords(drive);
   const name = nameOfDrive(drive, unit).replace(/^the /, "");
   return (
-    <div data-on={on} className={`group relative flex h-full min-h-11 items-stretch rounded border bg-raised transition-colors ${on ? "border-indigo bg-indigo text-on-indigo" : "border-line-strong/50 hover:border-ink"} ${isDragging ? "opacity-40" : ""}`}>
+    <div data-on={on} className={`group relative flex h-full min-h-11 items-stretch rounded border transition-colors ${on ? "border-indigo bg-indigo text-on-indigo" : "border-line-strong/50 bg-raised hover:border-ink"} ${isDragging ? "opacity-40" : ""}`}>
       <button
         ref={setNodeRef}
         {...attributes}
@@ -69,7 +69,7 @@ function DriveMenu({ drive, name }: { drive: Drive; name: string }) {
       {owner && <MenuItem onSelect={() => act({ kind: "leave-group", drives: [drive.id] }, true)}>Take out of {owner.pool.name}</MenuItem>}
       <MenuItem onSelect={() => edit(drive.id)}>Edit…</MenuItem>
       <MenuLine />
-      <MenuItem danger onSelect={() => act({ kind: "remove-drives", drives: [drive.id] }, true)}>
+      <MenuItem onSelect={() => act({ kind: "remove-drives", drives: [drive.id] }, true)}>
         Remove from the plan
       </MenuItem>
     </Menu>

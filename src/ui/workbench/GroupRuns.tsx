@@ -55,7 +55,7 @@ function RunBracket({ run, geometry }: { run: Run; geometry: TerraceGeometry }) 
       >
         <LayoutOptions drives={drives} rules={rulesOf(plan.box.rules)} present={{ layout: group.layout, usableBytes: figures.usableBytes }} onChoose={(next) => act({ kind: "change-layout", group: group.id, layout: next })} />
         <MenuLine />
-        <MenuItem danger onSelect={() => act({ kind: "take-apart", group: group.id }, true)}>
+        <MenuItem onSelect={() => act({ kind: "take-apart", group: group.id }, true)}>
           Take the group apart
         </MenuItem>
       </Menu>

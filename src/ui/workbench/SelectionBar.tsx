@@ -80,7 +80,7 @@ export function SelectionBar() {
           Put in free bays
         </Button>
       )}
-      <Button small look="danger" onClick={() => done(act({ kind: "remove-drives", drives: ids }, true))}>
+      <Button small onClick={() => done(act({ kind: "remove-drives", drives: ids }, true))}>
         Remove
       </Button>
       <Button small look="quiet" onClick={clearSelected}>

@@ -34,9 +34,9 @@ export function TopBar(props: Props) {
       <Link href="/" className="font-serif text-xl text-indigo" title="All plans">
         Cortijo
       </Link>
-      <span aria-hidden="true" className="h-5 w-px bg-line" />
+      <span aria-hidden="true" className="h-5 w-px bg-line max-sm:hidden" />
       <h1 className="sr-only">{props.name}</h1>
-      <NameField label="Name of the plan" value={props.name} onChange={props.onRename} className="w-40 flex-1 font-semibold sm:max-w-96" />
+      <NameField label="Name of the plan" value={props.name} onChange={props.onRename} className="flex-1 font-semibold max-sm:order-last max-sm:-ml-1.5 max-sm:basis-full sm:max-w-96" />
       <span className={`text-[0.87rem] ${props.keeping === "unkept" ? "text-geranium" : "text-soft"}`} role="status">
         {KEEPING[props.keeping]}
       </span>
@@ -57,7 +57,7 @@ export function TopBar(props: Props) {
           { value: "TiB", label: "TiB" },
         ]}
       />
-      <IconButton label="Keys" onClick={props.onKeys}>
+      <IconButton label="Keys" onClick={props.onKeys} className="max-sm:hidden">
         <Keyboard size={18} aria-hidden />
       </IconButton>
       <Menu
@@ -65,7 +65,7 @@ export function TopBar(props: Props) {
         width="min-w-52"
         trigger={
           <Button>
-            <FileDown size={16} aria-hidden />
+            <FileDown size={16} aria-hidden className="max-sm:hidden" />
             File
           </Button>
         }

@@ -2,10 +2,12 @@
 
 import { ChevronDown, Minus, Plus } from "lucide-react";
 import { Popover, RadioGroup } from "radix-ui";
+import { useState } from "react";
 import { bayOf } from "@/core/drives/drive";
 import { ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
 import type { RuleSetId } from "@/core/rules/boxRules";
 import { IconButton } from "../../kit/Button";
+import { overlayHome } from "../../kit/overlayHome";
 import { NameField } from "../../kit/NameField";
 import { useWorkbench } from "../useWorkbench";
 
@@ -15,6 +17,7 @@ const MOST_BAYS = 24;
 export function BoxSettings() {
   const { plan, act } = useWorkbench();
   const { box } = plan;
+  const [open, setOpen] = useState(false);
   const set = ruleSetOf(box.rules);
   const lastTaken = Math.max(0, ...plan.drives.map((drive) => bayOf(drive) ?? 0));
   return (
@@ -29,13 +32,13 @@ export function BoxSettings() {
           <Plus size={15} aria-hidden />
         </IconButton>
       </div>
-      <Popover.Root>
+      <Popover.Root open={open} onOpenChange={setOpen}>
         <Popover.Trigger className="flex items-center gap-1 rounded px-2 py-1 hover:bg-wall" aria-label={`Kind of box: ${set.name}`}>
           {set.name}
           <ChevronDown size={14} aria-hidden />
         </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content align="start" sideOffset={4} collisionPadding={8} className="z-50 w-96 max-w-[calc(100vw-1rem)] rounded-md border border-line-strong/60 bg-raised p-3 text-ink shadow-lg shadow-black/10">
+        <Popover.Portal container={open ? overlayHome() : undefined}>
+          <Popover.Content aria-labelledby="rules-heading" align="start" sideOffset={4} collisionPadding={8} className="z-50 w-96 max-w-[calc(100vw-1rem)] rounded-md border border-line-strong/60 bg-raised p-3 text-ink shadow-lg shadow-black/10">
             <h3 className="font-serif text-lg" id="rules-heading">
               What kind of box is it?
             </h3>

@@ -25,10 +25,10 @@ export function Ledger({ entries }: { entries: readonly LedgerEntry[] }) {
         </thead>
         <tbody>
           <tr className="border-b border-line">
-            <th scope="row" className="py-1 text-left font-normal">
+            <th scope="row" className="py-[3px] text-left font-normal">
               All its drives
             </th>
-            <td className="py-1 text-right">
+            <td className="py-[3px] text-right">
               <Size bytes={total} />
             </td>
           </tr>
@@ -37,14 +37,14 @@ export function Ledger({ entries }: { entries: readonly LedgerEntry[] }) {
             const usable = entry.cause === "usable";
             return (
               <tr key={entry.cause} className={usable ? "border-t border-line font-semibold" : ""} title={`${why} ${formatExactBytes(entry.bytes)}${entry.drives.length > 0 ? `, ${placesOf(plan, entry.drives)}` : ""}`}>
-                <th scope="row" className="py-1 pr-2 text-left font-[inherit]">
+                <th scope="row" className={`py-[3px] pr-2 text-left ${usable ? "font-semibold" : "font-normal"}`}>
                   <span className="flex items-center gap-2">
                     <Swatch kind={swatch} />
                     {name}
                     {!usable && entry.cause === "idle" && <span className="text-[0.85rem] text-soft">{placesOf(plan, entry.drives)}</span>}
                   </span>
                 </th>
-                <td className="py-1 text-right whitespace-nowrap">
+                <td className="py-[3px] text-right whitespace-nowrap">
                   {usable ? "" : "− "}
                   <Size bytes={entry.bytes} />
                 </td>

@@ -30,7 +30,7 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
   const shown = showBytes(total, unit);
   const other = unit === "TB" ? "TiB" : "TB";
   return (
-    <section aria-labelledby="readout-heading" className="flex flex-col gap-4 p-4">
+    <section aria-labelledby="readout-heading" className="flex flex-col gap-3 p-4">
       <div>
         <h2 id="readout-heading" className="text-soft">
           {pools.length > 1 ? `Usable in ${pools.length} pools` : "Usable"}
@@ -46,7 +46,7 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
             {formatBytes(total, other)} is the same, counted in {other === "TiB" ? "binary units" : "decimal units"}.
           </p>
         )}
-        <p aria-live="polite" className="mt-1 min-h-5">
+        <p aria-live="polite" className="mt-1">
           {lastChange && (
             <>
               <strong className="font-semibold">{lastChange.bytes === 0 ? "No change" : formatChange(lastChange.bytes, unit)}</strong> <span className="text-soft">since you {lastChange.description}.</span>

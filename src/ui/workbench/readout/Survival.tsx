@@ -7,16 +7,20 @@ const NAMES = ["", "One drive", "Two drives", "Three drives", "Four drives"];
 /** For each number of drives lost at once, how many of all the sets lose nothing. Counted, not estimated. */
 export function Survival({ survival }: { survival: readonly Counted[] }) {
   if (survival.length === 0) return null;
+  // Once every set is fatal, every larger set is too.
+  const firstHopeless = survival.findIndex((each) => each.survived === 0);
+  const shown = firstHopeless < 0 ? survival : survival.slice(0, firstHopeless + 1);
   return (
     <div>
-      <h3 className="font-serif text-lg">If several fail at once</h3>
+      <h3 className="font-serif text-[1.05rem]">If several fail at once</h3>
       <table className="mt-1 w-full text-[0.95rem]">
         <caption className="sr-only">Of all sets of so many drives, how many are survived</caption>
         <tbody>
-          {survival.map(({ failed, survived, sets }) => (
+          {shown.map(({ failed, survived, sets }) => (
             <tr key={failed}>
               <th scope="row" className="py-0.5 text-left font-normal">
                 {NAMES[failed]}
+                {survived === 0 && failed < survival.length ? " or more" : ""}
               </th>
               <td className="py-0.5 text-right">
                 {survived === sets ? "always survived" : survived === 0 ? "always lost" : `survived in ${survived} of ${sets} cases`}

@@ -28,7 +28,7 @@ const key = (ref: BandRef) => `${ref.group}/${ref.index}`;
 export function Terraces({ plan, prediction, geometry, failed, onToggleFailed, lit, onLight }: Props) {
   const [unit] = useUnit();
   const hurt = useMemo(() => hurtBands(prediction, failed), [prediction, failed]);
-  const { columns, ticks, width, height } = geometry;
+  const { columns, bridges, ticks, width, height, foot } = geometry;
   const labels = useMemo(() => bandLabels(prediction, geometry, unit), [prediction, geometry, unit]);
   return (
     <div className="relative" style={{ width, height }}>
@@ -41,17 +41,25 @@ export function Terraces({ plan, prediction, geometry, failed, onToggleFailed, l
             </text>
           </g>
         ))}
+        {bridges.map(({ x, width: across, segment }, i) => segment.band && hurt.get(key(segment.band)) === "lost" ? null : (
+          <g key={i} opacity={lit !== null && !sameBand(lit, segment.band) ? 0.12 : 0.4}>
+            <PatternRect kind={segment.kind} x={x} y={segment.y + 0.5} width={across} height={segment.height - 1} />
+          </g>
+        ))}
         {columns.map((column) => (
-          <ColumnPicture key={column.bay} column={column} foot={height} failed={column.drive !== null && failed.has(column.drive.id)} hurt={hurt} lit={lit} />
+          <ColumnPicture key={column.bay} column={column} foot={foot} failed={column.drive !== null && failed.has(column.drive.id)} hurt={hurt} lit={lit} />
         ))}
-        {labels.map((label) => (
-          <text key={label.key} x={label.x} y={label.y} textAnchor="middle" fontSize="13" fontWeight="600" fill="var(--on-data)" stroke="var(--data)" strokeWidth="4" paintOrder="stroke">
-            {label.text}
-          </text>
-        ))}
+        {labels.map((label) => {
+          const lost = hurt.get(label.key) === "lost";
+          return (
+            <text key={label.key} x={label.x} y={label.y} textAnchor="middle" fontSize="13" fontWeight="600" fill={lost ? "var(--on-geranium)" : "var(--on-data)"} stroke={lost ? "var(--geranium)" : "var(--data)"} strokeWidth={lost ? 8 : 4} strokeLinejoin="round" paintOrder="stroke">
+              {lost ? "lost" : label.text}
+            </text>
+          );
+        })}
       </svg>
       {columns.map((column) => (
-        <ColumnButton key={column.bay} column={column} foot={height} failed={failed} onToggleFailed={onToggleFailed} lit={lit} onLight={onLight} name={column.drive ? nameOfDrive(column.drive, unit) : ""} />
+        <ColumnButton key={column.bay} column={column} foot={foot} failed={failed} onToggleFailed={onToggleFailed} lit={lit} onLight={onLight} name={column.drive ? nameOfDrive(column.drive, unit) : ""} />
       ))}
       {plan.drives.every((drive) => "shelf" in drive.place) && (
         <p className="absolute top-1/3 right-4 left-16 text-center text-soft">The box is empty. Drag drives from the shelf into its bays, or select them on the shelf and make a group.</p>
@@ -78,7 +86,8 @@ function ColumnPicture({ column, foot, failed, hurt, lit }: { column: Column; fo
   const { x, width, top, segments, drive } = column;
   if (!drive) return <rect x={x} y={foot - 26} width={width} height={26} fill="none" stroke="var(--line)" strokeDasharray="2 4" />;
   return (
-    <g opacity={failed ? 0.45 : 1}>
+    <g>
+      <g opacity={failed ? 0.4 : 1}>
       {segments.map((segment, i) => {
         const state = segment.band ? hurt.get(key(segment.band)) : undefined;
         const dim = lit !== null && !sameBand(lit, segment.band);
@@ -95,8 +104,9 @@ function ColumnPicture({ column, foot, failed, hurt, lit }: { column: Column; fo
         const stroke = sameBand(lit, band) ? "var(--ink)" : state === "lost" ? "var(--geranium)" : "var(--parity)";
         return <rect key={key(band)} x={x + 1} y={y + 1.5} width={width - 2} height={Math.max(0, height - 3)} fill="none" stroke={stroke} strokeWidth={state === "degraded" && !sameBand(lit, band) ? 2 : 3} strokeDasharray={state === "bare" ? "8 4" : undefined} />;
       })}
+      </g>
       {failed && (
-        <g stroke="var(--geranium)" strokeWidth="4" strokeLinecap="round" opacity="1">
+        <g stroke="var(--geranium)" strokeWidth="4" strokeLinecap="round">
           <line x1={x + 6} x2={x + width - 6} y1={top + 6} y2={foot - 6} />
           <line x1={x + width - 6} x2={x + 6} y1={top + 6} y2={foot - 6} />
         </g>

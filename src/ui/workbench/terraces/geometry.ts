@@ -40,6 +40,13 @@ export interface Run {
   named: boolean;
 }
 
+/** A piece of a band across the gap between two neighbouring columns, so that the terraces run through. */
+export interface Bridge {
+  x: number;
+  width: number;
+  segment: Segment;
+}
+
 export interface Tick {
   bytes: Bytes;
   y: number;
@@ -48,14 +55,18 @@ export interface Tick {
 export interface TerraceGeometry {
   width: number;
   height: number;
-  plotHeight: number;
+  /** The y of the drives' feet. */
+  foot: number;
   columns: Column[];
+  bridges: Bridge[];
   runs: Run[];
   ticks: Tick[];
 }
 
 export const AXIS_WIDTH = 52;
 const TOP = 14;
+/** Below the foot of the drives, for the lower half of the axis's 0. */
+const BOTTOM = 6;
 const MOST_COLUMN = 118;
 export const LEAST_COLUMN = 42;
 
@@ -67,7 +78,7 @@ function ticksUpTo(most: Bytes, family: UnitFamily): Bytes[] {
   const small = family === "TB" ? 1e9 : 2 ** 30;
   const base = most >= unit ? unit : small;
   const steps = [1, 2, 5, 10, 20, 50, 100, 200, 500].map((step) => step * base);
-  const step = steps.find((each) => most / each <= 6) ?? most;
+  const step = steps.find((each) => most / each <= 6.5) ?? most;
   return Array.from({ length: Math.floor(most / step) + 1 }, (_, i) => i * step);
 }
 
@@ -116,6 +127,20 @@ function layersOf(plan: Plan, prediction: Prediction, drive: Drive): { kind: Swa
   return layers;
 }
 
+/** Where neighbouring columns are in the same band at the same height, the band runs on between them. */
+function bridgesOf(columns: readonly Column[]): Bridge[] {
+  return columns.slice(1).flatMap((right, i) => {
+    const left = columns[i];
+    if (!left) return [];
+    return left.segments.flatMap((segment) => {
+      const { band } = segment;
+      if (!band || segment.kind === "reserve") return [];
+      const other = right.segments.find((each) => each.band?.group === band.group && each.band.index === band.index && Math.abs(each.y - segment.y) < 1);
+      return other ? [{ x: left.x + left.width, width: right.x - left.x - left.width, segment: { ...segment, kind: other.kind === segment.kind ? segment.kind : "copies" } }] : [];
+    });
+  });
+}
+
 function runsOf(plan: Plan, columns: readonly Column[]): Run[] {
   const runs: Run[] = [];
   columns.forEach((column, i) => {
@@ -142,7 +167,7 @@ export function terraceGeometry(plan: Plan, prediction: Prediction, size: { widt
   const { bays } = plan.box;
   const inBays = plan.drives.filter((drive) => "bay" in drive.place);
   const most = Math.max(...(inBays.length > 0 ? inBays : [{ bytes: 4e12 }]).map((drive) => drive.bytes));
-  const plotHeight = Math.max(40, size.height - TOP);
+  const plotHeight = Math.max(40, size.height - TOP - BOTTOM);
   const gap = bays > 12 ? 4 : 10;
   const column = Math.max(LEAST_COLUMN, Math.min(MOST_COLUMN, (size.width - AXIS_WIDTH - gap * bays) / bays));
   const foot = TOP + plotHeight;
@@ -161,9 +186,10 @@ export function terraceGeometry(plan: Plan, prediction: Prediction, size: { widt
   });
   return {
     width: AXIS_WIDTH + bays * (column + gap),
-    height: foot,
-    plotHeight,
+    height: foot + BOTTOM,
+    foot,
     columns,
+    bridges: bridgesOf(columns),
     runs: runsOf(plan, columns),
     ticks: ticksUpTo(most, family).map((bytes) => ({ bytes, y: yOf(bytes) })),
   };

@@ -1,0 +1,30 @@
+import { defineConfig } from "@playwright/test";
+
+const port = Number(process.env.E2E_PORT ?? 3187);
+
+export default defineConfig({
+  testDir: "tests/e2e",
+  outputDir: ".cache/test-results",
+  fullyParallel: true,
+  workers: 2,
+  timeout: 45_000,
+  retries: 0,
+  reporter: process.env.E2E_REPORT ? [["line"], ["json", { outputFile: process.env.E2E_REPORT }]] : [["list"]],
+  use: {
+    baseURL: `http://localhost:${port}`,
+    viewport: { width: 1280, height: 800 },
+    locale: "en-GB",
+    timezoneId: "Europe/Madrid",
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+    },
+  },
+  webServer: {
+    command: `node node_modules/next/dist/bin/next start --port ${port}`,
+    url: `http://localhost:${port}/schema/plan-1.json`,
+    env: { NEXT_TELEMETRY_DISABLED: "1" },
+    reuseExistingServer: false,
+    stdout: "ignore",
+  },
+});

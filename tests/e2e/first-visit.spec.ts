@@ -1,0 +1,64 @@
+import { expect, test } from "@playwright/test";
+import { firstVisit, saved, usable } from "./workbench";
+
+test("the first visit opens on the demo plan with its figures; the second shows the list", async ({ page }) => {
+  await firstVisit(page);
+  await expect(page.getByRole("heading", { level: 1, name: "Animal clinic, Villarrolla" })).toBeAttached();
+  await expect(usable(page)).toHaveText(/15\.97\s*TB/);
+  await expect(page.getByRole("heading", { name: "Any one drive may fail" })).toBeVisible();
+  await expect(page.getByText(/4\.00\sTB of the 12\sTB drive in bay 4 \(serial TJ12-0036\) lie idle/)).toBeVisible();
+  await page.goto("/");
+  await expect(page.getByRole("link", { name: "Open Animal clinic, Villarrolla" })).toBeVisible();
+});
+
+test("the unit switch changes every figure and is remembered", async ({ page }) => {
+  await firstVisit(page);
+  await page.getByRole("radio", { name: "TiB" }).click();
+  await expect(usable(page)).toHaveText(/14\.53\s*TiB/);
+  await expect(page.getByRole("button", { name: /^3\.64\sTiB drive in bay 1/ })).toBeVisible();
+  await page.reload();
+  await expect(usable(page)).toHaveText(/14\.53\s*TiB/);
+});
+
+test("the ledger sums to the drives", async ({ page }) => {
+  await firstVisit(page);
+  const exact = await page.locator("table").first().locator("td span[title]").evaluateAll((cells) => cells.map((cell) => Number((cell.getAttribute("title") ?? "").replace(/\D/g, ""))));
+  const [total, ...entries] = exact;
+  expect(total).toBe(2 * 4_000_787_030_016 + 8_001_563_222_016 + 12_000_138_625_024);
+  expect(entries.reduce((sum, bytes) => sum + bytes, 0)).toBe(total);
+});
+
+test("failing drives shows on the read-out what that does, and nothing in the plan changes", async ({ page }) => {
+  await firstVisit(page);
+  await page.getByRole("button", { name: /What if the 8\sTB drive in bay 3/ }).click();
+  await expect(page.getByRole("heading", { name: "Degraded, nothing lost" })).toBeVisible();
+  await expect(page.getByText("No further drive may fail until the rebuild has ended.")).toBeVisible();
+  await page.getByRole("button", { name: /What if the 12\sTB drive in bay 4/ }).click();
+  await expect(page.getByRole("heading", { name: "The pool is lost" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Undo", exact: true })).toBeDisabled();
+  await page.getByRole("button", { name: "Make whole again" }).click();
+  await expect(page.getByRole("heading", { name: "Any one drive may fail" })).toBeVisible();
+});
+
+test("the layout menu says what each would hold, and the choice shows its change", async ({ page }) => {
+  await firstVisit(page);
+  await page.getByRole("button", { name: /^Layout of Images/ }).click();
+  await expect(page.getByRole("menuitemradio", { name: /RAID 5.*11\.97\sTB.*any 1 may fail/ })).toBeVisible();
+  const triple = page.getByRole("menuitemradio", { name: /Triple parity.*Needs 5 drives: 1 more/ });
+  await expect(triple).toHaveAttribute("aria-disabled", "true");
+  await page.getByRole("menuitemradio", { name: /RAID 6/ }).click();
+  await expect(usable(page)).toHaveText(/7\.98\s*TB/);
+  await expect(page.getByText("−7.99 TB since you changed the layout to RAID 6.")).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Any 2 drives may fail" })).toBeVisible();
+});
+
+test("a suspect drive that joins is warned of, and one press takes it out again", async ({ page }) => {
+  await firstVisit(page);
+  await page.getByRole("button", { name: /^3\sTB drive on the shelf/ }).click();
+  await page.getByRole("button", { name: "Add to a pool" }).click();
+  await page.getByRole("menuitem", { name: /Images, 4 drives/ }).click();
+  await expect(page.getByText(/has 24 reallocated sectors/)).toBeVisible();
+  await page.getByRole("button", { name: "Take it out of the group" }).click();
+  await expect(page.getByText(/has 24 reallocated sectors/)).toBeHidden();
+  await saved(page);
+});

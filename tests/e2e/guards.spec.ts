@@ -1,0 +1,134 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import { clinic } from "../../src/core/document/samples/clinic";
+import { firstVisit, newPlan } from "./workbench";
+
+const screens: [string, (page: Page) => Promise<void>][] = [
+  ["the workbench", firstVisit],
+  ["an empty plan", newPlan],
+  ["a what-if with a selection", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: /What if the 8\sTB/ }).click();
+    await page.getByRole("button", { name: /What if the 12\sTB/ }).click();
+    await page.getByRole("button", { name: /^4\sTB drive in bay 1/ }).click();
+  }],
+  ["the layout menu", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: /^Layout of Images/ }).click();
+  }],
+  ["the box's kinds", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: /^Kind of box/ }).click();
+  }],
+  ["the inventory", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: /^Bring in the drives/ }).click();
+    await page.getByLabel("Output of the command").fill('{"blockdevices":[{"name":"sda","type":"disk","size":4000787030016,"rota":true,"mountpoint":"/"},{"name":"sdb","type":"disk","size":"3.6T"},{"name":"sr0","type":"rom"}]}');
+    await page.getByRole("button", { name: "Read" }).click();
+  }],
+  ["a drive's fields", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: /^More about the 3\sTB/ }).click();
+    await page.getByRole("menuitem", { name: "Edit…" }).click();
+  }],
+  ["the keys", async (page) => {
+    await firstVisit(page);
+    await page.keyboard.press("?");
+  }],
+  ["the list of plans", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Cortijo" }).click();
+    await expect(page.getByRole("heading", { name: "Your plans" })).toBeVisible();
+  }],
+  ["a refused file", async (page) => {
+    await firstVisit(page);
+    await page.getByLabel("Plan file").setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from('{"format":"cortijo-plan","version":1}') });
+    await expect(page.getByRole("dialog")).toBeVisible();
+  }],
+];
+
+for (const theme of ["light", "dark"] as const) {
+  for (const [name, open] of screens) {
+    test(`axe finds nothing on ${name}, ${theme}`, async ({ page }) => {
+      await page.emulateMedia({ colorScheme: theme, reducedMotion: "reduce" });
+      await open(page);
+      await page.waitForTimeout(250);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => `${node.html.slice(0, 140)} ${node.any[0]?.message ?? ""}`).join(" | ")}`)).toEqual([]);
+    });
+  }
+}
+
+for (const [width, height] of [[1280, 800], [1024, 768], [390, 844]] as const) {
+  test(`nothing runs off the side at ${width} × ${height}, and at 1280 × 800 nothing scrolls`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    await firstVisit(page);
+    const page_ = await page.evaluate(() => ({ wide: document.documentElement.scrollWidth, high: document.documentElement.scrollHeight }));
+    expect(page_.wide).toBeLessThanOrEqual(width);
+    if (width === 1280) {
+      expect(page_.high).toBeLessThanOrEqual(height);
+      const readout = await page.getByRole("region", { name: "Usable" }).locator("..").evaluate((element) => element.scrollHeight - element.clientHeight);
+      expect(readout).toBeLessThanOrEqual(0);
+    }
+  });
+}
+
+test("no request leaves the origin, nothing breaks the content security policy, and nothing is logged as an error", async ({ page, baseURL }) => {
+  const requests: string[] = [];
+  const errors: string[] = [];
+  page.on("request", (request) => requests.push(request.url()));
+  page.on("console", (message) => message.type() === "error" && errors.push(message.text()));
+  page.on("pageerror", (error) => errors.push(error.message));
+  await firstVisit(page);
+  await page.getByRole("button", { name: /^Layout of Images/ }).click();
+  await page.keyboard.press("Escape");
+  await page.getByRole("link", { name: "Cortijo" }).click();
+  await expect(page.getByRole("heading", { name: "Your plans" })).toBeVisible();
+  expect(requests.filter((url) => !url.startsWith(`${baseURL}/`) && !/^(data|blob):/.test(url))).toEqual([]);
+  expect(errors).toEqual([]);
+});
+
+test("security headers are on every response", async ({ request }) => {
+  for (const path of ["/", "/plan/x", "/schema/plan-1.json", "/api/openapi.json", "/no-such-page", "/icon.svg"]) {
+    const headers = (await request.get(path)).headers();
+    expect(headers["content-security-policy"], path).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic';/);
+    expect(headers["content-security-policy"], path).not.toContain("unsafe-eval");
+    expect(headers).toMatchObject({ "x-content-type-options": "nosniff", "x-frame-options": "DENY", "referrer-policy": "no-referrer" });
+    expect(headers["x-powered-by"]).toBeUndefined();
+  }
+});
+
+test.describe("prediction over HTTP", () => {
+  test("a plan is answered with the figures of the core", async ({ request }) => {
+    const response = await request.post("/api/predict", { data: clinic });
+    expect(response.status()).toBe(200);
+    const { pools, moments } = await response.json();
+    expect(pools[0]).toMatchObject({ id: "p1", usableBytes: (3_805_207 * 2 + 7_620_645) * 2 ** 20, tolerance: 1, groups: [{ id: "g1", layout: "hybrid-1" }] });
+    expect(pools[0].ledger.reduce((sum: number, entry: { bytes: number }) => sum + entry.bytes, 0)).toBe(clinic.drives.slice(0, 4).reduce((sum, drive) => sum + drive.bytes, 0));
+    expect(moments).toEqual([{ after: null, pools }]);
+  });
+
+  test("what is no plan: 400 with pointers; what cannot be: 422; too much: 413", async ({ request }) => {
+    const post = (body: string) => request.post("/api/predict", { data: body, headers: { "content-type": "application/json" } });
+    const notPlan = await post(JSON.stringify({ ...clinic, drives: [{}] }));
+    expect(notPlan.status()).toBe(400);
+    expect((await notPlan.json()).errors).toContainEqual(expect.objectContaining({ pointer: "/drives/0", message: 'The field "bytes" is missing.' }));
+    expect((await post("{")).status()).toBe(400);
+    const twice = structuredClone(clinic);
+    twice.pools[0]!.spares.push("d1");
+    const impossible = await post(JSON.stringify(twice));
+    expect(impossible.status()).toBe(422);
+    expect((await impossible.json()).findings).toEqual([expect.objectContaining({ code: "drive-used-twice", severity: "block", pointer: "/pools/0/spares/0" })]);
+    expect((await post(`${JSON.stringify(clinic)}${" ".repeat(2 ** 20)}`)).status()).toBe(413);
+    expect((await request.get("/api/predict")).status()).toBe(405);
+  });
+
+  test("the schema and the description are served", async ({ request }) => {
+    const schema = await request.get("/schema/plan-1.json");
+    expect(schema.headers()["content-type"]).toBe("application/schema+json");
+    expect((await schema.json()).title).toBe("Cortijo plan, version 1");
+    const description = await (await request.get("/api/openapi.json")).json();
+    expect(description.openapi).toBe("3.1.0");
+    expect(Object.keys(description.paths["/api/predict"].post.responses)).toEqual(["200", "400", "413", "422"]);
+  });
+});

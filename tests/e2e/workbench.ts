@@ -1,0 +1,37 @@
+import { expect, type Page } from "@playwright/test";
+
+/** Opens Cortijo for the first time: the demo plan. */
+export async function firstVisit(page: Page): Promise<void> {
+  await page.goto("/");
+  await page.waitForURL(/\/plan\/[0-9a-f-]+$/);
+  await expect(page.getByRole("heading", { name: "Shelf" })).toBeVisible();
+}
+
+/** A new, empty plan. */
+export async function newPlan(page: Page): Promise<void> {
+  await firstVisit(page);
+  await page.getByRole("link", { name: "Cortijo" }).click();
+  await page.getByRole("button", { name: "New plan" }).click();
+  await expect(page.getByText("The box is empty.")).toBeVisible();
+}
+
+/** The large figure with its unit. */
+export const usable = (page: Page) => page.getByRole("region", { name: "Usable" }).locator("p").first();
+
+/** Waits until everything is in the database. */
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByRole("status").filter({ hasText: /^Saved$/ })).toBeVisible();
+}
+
+/** Presses Tab until the element that has the focus is the wanted one, as a person without a mouse does. */
+export async function tabTo(page: Page, name: RegExp, most = 90): Promise<void> {
+  for (let i = 0; i < most; i += 1) {
+    await page.keyboard.press("Tab");
+    const label = await page.evaluate(() => {
+      const element = document.activeElement;
+      return element?.getAttribute("aria-label") ?? element?.textContent ?? "";
+    });
+    if (name.test(label)) return;
+  }
+  throw new Error(`Tab did not reach ${name}.`);
+}
