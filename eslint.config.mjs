@@ -4,7 +4,7 @@ import typescript from "eslint-config-next/typescript";
 const config = [
   ...next,
   ...typescript,
-  { ignores: [".next/**", "node_modules/**", "src/**/generated/**", "next-env.d.ts", "test-results/**"] },
+  { ignores: [".next/**", ".cache/**", "node_modules/**", "src/**/generated/**", "next-env.d.ts", "test-results/**"] },
   {
     rules: {
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],

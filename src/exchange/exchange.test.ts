@@ -7,7 +7,8 @@ import { emptyPlan } from "@/core/document/emptyPlan";
 import { checkPlan } from "@/core/document/readPlan";
 import { clinic } from "@/core/document/samples/clinic";
 import { readLsblk, type Inventory } from "./inventory/readLsblk";
-import { planFileName, readPlanFile } from "./planFile";
+import { planFileName } from "./exportPlan";
+import { readPlanFile } from "./importPlan";
 
 const folder = join(__dirname, "inventory/captures");
 const capture = (name: string) => readFileSync(join(folder, name), "utf8");

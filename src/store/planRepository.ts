@@ -1,37 +1,14 @@
-import type { Plan } from "@/core/document/plan";
-import { samples } from "@/core/document/samples/samples";
 import type { CortijoDatabase, KeptEntry, KeptPlan } from "./database";
 import { perform, type History } from "./history";
+import { keepPlan } from "./keepPlan";
 
 /** Deleted plans can be brought back for this long. */
 export const KEPT_AFTER_DELETION_MS = 30 * 24 * 3600 * 1000;
-
-const DEMO_SHOWN = "demo-shown";
 
 /** A plan with its history and the revision at which it was read. */
 export interface LoadedPlan {
   history: History;
   revision: number;
-}
-
-/** An unguessable id for a plan in this browser. It is not part of the document. */
-const newPlanId = () => crypto.randomUUID();
-
-/** Keeps a new plan. Returns its id. */
-export async function keepPlan(database: CortijoDatabase, document: Plan, now = Date.now()): Promise<string> {
-  const id = newPlanId();
-  await database.plans.add({ id, name: document.name, document, revision: 0, position: 0, createdAt: now, changedAt: now, deletedAt: 0 });
-  return id;
-}
-
-/** On the first visit, keeps the demo plan and returns its id; later null. */
-export async function keepDemoOnFirstVisit(database: CortijoDatabase): Promise<string | null> {
-  return database.transaction("rw", database.plans, database.settings, async () => {
-    if (await database.settings.get(DEMO_SHOWN)) return null;
-    await database.settings.put({ name: DEMO_SHOWN, value: true });
-    const [demo] = samples;
-    return demo && (await database.plans.count()) === 0 ? keepPlan(database, demo.plan) : null;
-  });
 }
 
 /** The plans that are there, the last changed first, and those deleted in the last 30 days; older ones are forgotten. */

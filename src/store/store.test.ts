@@ -5,7 +5,9 @@ import { clinic } from "@/core/document/samples/clinic";
 import { anyCommand } from "@/core/testing/anyPlan";
 import { createDatabase, type CortijoDatabase } from "./database";
 import { KEPT_ENTRIES, perform, redo, startHistory, undo, type History } from "./history";
-import { deletePlan, duplicatePlan, forgetOldDeletions, keepDemoOnFirstVisit, keepPlan, KEPT_AFTER_DELETION_MS, listPlans, loadPlan, restorePlan } from "./planRepository";
+import { deletePlan, duplicatePlan, forgetOldDeletions, KEPT_AFTER_DELETION_MS, listPlans, loadPlan, restorePlan } from "./planRepository";
+import { keepDemoOnFirstVisit } from "./firstVisit";
+import { keepPlan } from "./keepPlan";
 import { PlanSession } from "./planSession";
 
 let count = 0;

@@ -34,6 +34,7 @@ test("an inventory is pasted and a pool is built by keyboard alone; it is there 
   }
   await tabTo(page, /^Make a group/);
   await page.keyboard.press("Enter");
+  await expect(page.getByRole("menuitemradio", { name: /RAID 1/ })).toBeFocused();
   await page.keyboard.press("ArrowDown");
   await expect(page.getByRole("menuitemradio", { name: /RAID 5/ })).toBeFocused();
   await page.keyboard.press("Enter");
@@ -136,6 +137,6 @@ test("the kind of box changes what it offers and what it keeps", async ({ page }
   await page.getByRole("menuitemradio", { name: /RAID 5/ }).click();
   await expect(usable(page)).toHaveAttribute("title", /8\s001\s572\s306\s944/);
   await page.getByRole("button", { name: /^Kind of box/ }).click();
-  await page.getByRole("radio", { name: /Linux software-RAID host/ }).click();
+  await page.getByRole("menuitemradio", { name: /Linux software-RAID host/ }).click();
   await expect(usable(page)).toHaveAttribute("title", /8\s001\s302\s822\s912/);
 });

@@ -1,9 +1,10 @@
 import fc from "fast-check";
 import { anyPlan } from "../testing/anyPlan";
 import type { Plan } from "./plan";
-import { checkPlan, readPlan, writePlan } from "./readPlan";
+import { checkPlan, readPlan } from "./readPlan";
 import { clinic } from "./samples/clinic";
 import { samples } from "./samples/samples";
+import { writePlan } from "./writePlan";
 
 const broken = (change: (plan: Plan & Record<string, unknown>) => void) => {
   const plan = structuredClone(clinic) as Plan & Record<string, unknown>;

@@ -1,21 +1,35 @@
 "use client";
 
 import { DropdownMenu } from "radix-ui";
-import { useState, type ComponentProps, type ReactNode } from "react";
+import { useCallback, useRef, useState, type ComponentProps, type ReactNode } from "react";
 import { overlayHome } from "./overlayHome";
 
 const PANEL = "z-50 max-h-[var(--radix-dropdown-menu-content-available-height)] overflow-y-auto rounded-md border border-line-strong/60 bg-raised p-1 text-ink shadow-lg shadow-black/10";
 const ITEM = "flex min-h-8 select-none items-center gap-2 rounded px-2 py-1 outline-none data-[highlighted]:bg-indigo data-[highlighted]:text-on-indigo data-[disabled]:text-soft";
 
-/** A menu under the button that is given as `trigger`. */
-export function Menu({ trigger, children, align = "start", width = "min-w-44" }: { trigger: ReactNode; children: ReactNode; align?: "start" | "end" | "center"; width?: string }) {
-  // The home of overlays is looked up when the menu opens: the page may have changed since this was made.
-  const [open, setOpen] = useState(false);
+interface Props {
+  trigger: ReactNode;
+  children: ReactNode;
+  align: "start" | "end" | "center";
+  width: string;
+  /** Whether a key asked for it: then its first entry has the focus. */
+  byKey: boolean;
+}
+
+/** A menu that is open from the start, under the button that is given as `trigger`; see `MenuButton`. */
+export function OpenMenu({ trigger, children, align, width, byKey }: Props) {
+  const [open, setOpen] = useState(true);
+  const first = useRef(byKey);
+  const focusFirst = useCallback((panel: HTMLDivElement | null) => {
+    if (!panel || !first.current) return;
+    first.current = false;
+    requestAnimationFrame(() => panel.querySelector<HTMLElement>('[role^="menuitem"]')?.focus());
+  }, []);
   return (
     <DropdownMenu.Root modal={false} open={open} onOpenChange={setOpen}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal container={open ? overlayHome() : undefined}>
-        <DropdownMenu.Content align={align} sideOffset={4} collisionPadding={8} className={`${PANEL} ${width}`}>
+        <DropdownMenu.Content ref={focusFirst} align={align} sideOffset={4} collisionPadding={8} className={`${PANEL} ${width}`}>
           {children}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

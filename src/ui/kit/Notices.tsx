@@ -3,7 +3,7 @@
 import { Toast } from "radix-ui";
 
 interface Props {
-  notice: { id: number; kind: "info" | "problem"; text: string } | null;
+  notice: { id: number | string; kind: "info" | "problem"; text: string } | null;
   act?: { label: string; onAct: () => void } | null;
   onClose: () => void;
 }

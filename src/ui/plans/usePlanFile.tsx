@@ -1,12 +1,14 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useRef, useState, type ReactNode } from "react";
 import type { Problem } from "@/core/document/problem";
-import { readPlanFile } from "@/exchange/planFile";
-import { keepPlan } from "@/store/planRepository";
-import { ProblemsDialog } from "../kit/Problems";
+import { keepPlan } from "@/store/keepPlan";
 import { openDatabase } from "../openDatabase";
+
+// What is only needed once a file is chosen is loaded then.
+const ProblemsDialog = dynamic(() => import("../kit/Problems").then((module) => module.ProblemsDialog));
 
 /** Importing a plan: opens the file chooser, reads the file, keeps the plan and opens it. `element` belongs on the page. */
 export function usePlanFile(): { choose: () => void; take: (file: File) => Promise<void>; element: ReactNode } {
@@ -14,6 +16,7 @@ export function usePlanFile(): { choose: () => void; take: (file: File) => Promi
   const input = useRef<HTMLInputElement>(null);
   const [trouble, setTrouble] = useState<{ title: string; problems: Problem[] } | null>(null);
   const take = async (file: File) => {
+    const { readPlanFile } = await import("@/exchange/importPlan");
     const result = await readPlanFile(file);
     if (!result.ok) return setTrouble(result);
     try {

@@ -2,13 +2,15 @@
 
 import { useDraggable } from "@dnd-kit/core";
 import { Ellipsis } from "lucide-react";
-import { bayOf, type Drive } from "@/core/drives/drive";
-import { driveInBay, groupOfDrive } from "@/core/document/plan";
+import { lazy } from "react";
+import type { Drive } from "@/core/drives/drive";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import { DriveFace, careWords } from "../drives/DriveFace";
-import { Menu, MenuItem, MenuLine, SubMenu } from "../kit/Menu";
+import { MenuButton } from "../kit/MenuButton";
 import { useUnit } from "../preferences/preferences";
 import { useWorkbench } from "./useWorkbench";
+
+const DriveMenuItems = lazy(() => import("./DriveMenuItems").then((module) => ({ default: module.DriveMenuItems })));
 
 /** A drive that can be selected (press), moved (drag, or M and arrow keys), and has a menu. */
 export function DriveChip({ drive, narrow = false }: { drive: Drive; narrow?: boolean }) {
@@ -40,12 +42,8 @@ export function DriveChip({ drive, narrow = false }: { drive: Drive; narrow?: bo
 }
 
 function DriveMenu({ drive, name }: { drive: Drive; name: string }) {
-  const { plan, act, edit, failed, toggleFailed } = useWorkbench();
-  const bay = bayOf(drive);
-  const owner = groupOfDrive(plan, drive.id);
-  const bays = Array.from({ length: plan.box.bays }, (_, i) => i + 1).filter((number) => number !== bay);
   return (
-    <Menu
+    <MenuButton
       align="end"
       trigger={
         <button type="button" aria-label={`More about the ${name}`} className="inline-flex size-6 items-center justify-center rounded hover:bg-wall hover:text-ink data-[state=open]:bg-wall data-[state=open]:text-ink">
@@ -53,25 +51,7 @@ function DriveMenu({ drive, name }: { drive: Drive; name: string }) {
         </button>
       }
     >
-      <SubMenu label="Move to">
-        {bay !== null && <MenuItem onSelect={() => act({ kind: "move-drive", drive: drive.id, to: { shelf: true } }, owner !== null)}>Shelf</MenuItem>}
-        {bays.map((number) => {
-          const occupant = driveInBay(plan, number);
-          return (
-            <MenuItem key={number} onSelect={() => act({ kind: "move-drive", drive: drive.id, to: { bay: number } }, occupant !== null)}>
-              Bay {number}
-              <span className="text-[0.87rem] opacity-75">{occupant ? (bay === null ? "in place of its drive" : "change places") : "free"}</span>
-            </MenuItem>
-          );
-        })}
-      </SubMenu>
-      {bay !== null && <MenuItem onSelect={() => toggleFailed(drive.id)}>{failed.has(drive.id) ? "Whole again" : "What if it fails?"}</MenuItem>}
-      {owner && <MenuItem onSelect={() => act({ kind: "leave-group", drives: [drive.id] }, true)}>Take out of {owner.pool.name}</MenuItem>}
-      <MenuItem onSelect={() => edit(drive.id)}>Edit…</MenuItem>
-      <MenuLine />
-      <MenuItem onSelect={() => act({ kind: "remove-drives", drives: [drive.id] }, true)}>
-        Remove from the plan
-      </MenuItem>
-    </Menu>
+      <DriveMenuItems drive={drive} />
+    </MenuButton>
   );
 }

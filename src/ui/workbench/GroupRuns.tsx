@@ -1,12 +1,13 @@
 "use client";
 
 import { ChevronDown } from "lucide-react";
+import { lazy } from "react";
 import { layoutOf } from "@/core/layouts/registry";
-import { rulesOf } from "@/core/rules/ruleSets";
-import { Menu, MenuItem, MenuLine } from "../kit/Menu";
-import { LayoutOptions } from "./LayoutOptions";
+import { MenuButton } from "../kit/MenuButton";
 import type { Run, TerraceGeometry } from "./terraces/geometry";
 import { useWorkbench } from "./useWorkbench";
+
+const GroupMenuItems = lazy(() => import("./GroupMenuItems").then((module) => ({ default: module.GroupMenuItems })));
 
 /** Brackets under the columns of each group, with its name, its layout, and its menu. */
 export function GroupRuns({ geometry }: { geometry: TerraceGeometry }) {
@@ -20,7 +21,7 @@ export function GroupRuns({ geometry }: { geometry: TerraceGeometry }) {
 }
 
 function RunBracket({ run, geometry }: { run: Run; geometry: TerraceGeometry }) {
-  const { plan, prediction, act } = useWorkbench();
+  const { plan, prediction } = useWorkbench();
   const from = geometry.columns[run.from];
   const to = geometry.columns[run.to];
   const pool = plan.pools.find((each) => each.id === run.pool);
@@ -42,7 +43,7 @@ function RunBracket({ run, geometry }: { run: Run; geometry: TerraceGeometry }) 
   return (
     <div className="absolute top-1" style={style}>
       {bracket}
-      <Menu
+      <MenuButton
         align="center"
         width="w-[27rem] max-w-[calc(100vw-1rem)]"
         trigger={
@@ -53,12 +54,8 @@ function RunBracket({ run, geometry }: { run: Run; geometry: TerraceGeometry }) 
           </button>
         }
       >
-        <LayoutOptions drives={drives} rules={rulesOf(plan.box.rules)} present={{ layout: group.layout, usableBytes: figures.usableBytes }} onChoose={(next) => act({ kind: "change-layout", group: group.id, layout: next })} />
-        <MenuLine />
-        <MenuItem onSelect={() => act({ kind: "take-apart", group: group.id }, true)}>
-          Take the group apart
-        </MenuItem>
-      </Menu>
+        <GroupMenuItems group={group} drives={drives} usableBytes={figures.usableBytes} />
+      </MenuButton>
     </div>
   );
 }

@@ -14,9 +14,9 @@ const KEYS: [string, string][] = [
 ];
 
 /** The keys of the workbench. */
-export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function KeysDialog({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog open={open} onClose={onClose} title="Keys">
+    <Dialog open onClose={onClose} title="Keys">
       <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
         {KEYS.map(([keys, what]) => (
           <div key={keys} className="contents">

@@ -1,13 +1,16 @@
 "use client";
 
 import { ChevronDown } from "lucide-react";
+import { lazy } from "react";
 import { bayOf } from "@/core/drives/drive";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { Button } from "../kit/Button";
-import { Menu, MenuHeading, MenuItem } from "../kit/Menu";
+import { MenuButton } from "../kit/MenuButton";
 import { Size } from "../kit/Size";
-import { LayoutOptions } from "./LayoutOptions";
 import { useWorkbench } from "./useWorkbench";
+
+const LayoutOptions = lazy(() => import("./LayoutOptions").then((module) => ({ default: module.LayoutOptions })));
+const PoolChoices = lazy(() => import("./PoolChoices").then((module) => ({ default: module.PoolChoices })));
 
 /** What can be done with the drives that are selected; without any, how to begin. */
 export function SelectionBar() {
@@ -33,7 +36,6 @@ export function SelectionBar() {
   }
   const ids = drives.map((drive) => drive.id);
   const rules = rulesOf(plan.box.rules);
-  const groups = plan.pools.flatMap((pool) => pool.groups.map((group) => ({ pool, group })));
   const done = (refused: string | null) => {
     if (!refused) clearSelected();
   };
@@ -42,7 +44,7 @@ export function SelectionBar() {
       <span>
         {drives.length === 1 ? "1 drive" : `${drives.length} drives`}, <Size bytes={drives.reduce((sum, drive) => sum + drive.bytes, 0)} />
       </span>
-      <Menu
+      <MenuButton
         width="w-[27rem] max-w-[calc(100vw-1rem)]"
         trigger={
           <Button look="main" small>
@@ -51,9 +53,9 @@ export function SelectionBar() {
         }
       >
         <LayoutOptions drives={drives} rules={rules} present={null} onChoose={(layout) => done(act({ kind: "make-group", drives: ids, layout, pool: null }))} />
-      </Menu>
-      {groups.length > 0 && (
-        <Menu
+      </MenuButton>
+      {plan.pools.length > 0 && (
+        <MenuButton
           width="w-80 max-w-[calc(100vw-1rem)]"
           trigger={
             <Button small>
@@ -61,19 +63,8 @@ export function SelectionBar() {
             </Button>
           }
         >
-          <MenuHeading>To the drives of a group</MenuHeading>
-          {groups.map(({ pool, group }) => (
-            <MenuItem key={group.id} onSelect={() => done(act({ kind: "add-to-group", group: group.id, drives: ids }))}>
-              {pool.name}, {group.drives.length} drives
-            </MenuItem>
-          ))}
-          <MenuHeading>As a further group of the same layout</MenuHeading>
-          {plan.pools.map((pool) => (
-            <MenuItem key={pool.id} onSelect={() => done(act({ kind: "make-group", drives: ids, layout: pool.groups[0]?.layout ?? "raid1", pool: pool.id }))}>
-              {pool.name}
-            </MenuItem>
-          ))}
-        </Menu>
+          <PoolChoices drives={ids} onDone={done} />
+        </MenuButton>
       )}
       {drives.some((drive) => bayOf(drive) === null) && (
         <Button small onClick={() => done(act({ kind: "seat-drives", drives: ids }))}>

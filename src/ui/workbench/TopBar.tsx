@@ -2,11 +2,14 @@
 
 import { FileDown, Keyboard, Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
+import { lazy } from "react";
 import { Button, IconButton } from "../kit/Button";
-import { Menu, MenuChoice, MenuChoices, MenuHeading, MenuItem, MenuLine } from "../kit/Menu";
+import { MenuButton } from "../kit/MenuButton";
 import { NameField } from "../kit/NameField";
 import { Segmented } from "../kit/Segmented";
-import { useTheme, useUnit, type Theme } from "../preferences/preferences";
+import { useUnit } from "../preferences/preferences";
+
+const FileMenuItems = lazy(() => import("./FileMenuItems").then((module) => ({ default: module.FileMenuItems })));
 
 interface Props {
   name: string;
@@ -28,7 +31,6 @@ const KEEPING = { kept: "Saved", saving: "Saving …", unkept: "Not saved" };
 /** The bar over the workbench: which plan it is, units, undo and redo, files. */
 export function TopBar(props: Props) {
   const [unit, setUnit] = useUnit();
-  const [theme, setTheme] = useTheme();
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2">
       <Link href="/" className="font-serif text-xl text-indigo" title="All plans">
@@ -60,7 +62,7 @@ export function TopBar(props: Props) {
       <IconButton label="Keys" onClick={props.onKeys} className="max-sm:hidden">
         <Keyboard size={18} aria-hidden />
       </IconButton>
-      <Menu
+      <MenuButton
         align="end"
         width="min-w-52"
         trigger={
@@ -70,25 +72,8 @@ export function TopBar(props: Props) {
           </Button>
         }
       >
-        <MenuItem onSelect={props.onExport}>Export this plan</MenuItem>
-        <MenuItem onSelect={props.onImport}>Import a plan…</MenuItem>
-        <MenuItem onSelect={props.onDuplicate}>Duplicate this plan</MenuItem>
-        <MenuItem asChild>
-          <Link href="/">All plans</Link>
-        </MenuItem>
-        <MenuLine />
-        <MenuHeading>Theme</MenuHeading>
-        <MenuChoices value={theme} onValueChange={(value) => setTheme(value as Theme)}>
-          {(["light", "dark", "system"] as const).map((each) => (
-            <MenuChoice key={each} value={each}>
-              <span aria-hidden="true" className="w-4">
-                {theme === each ? "✓" : ""}
-              </span>
-              {{ light: "Light", dark: "Dark", system: "As the device" }[each]}
-            </MenuChoice>
-          ))}
-        </MenuChoices>
-      </Menu>
+        <FileMenuItems {...props} />
+      </MenuButton>
     </header>
   );
 }

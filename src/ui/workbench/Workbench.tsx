@@ -1,18 +1,16 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Command } from "@/core/commands/command";
 import { predict } from "@/core/plan/predict";
 import { planBefore } from "@/store/history";
 import type { PlanSession, SessionState } from "@/store/planSession";
-import { DriveDialog } from "../drives/DriveDialog";
-import { InventoryDialog } from "../drives/InventoryDialog";
 import { Button } from "../kit/Button";
 import { TerracePatterns } from "../kit/Swatch";
 import { BoxPicture } from "./BoxPicture";
 import { BoxSettings } from "./box/BoxSettings";
 import { DragArea } from "./DragArea";
-import { KeysDialog } from "./KeysDialog";
 import { Readout } from "./readout/Readout";
 import { SelectionBar } from "./SelectionBar";
 import { Shelf } from "./shelf/Shelf";
@@ -20,6 +18,11 @@ import type { BandRef } from "./terraces/geometry";
 import { TopBar } from "./TopBar";
 import { useKeys } from "./useKeys";
 import { WorkbenchContext, type WorkbenchView } from "./useWorkbench";
+
+// Dialogs are loaded when they are first opened.
+const DriveDialog = dynamic(() => import("../drives/DriveDialog").then((module) => module.DriveDialog));
+const InventoryDialog = dynamic(() => import("../drives/InventoryDialog").then((module) => module.InventoryDialog));
+const KeysDialog = dynamic(() => import("./KeysDialog").then((module) => module.KeysDialog));
 
 interface Props {
   session: PlanSession;
@@ -140,7 +143,7 @@ export function Workbench({ session, state, onExport, onImport, onDuplicate }: P
       </div>
       {edited && <DriveDialog key={edited.id} drive={edited} onClose={() => setEditing(null)} onSave={(changes) => act({ kind: "edit-drive", drive: edited.id, changes })} />}
       {dialog === "inventory" && <InventoryDialog knownSerials={knownSerials} onClose={() => setDialog(null)} onTake={(drives) => act({ kind: "add-drives", drives })} />}
-      <KeysDialog open={dialog === "keys"} onClose={() => setDialog(null)} />
+      {dialog === "keys" && <KeysDialog onClose={() => setDialog(null)} />}
     </WorkbenchContext.Provider>
   );
 }

@@ -1,14 +1,16 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { duplicatePlan } from "@/store/planRepository";
-import { downloadPlan } from "@/exchange/planFile";
-import { Notices } from "../kit/Notices";
+import { downloadPlan } from "@/exchange/exportPlan";
 import { openDatabase } from "../openDatabase";
 import { usePlanFile } from "../plans/usePlanFile";
 import { usePlanSession } from "./usePlanSession";
 import { Workbench } from "./Workbench";
+
+const Notices = dynamic(() => import("../kit/Notices").then((module) => module.Notices));
 
 /** Opens a plan and shows the workbench, or why it cannot. */
 export function WorkbenchPage({ id }: { id: string }) {
@@ -42,7 +44,7 @@ export function WorkbenchPage({ id }: { id: string }) {
     <>
       <Workbench session={session} state={state} onExport={() => downloadPlan(state.history.plan)} onImport={file.choose} onDuplicate={() => void duplicate()} />
       {file.element}
-      <Notices notice={notice} act={notice?.offersUndo ? { label: "Undo", onAct: () => session.undo() } : null} onClose={() => session.dismiss()} />
+      {notice && <Notices notice={notice} act={notice.offersUndo ? { label: "Undo", onAct: () => session.undo() } : null} onClose={() => session.dismiss()} />}
     </>
   );
 }

@@ -5,9 +5,7 @@ import { emptyPlan } from "@/core/document/emptyPlan";
 import { clinic } from "@/core/document/samples/clinic";
 import { PlanSession, type SessionState } from "@/store/planSession";
 import { openDatabase } from "../openDatabase";
-
-/** The id of the page's own plan where the browser keeps nothing. */
-export const UNKEPT_PLAN = "unkept";
+import { UNKEPT_PLAN } from "../unkeptPlan";
 
 /** Opens a plan for as long as the page shows it. */
 export function usePlanSession(id: string): [PlanSession, SessionState] {

@@ -1,15 +1,15 @@
 "use client";
 
 import { ChevronDown, Minus, Plus } from "lucide-react";
-import { Popover, RadioGroup } from "radix-ui";
-import { useState } from "react";
+import { lazy } from "react";
 import { bayOf } from "@/core/drives/drive";
-import { ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
-import type { RuleSetId } from "@/core/rules/boxRules";
+import { ruleSetOf } from "@/core/rules/ruleSets";
 import { IconButton } from "../../kit/Button";
-import { overlayHome } from "../../kit/overlayHome";
+import { MenuButton } from "../../kit/MenuButton";
 import { NameField } from "../../kit/NameField";
 import { useWorkbench } from "../useWorkbench";
+
+const BoxKinds = lazy(() => import("./BoxKinds").then((module) => ({ default: module.BoxKinds })));
 
 const MOST_BAYS = 24;
 
@@ -17,7 +17,6 @@ const MOST_BAYS = 24;
 export function BoxSettings() {
   const { plan, act } = useWorkbench();
   const { box } = plan;
-  const [open, setOpen] = useState(false);
   const set = ruleSetOf(box.rules);
   const lastTaken = Math.max(0, ...plan.drives.map((drive) => bayOf(drive) ?? 0));
   return (
@@ -32,32 +31,17 @@ export function BoxSettings() {
           <Plus size={15} aria-hidden />
         </IconButton>
       </div>
-      <Popover.Root open={open} onOpenChange={setOpen}>
-        <Popover.Trigger className="flex items-center gap-1 rounded px-2 py-1 hover:bg-wall" aria-label={`Kind of box: ${set.name}`}>
-          {set.name}
-          <ChevronDown size={14} aria-hidden />
-        </Popover.Trigger>
-        <Popover.Portal container={open ? overlayHome() : undefined}>
-          <Popover.Content aria-labelledby="rules-heading" align="start" sideOffset={4} collisionPadding={8} className="z-50 w-96 max-w-[calc(100vw-1rem)] rounded-md border border-line-strong/60 bg-raised p-3 text-ink shadow-lg shadow-black/10">
-            <h3 className="font-serif text-lg" id="rules-heading">
-              What kind of box is it?
-            </h3>
-            <RadioGroup.Root aria-labelledby="rules-heading" value={box.rules.set} onValueChange={(value) => act({ kind: "change-box", rules: { set: value as RuleSetId } })} className="mt-2 space-y-1">
-              {ruleSets.map((each) => (
-                <RadioGroup.Item key={each.id} value={each.id} className="group block w-full rounded border border-transparent p-2 text-left hover:bg-wall data-[state=checked]:border-indigo">
-                  <span className="flex items-center gap-2 font-semibold">
-                    <span className="inline-flex size-3.5 items-center justify-center rounded-full border border-line-strong">
-                      <RadioGroup.Indicator className="size-2 rounded-full bg-indigo" />
-                    </span>
-                    {each.name}
-                  </span>
-                  <span className="mt-0.5 block text-[0.9rem] text-soft">{each.description}</span>
-                </RadioGroup.Item>
-              ))}
-            </RadioGroup.Root>
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+      <MenuButton
+        width="w-96 max-w-[calc(100vw-1rem)]"
+        trigger={
+          <button type="button" className="flex items-center gap-1 rounded px-2 py-1 hover:bg-wall data-[state=open]:bg-wall" aria-label={`Kind of box: ${set.name}`}>
+            {set.name}
+            <ChevronDown size={14} aria-hidden />
+          </button>
+        }
+      >
+        <BoxKinds />
+      </MenuButton>
     </div>
   );
 }

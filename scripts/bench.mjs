@@ -1,0 +1,23 @@
+// Measures the budgets of docs/architecture.md and prints medians. Not a test: it never fails.
+import { build as bundle } from "esbuild";
+import { spawn } from "node:child_process";
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
+import { bin, build, chromium, install, root } from "./setup.mjs";
+
+install();
+build();
+mkdirSync(join(root, ".cache"), { recursive: true });
+const outfile = join(root, ".cache", "bench-core.mjs");
+await bundle({ entryPoints: [join(root, "scripts/bench/core.ts")], outfile, bundle: true, platform: "node", format: "esm", tsconfig: join(root, "tsconfig.json"), logLevel: "error" });
+await (await import(pathToFileURL(outfile).href)).run();
+
+const port = "3189";
+const server = spawn(bin("next"), ["start", "--port", port], { stdio: "ignore" });
+try {
+  const { measurePage } = await import("./bench/page.mjs");
+  await measurePage(`http://localhost:${port}`, chromium());
+} finally {
+  server.kill();
+}

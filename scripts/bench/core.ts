@@ -1,0 +1,38 @@
+import { nominalBytes } from "../../src/core/bytes/nominalBytes";
+import type { Plan } from "../../src/core/document/plan";
+import { clinic } from "../../src/core/document/samples/clinic";
+import { survivalOf } from "../../src/core/failures/survival";
+import { layoutChoices } from "../../src/core/plan/layoutChoices";
+import { predict } from "../../src/core/plan/predict";
+import { rulesOf } from "../../src/core/rules/ruleSets";
+
+const SIZES = [1, 2, 3, 4, 6, 8, 10, 12, 14, 16, 18, 20];
+
+/** A box of 24 drives of 12 sizes in one hybrid, the most bands that it can have. */
+function large(): Plan {
+  const drives = Array.from({ length: 24 }, (_, i) => ({ ...clinic.drives[0]!, id: `d${i + 1}`, serial: `S${i}`, bytes: nominalBytes(SIZES[i % SIZES.length]! * 1000), place: { bay: i + 1 } }));
+  return { ...clinic, box: { ...clinic.box, bays: 24 }, drives, pools: [{ ...clinic.pools[0]!, groups: [{ id: "g1", layout: "hybrid-2", drives: drives.map((drive) => drive.id) }] }] };
+}
+
+function median(work: () => void, times = 200): number {
+  for (let i = 0; i < 20; i += 1) work();
+  const took = Array.from({ length: times }, () => {
+    const from = performance.now();
+    work();
+    return performance.now() - from;
+  }).sort((a, b) => a - b);
+  return took[Math.floor(times / 2)] ?? NaN;
+}
+
+const line = (what: string, ms: number, budget: number) => console.log(`${what.padEnd(64)} ${ms.toFixed(2).padStart(8)} ms   budget ${budget} ms${ms > budget ? "   OVER" : ""}`);
+
+/** Prints the medians of the core's budgets. */
+export async function run(): Promise<void> {
+  const plan = large();
+  const rules = rulesOf(plan.box.rules);
+  const bands = predict(plan).pools[0]!.groups[0]!.bands;
+  const ids = plan.drives.map((drive) => drive.id);
+  line("predict a pool of 24 drives, 12 bands", median(() => predict(plan)), 10);
+  line("all layouts on 24 drives", median(() => layoutChoices(plan.drives, rules)), 20);
+  line("failure counting, 24 drives, all sets up to 4 failed", median(() => survivalOf(bands, ids, 4)), 50);
+}

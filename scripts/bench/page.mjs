@@ -1,0 +1,73 @@
+// What the browser loads first, and what a change costs on a full box.
+import { chromium as playwright } from "@playwright/test";
+
+const median = (numbers) => [...numbers].sort((a, b) => a - b)[Math.floor(numbers.length / 2)];
+
+async function ready(address) {
+  for (let i = 0; i < 100; i += 1) {
+    try {
+      if ((await fetch(address)).ok) return;
+    } catch {
+      // Not yet.
+    }
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error(`${address} does not answer.`);
+}
+
+/** Prints the JavaScript over the wire on the first load, and the script time of a drag step with 24 bays. */
+export async function measurePage(address, executablePath) {
+  await ready(address);
+  const browser = await playwright.launch({ executablePath, args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const client = await page.context().newCDPSession(page);
+    await client.send("Network.enable");
+    const scripts = new Map();
+    client.on("Network.responseReceived", ({ requestId, type }) => type === "Script" && scripts.set(requestId, 0));
+    client.on("Network.loadingFinished", ({ requestId, encodedDataLength }) => scripts.has(requestId) && scripts.set(requestId, encodedDataLength));
+    await page.goto(address);
+    await page.waitForURL(/\/plan\//);
+    await page.getByRole("heading", { name: "Shelf" }).waitFor();
+    await page.waitForLoadState("networkidle");
+    const kilobytes = [...scripts.values()].reduce((sum, bytes) => sum + bytes, 0) / 1024;
+    console.log(`${"JavaScript over the wire on first load".padEnd(64)} ${kilobytes.toFixed(0).padStart(8)} KB   budget 250 KB${kilobytes > 250 ? "   OVER" : ""}`);
+
+    for (let i = 6; i < 24; i += 1) await page.getByRole("button", { name: "One bay more" }).click();
+    await page.getByLabel("Drives to add").fill("19 × 8 TB");
+    await page.getByRole("button", { name: "Add", exact: true }).click();
+    for (const drive of await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all()) await drive.getByRole("button").first().click();
+    await page.getByRole("button", { name: "Add to a pool" }).click();
+    await page.getByRole("menuitem", { name: /Images, 4 drives/ }).click();
+    if (process.env.BENCH_SHOT) await page.screenshot({ path: process.env.BENCH_SHOT });
+    const chip = await page.getByRole("button", { name: /^8.TB drive in bay 12$/ }).boundingBox();
+    await page.evaluate(() => {
+      window.frames_ = [];
+      let last = performance.now();
+      const tick = (now) => {
+        window.frames_.push(now - last);
+        last = now;
+        requestAnimationFrame(tick);
+      };
+      requestAnimationFrame(tick);
+    });
+    await client.send("Performance.enable");
+    const scriptTime = async () => (await client.send("Performance.getMetrics")).metrics.find((metric) => metric.name === "ScriptDuration").value;
+    await page.mouse.move(chip.x + 10, chip.y + 10);
+    await page.mouse.down();
+    await page.mouse.move(chip.x - 20, chip.y + 10);
+    const steps = 60;
+    const costs = [];
+    for (let i = 0; i < steps; i += 1) {
+      const from = await scriptTime();
+      await page.mouse.move(chip.x - 20 - i * 8, chip.y + 5 + (i % 5));
+      await page.evaluate(() => new Promise(requestAnimationFrame));
+      costs.push(((await scriptTime()) - from) * 1000);
+    }
+    await page.mouse.up();
+    const cost = median(costs);
+    console.log(`${"script for one step of a drag, 24 bays".padEnd(64)} ${cost.toFixed(2).padStart(8)} ms   budget 16 ms${cost > 16 ? "   OVER" : ""}`);
+  } finally {
+    await browser.close();
+  }
+}

@@ -1,0 +1,22 @@
+import type { Plan } from "@/core/document/plan";
+import { writePlan } from "@/core/document/writePlan";
+
+/**
+ * The name under which a plan is exported, safe on every file system.
+ *
+ * @example planFileName("Animal clinic, Villarrolla") // "animal-clinic-villarrolla.cortijo.json"
+ */
+export function planFileName(name: string): string {
+  const slug = name.normalize("NFKD").replace(/[\u0300-\u036f]/g, "").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "").slice(0, 60);
+  return `${slug || "plan"}.cortijo.json`;
+}
+
+/** Hands a plan to the browser as a file to keep. */
+export function downloadPlan(plan: Plan): void {
+  const url = URL.createObjectURL(new Blob([writePlan(plan)], { type: "application/json" }));
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = planFileName(plan.name);
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}

@@ -1,0 +1,23 @@
+"use client";
+
+import type { RuleSetId } from "@/core/rules/boxRules";
+import { ruleSets } from "@/core/rules/ruleSets";
+import { MenuChoice, MenuChoices, MenuHeading } from "../../kit/Menu";
+import { useWorkbench } from "../useWorkbench";
+
+/** The ready-made sets of rules to choose from. */
+export function BoxKinds() {
+  const { plan, act } = useWorkbench();
+  return (
+    <MenuChoices value={plan.box.rules.set} onValueChange={(value) => act({ kind: "change-box", rules: { set: value as RuleSetId } })}>
+      <MenuHeading>What kind of box is it?</MenuHeading>
+      {ruleSets.map((set) => (
+        <MenuChoice key={set.id} value={set.id} className="grid grid-cols-[1rem_1fr] gap-x-2">
+          <span aria-hidden="true">{plan.box.rules.set === set.id ? "✓" : ""}</span>
+          <span className="font-semibold">{set.name}</span>
+          <span className="col-start-2 text-[0.9rem]">{set.description}</span>
+        </MenuChoice>
+      ))}
+    </MenuChoices>
+  );
+}

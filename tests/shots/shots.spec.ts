@@ -1,0 +1,50 @@
+import { test } from "@playwright/test";
+import { readFileSync } from "node:fs";
+import { firstVisit } from "../e2e/workbench";
+
+const to = (name: string) => ({ path: `docs/screenshots/${name}.png` });
+
+test("workbench", async ({ page }) => {
+  await firstVisit(page);
+  await page.waitForTimeout(400);
+  await page.screenshot(to("workbench"));
+});
+
+test("workbench, dark, with two drives failed", async ({ page }) => {
+  await page.emulateMedia({ colorScheme: "dark" });
+  await firstVisit(page);
+  await page.getByRole("button", { name: /What if the 4\sTB drive in bay 2/ }).click();
+  await page.mouse.move(5, 795);
+  await page.waitForTimeout(300);
+  await page.screenshot(to("workbench-dark-what-if"));
+});
+
+test("layout menu", async ({ page }) => {
+  await firstVisit(page);
+  await page.getByRole("button", { name: /^Layout of Images/ }).click();
+  await page.waitForTimeout(300);
+  await page.screenshot(to("layout-menu"));
+});
+
+test("bringing drives in", async ({ page }) => {
+  await firstVisit(page);
+  await page.getByRole("button", { name: /^Bring in the drives/ }).click();
+  await page.getByLabel("Output of the command").fill(readFileSync("src/exchange/inventory/captures/six-bay-home-server.json", "utf8").replaceAll("TJ8-1190", "TJ8-1201").replaceAll("TJ12-0036", "TJ12-0040"));
+  await page.getByRole("button", { name: "Read" }).click();
+  await page.waitForTimeout(300);
+  await page.screenshot(to("bring-in-drives"));
+});
+
+test("list of plans", async ({ page }) => {
+  await firstVisit(page);
+  await page.getByRole("link", { name: "Cortijo" }).click();
+  await page.getByRole("heading", { name: "Your plans" }).waitFor();
+  await page.screenshot(to("plans"));
+});
+
+test("phone", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await firstVisit(page);
+  await page.waitForTimeout(400);
+  await page.screenshot({ ...to("phone"), fullPage: true });
+});
