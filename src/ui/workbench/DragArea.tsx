@@ -30,31 +30,40 @@ export const bayTarget = (bay: number) => `bay-${bay}`;
 const placeOf = (target: UniqueIdentifier): Place => (target === SHELF_TARGET ? { shelf: true } : { bay: Number(String(target).slice(4)) });
 const order = (target: UniqueIdentifier) => (target === SHELF_TARGET ? 0 : Number(String(target).slice(4)));
 
-/** A pointer drops where it is; the keyboard on the target that its drive stands on. */
-const whereItIs: CollisionDetection = (args) => (args.pointerCoordinates ? pointerWithin(args) : closestCenter(args));
-
-/** Arrow keys go from the shelf through the bays and back. */
-const stepThroughTargets: KeyboardCoordinateGetter = (event, { context }) => {
-  const forward = event.code === "ArrowRight" || event.code === "ArrowDown";
-  if (!forward && event.code !== "ArrowLeft" && event.code !== "ArrowUp") return undefined;
-  event.preventDefault();
-  const targets = context.droppableContainers.getEnabled().sort((a, b) => order(a.id) - order(b.id));
-  const at = targets.findIndex((target) => target.id === context.over?.id);
-  const next = targets[Math.max(0, Math.min(targets.length - 1, at + (forward ? 1 : -1)))];
-  const rect = next && context.droppableRects.get(next.id);
-  const dragged = context.collisionRect;
-  if (!rect || !dragged) return undefined;
-  return { x: rect.left + rect.width / 2 - dragged.width / 2, y: rect.top + rect.height / 2 - dragged.height / 2 };
-};
+/**
+ * Arrow keys go from the shelf through the bays and back. The target is remembered here, so that quick presses are not
+ * lost while the page is still catching up with the one before.
+ */
+function keyboardAim(): { getter: KeyboardCoordinateGetter; collision: CollisionDetection; reset: () => void } {
+  let aimed: UniqueIdentifier | null = null;
+  const getter: KeyboardCoordinateGetter = (event, { context }) => {
+    const forward = event.code === "ArrowRight" || event.code === "ArrowDown";
+    if (!forward && event.code !== "ArrowLeft" && event.code !== "ArrowUp") return undefined;
+    event.preventDefault();
+    const targets = context.droppableContainers.getEnabled().sort((a, b) => order(a.id) - order(b.id));
+    const from = aimed ?? context.over?.id;
+    const at = targets.findIndex((target) => target.id === from);
+    const next = targets[Math.max(0, Math.min(targets.length - 1, at + (forward ? 1 : -1)))];
+    const rect = next && context.droppableRects.get(next.id);
+    const dragged = context.collisionRect;
+    if (!rect || !dragged) return undefined;
+    aimed = next.id;
+    return { x: rect.left + rect.width / 2 - dragged.width / 2, y: rect.top + rect.height / 2 - dragged.height / 2 };
+  };
+  // A pointer drops where it is; the keyboard where it aims, at first where the drive stands.
+  const collision: CollisionDetection = (args) => (args.pointerCoordinates ? pointerWithin(args) : aimed !== null ? [{ id: aimed }] : closestCenter(args));
+  return { getter, collision, reset: () => (aimed = null) };
+}
 
 /** Lets drives be dragged between shelf and bays, with pointer, finger or keyboard. */
 export function DragArea({ children }: { children: ReactNode }) {
   const { plan, act } = useWorkbench();
   const [dragged, setDragged] = useState<string | null>(null);
+  const [aim] = useState(keyboardAim);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 220, tolerance: 8 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: stepThroughTargets, keyboardCodes: { start: ["KeyM"], cancel: ["Escape"], end: ["KeyM", "Enter", "Space"] } }),
+    useSensor(KeyboardSensor, { coordinateGetter: aim.getter, keyboardCodes: { start: ["KeyM"], cancel: ["Escape"], end: ["KeyM", "Enter", "Space"] } }),
   );
   const drive = plan.drives.find((each) => each.id === dragged) ?? null;
 
@@ -91,8 +100,11 @@ export function DragArea({ children }: { children: ReactNode }) {
     <DndContext
       id="drives"
       sensors={sensors}
-      collisionDetection={whereItIs}
-      onDragStart={({ active }) => setDragged(String(active.id))}
+      collisionDetection={aim.collision}
+      onDragStart={({ active }) => {
+        aim.reset();
+        setDragged(String(active.id));
+      }}
       onDragCancel={() => setDragged(null)}
       onDragEnd={onDragEnd}
       accessibility={{ announcements, screenReaderInstructions: { draggable: "Press Enter to select the drive. To move it, press M, choose a place with the arrow keys, and press M again. Escape leaves it where it was." } }}
