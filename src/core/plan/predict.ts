@@ -1,4 +1,5 @@
 import type { Bytes } from "../bytes/bytes";
+import type { UnitFamily } from "../bytes/formatBytes";
 import type { Plan, Pool } from "../document/plan";
 import type { Drive } from "../drives/drive";
 import { roomOf } from "../drives/room";
@@ -42,9 +43,9 @@ export interface Prediction {
 /** To how many drives lost at once the surviving sets are counted. */
 export const MOST_FAILURES_COUNTED = 4;
 
-function predictPool(pool: Pool, driveOf: ReadonlyMap<string, Drive>, rules: BoxRules, pointer: string): PoolPrediction {
+function predictPool(pool: Pool, driveOf: ReadonlyMap<string, Drive>, rules: BoxRules, pointer: string, family: UnitFamily): PoolPrediction {
   const drivesOf = (ids: readonly string[]) => ids.flatMap((id) => driveOf.get(id) ?? []);
-  const groups = pool.groups.map((group) => predictGroup(group, drivesOf(group.drives), rules));
+  const groups = pool.groups.map((group) => predictGroup(group, drivesOf(group.drives), rules, family));
   const spares = drivesOf(pool.spares).map((drive) => roomOf(drive, rules));
   // The data of a pool is striped or spanned over its groups, so its bands stand or fall together.
   const bands = groups.flatMap((group) => group.bands);
@@ -68,11 +69,12 @@ function predictPool(pool: Pool, driveOf: ReadonlyMap<string, Drive>, rules: Box
  * Predicts a plan: what its pools hold, what they survive, where the bytes went and what is wrong.
  *
  * @param plan a plan whose references hold (`checkPlan`)
+ * @param family the units in which the findings speak
  * @example predict(clinic).pools[0].usableBytes // what the clinic's hybrid of 4, 4, 8 and 12 TB holds
  */
-export function predict(plan: Plan): Prediction {
+export function predict(plan: Plan, family: UnitFamily = "TB"): Prediction {
   const rules = rulesOf(plan.box.rules);
   const driveOf = new Map(plan.drives.map((drive) => [drive.id, drive]));
-  const pools = plan.pools.map((pool, p) => predictPool(pool, driveOf, rules, `/pools/${p}`));
+  const pools = plan.pools.map((pool, p) => predictPool(pool, driveOf, rules, `/pools/${p}`, family));
   return { pools, moments: [{ after: null, pools }] };
 }

@@ -1,7 +1,7 @@
 import type { Band } from "../bands/band";
 import { usableOf } from "../bands/contents";
 import type { Bytes } from "../bytes/bytes";
-import { formatBytes } from "../bytes/formatBytes";
+import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
 import type { Group } from "../document/plan";
 import { checkContents } from "../drives/checks/contents";
 import { checkHealth } from "../drives/checks/health";
@@ -33,13 +33,13 @@ export interface GroupPrediction {
 /** A drive whose idle top is below this share of it is not worth a word. */
 const IDLE_WORTH_SAYING = 0.005;
 
-function idleFindings(drives: readonly Drive[], rooms: readonly Room[], bands: readonly Band[]): Finding[] {
+function idleFindings(drives: readonly Drive[], rooms: readonly Room[], bands: readonly Band[], family: UnitFamily): Finding[] {
   if (bands.length === 0) return [];
   return drives.flatMap((drive, i): Finding[] => {
     const room = rooms[i];
     const idle = room ? gapsOf(room, bands).idle : 0;
     if (idle < drive.bytes * IDLE_WORTH_SAYING) return [];
-    return [{ code: "idle-room", severity: "note", message: `${formatBytes(idle, "TB")} of ${nameOfDrive(drive)} lie idle: this layout has no use for them until other drives are larger.`, drives: [drive.id] }];
+    return [{ code: "idle-room", severity: "note", message: `${formatBytes(idle, family)} of ${nameOfDrive(drive, family)} lie idle: this layout has no use for them until other drives are larger.`, drives: [drive.id] }];
   });
 }
 
@@ -54,9 +54,10 @@ function withWayOut(finding: Finding): Finding {
  * Lays a group out on its drives and says what it holds, what it survives and what is wrong with it.
  *
  * @param drives the group's drives, in its order
+ * @param family the units in which the findings speak
  * @example predictGroup({ layout: "raid5", … }, threeOf4TB, rulesOf({ set: "classic-raid" })).usableBytes // 8 001 572 306 944
  */
-export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxRules): GroupPrediction {
+export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxRules, family: UnitFamily = "TB"): GroupPrediction {
   const layout = layoutOf(group.layout);
   const rooms = drives.map((drive) => roomOf(drive, rules));
   const bands = drives.length < fewestDrives(layout, rules) ? [] : layout.layOut(rooms, { arrayFormat: rules.arrayFormat });
@@ -71,9 +72,9 @@ export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxR
     tolerance: toleranceOf(bands),
     findings: [
       ...problemsOfLayout(layout, group.drives, rules),
-      ...[...drives.flatMap((drive) => [...checkHealth(drive), ...checkContents(drive)]), ...checkMixing(drives, rules)].map(withWayOut),
-      ...onShelf.map((drive): Finding => ({ code: "member-on-shelf", severity: "warn", message: `${nameOfDriveFirst(drive)} belongs to a group but is in no bay. Put it in one.`, drives: [drive.id], mend: { label: "Put it in a free bay", command: { kind: "seat-drives", drives: [drive.id] } } })),
-      ...idleFindings(drives, rooms, bands),
+      ...[...drives.flatMap((drive) => [...checkHealth(drive, family), ...checkContents(drive, family)]), ...checkMixing(drives, rules, family)].map(withWayOut),
+      ...onShelf.map((drive): Finding => ({ code: "member-on-shelf", severity: "warn", message: `${nameOfDriveFirst(drive, family)} belongs to a group but is in no bay. Put it in one.`, drives: [drive.id], mend: { label: "Put it in a free bay", command: { kind: "seat-drives", drives: [drive.id] } } })),
+      ...idleFindings(drives, rooms, bands, family),
     ],
   };
 }

@@ -35,9 +35,11 @@ export function DriveFace({ drive, narrow = false }: { drive: Drive; narrow?: bo
       <span className="flex items-center gap-1">
         {!narrow && <Icon size={14} aria-hidden className="shrink-0 text-soft group-data-[on=true]:text-inherit" />}
         <span className={`truncate font-semibold ${narrow ? "text-[0.8rem]" : ""}`}>{shortSize(drive, unit)}</span>
-        {care && <TriangleAlert size={14} role="img" aria-label={care} className={`shrink-0 group-data-[on=true]:text-inherit ${drive.health.state === "failing" ? "text-geranium" : "text-ochre-text"}`} />}
       </span>
-      {!narrow && <span className="block truncate text-[0.8rem] text-soft group-data-[on=true]:text-inherit">{which}</span>}
+      <span className="flex items-center gap-1">
+        {care && <TriangleAlert size={13} role="img" aria-label={care} className={`shrink-0 group-data-[on=true]:text-inherit ${drive.health.state === "failing" ? "text-geranium" : "text-ochre-text"}`} />}
+        {!narrow && <span className="block truncate text-[0.8rem] text-soft group-data-[on=true]:text-inherit">{which}</span>}
+      </span>
     </span>
   );
 }

@@ -7,6 +7,7 @@ import { predict } from "@/core/plan/predict";
 import { planBefore } from "@/store/history";
 import type { PlanSession, SessionState } from "@/store/planSession";
 import { Button } from "../kit/Button";
+import { useUnit } from "../preferences/preferences";
 import { TerracePatterns } from "../kit/Swatch";
 import { BoxPicture } from "./BoxPicture";
 import { BoxSettings } from "./box/BoxSettings";
@@ -45,7 +46,8 @@ const toggled = (set: ReadonlySet<string>, id: string) => {
 export function Workbench({ session, state, onExport, onImport, onDuplicate }: Props) {
   const { history } = state;
   const { plan } = history;
-  const prediction = useMemo(() => predict(plan), [plan]);
+  const [unit] = useUnit();
+  const prediction = useMemo(() => predict(plan, unit), [plan, unit]);
   const [selectedIds, setSelected] = useState(NONE);
   const [failedIds, setFailed] = useState(NONE);
   const [lit, light] = useState<BandRef | null>(null);

@@ -5,7 +5,8 @@ import type { Drive } from "../../drives/drive";
 export function sampleDrive(id: string, terabytes: number, serial: string, place: Drive["place"], more: Partial<Drive> = {}): Drive {
   return {
     id,
-    label: `Tejora Cal ${terabytes}`,
+    label: "",
+    model: `Tejora Cal ${terabytes}`,
     serial,
     bytes: nominalBytes(terabytes * 1000),
     medium: "hdd",

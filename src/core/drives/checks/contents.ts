@@ -1,11 +1,12 @@
+import type { UnitFamily } from "../../bytes/formatBytes";
 import type { Finding } from "../../findings/finding";
 import type { Drive } from "../drive";
 import { nameOfDriveFirst } from "../nameOfDrive";
 
 /** Whether a drive holds something that joining a group would erase: the running system blocks, other data warns. */
-export function checkContents(drive: Drive): Finding[] {
+export function checkContents(drive: Drive, family: UnitFamily = "TB"): Finding[] {
   if (!drive.contents) return [];
-  const name = nameOfDriveFirst(drive);
+  const name = nameOfDriveFirst(drive, family);
   const detail = drive.contents.detail ? ` (${drive.contents.detail})` : "";
   switch (drive.contents.kind) {
     case "system":

@@ -1,3 +1,4 @@
+import type { UnitFamily } from "../../bytes/formatBytes";
 import type { Finding } from "../../findings/finding";
 import type { BoxRules, Mixing } from "../../rules/boxRules";
 import type { Drive } from "../drive";
@@ -16,11 +17,12 @@ function finding(code: string, mixing: Mixing, odd: readonly Drive[], message: s
   return [{ code, severity: mixing, message, drives: odd.map((drive) => drive.id) }];
 }
 
-const list = (drives: readonly Drive[]) => new Intl.ListFormat("en").format(drives.map((drive, i) => (i === 0 ? nameOfDriveFirst(drive) : nameOfDrive(drive))));
+const listIn = (family: UnitFamily) => (drives: readonly Drive[]) => new Intl.ListFormat("en").format(drives.map((drive, i) => (i === 0 ? nameOfDriveFirst(drive, family) : nameOfDrive(drive, family))));
 const verb = (drives: readonly Drive[], one: string, many: string) => (drives.length === 1 ? one : many);
 
 /** Whether the drives of a group go together by the box's rules: medium, interface, logical sectors, USB. */
-export function checkMixing(drives: readonly Drive[], rules: Pick<BoxRules, "mixedMedia" | "mixedBuses" | "mixedSectors" | "usbMembers">): Finding[] {
+export function checkMixing(drives: readonly Drive[], rules: Pick<BoxRules, "mixedMedia" | "mixedBuses" | "mixedSectors" | "usbMembers">, family: UnitFamily = "TB"): Finding[] {
+  const list = listIn(family);
   const media = oddOnes(drives, (drive) => drive.medium);
   const usb = drives.filter((drive) => drive.bus === "usb");
   const buses = oddOnes(drives.filter((drive) => drive.bus !== "usb"), (drive) => drive.bus);
