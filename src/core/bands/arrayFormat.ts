@@ -22,13 +22,16 @@ const MIRROR_ROUNDING = 64 * KiB;
  * it is more than the first member's size ÷ 1024, for striped levels not below two chunks; add 24 sectors and round up
  * to 1 MiB for the offset of the data; what is left of the smallest member is rounded down to the chunk.
  */
-function fitLinuxRaid(slices: readonly Bytes[], scheme: Scheme): ArrayFit {
-  const mirror = scheme.kind === "mirror";
-  const first = slices[0] ?? 0;
-  const least = mirror ? 0 : 2 * CHUNK;
+function linuxDataOffset(first: Bytes, striped: boolean): Bytes {
+  const least = striped ? 2 * CHUNK : 0;
   let headroom = 128 * MiB;
   while (headroom > first / 1024 && headroom / 2 >= least && headroom > 1) headroom /= 2;
-  const metadata = Math.ceil((headroom + 24 * 512) / MiB) * MiB;
+  return Math.ceil((headroom + 24 * 512) / MiB) * MiB;
+}
+
+function fitLinuxRaid(slices: readonly Bytes[], scheme: Scheme): ArrayFit {
+  const mirror = scheme.kind === "mirror";
+  const metadata = linuxDataOffset(slices[0] ?? 0, !mirror);
   const length = floorTo(Math.min(...slices) - metadata, mirror ? MIRROR_ROUNDING : CHUNK);
   return { metadata: length > 0 ? metadata : 0, length };
 }
@@ -47,4 +50,17 @@ export function fitArray(format: ArrayFormat, slices: readonly Bytes[], scheme: 
     case "linux-raid":
       return fitLinuxRaid(slices, scheme);
   }
+}
+
+/**
+ * What an array that uses all of every member takes of each: a zoned stripe (rounded down to the chunk) or a span (not
+ * rounded; on a plain box to 1 MiB).
+ *
+ * @returns the metadata before the data of each member, and the length used of each, in their order
+ * @example fitUnequal("linux-raid", [400 MiB, 800 MiB, 1200 MiB], "stripe") // { metadata: 2 MiB, lengths: [398 MiB, 798 MiB, 1198 MiB] }
+ */
+export function fitUnequal(format: ArrayFormat, slices: readonly Bytes[], kind: "stripe" | "span"): { metadata: Bytes; lengths: Bytes[] } {
+  if (format === "plain") return { metadata: 0, lengths: slices.map((slice) => floorTo(slice, MiB)) };
+  const metadata = linuxDataOffset(slices[0] ?? 0, kind === "stripe");
+  return { metadata, lengths: slices.map((slice) => floorTo(slice - metadata, kind === "stripe" ? CHUNK : 512)) };
 }

@@ -16,10 +16,25 @@ export function lossClauses(band: Band): LossClause[] {
   const drives = band.members.map((member) => member.drive);
   switch (band.scheme.kind) {
     case "stripe":
+    case "single":
       return [{ drives, tolerance: 0 }];
     case "mirror":
       return [{ drives, tolerance: drives.length - 1 }];
+    case "striped-mirrors":
+      return mirroredNeighbours(drives).map((pair) => ({ drives: pair, tolerance: 1 }));
+    case "chunk-parity":
+    case "dedicated-parity":
     case "parity":
       return [{ drives, tolerance: band.scheme.parity }];
   }
+}
+
+/** Which drives hold the two copies of some stripe: pairs for an even count, all neighbours round the ring for an odd one. */
+function mirroredNeighbours(drives: readonly string[]): string[][] {
+  const even = drives.length % 2 === 0;
+  return drives.flatMap((drive, i) => {
+    if (even && i % 2 === 1) return [];
+    const other = drives[(i + 1) % drives.length];
+    return other === undefined || other === drive ? [] : [[drive, other]];
+  });
 }

@@ -1,5 +1,5 @@
 import { enablePatches, produceWithPatches, type Patch } from "immer";
-import { driveInBay, groupOfDrive, type Group, type Plan, type Pool } from "../document/plan";
+import { driveInBay, groupOfDrive, type Group, type Plan, type Pool, type Volume } from "../document/plan";
 import { bayOf, type Drive, type Place } from "../drives/drive";
 import type { Command } from "./command";
 
@@ -31,6 +31,10 @@ function findGroup(plan: Plan, id: string): { pool: Pool; group: Group } {
   return refuse("That group is no longer in the plan.");
 }
 
+const findPool = (plan: Plan, id: string): Pool => need(plan.pools.find((pool) => pool.id === id), "That pool");
+
+const findVolume = (plan: Plan, pool: string, id: string): Volume => need(findPool(plan, pool).volumes.find((volume) => volume.id === id), "That volume");
+
 /** The first free id of a kind: d1, d2 … */
 function freeId(letter: string, taken: Iterable<string>): string {
   const ids = new Set(taken);
@@ -42,7 +46,7 @@ function freeId(letter: string, taken: Iterable<string>): string {
 /** Groups without drives, and pools without groups, are gone. */
 function sweep(plan: Plan): void {
   for (const pool of plan.pools) pool.groups = pool.groups.filter((group) => group.drives.length > 0);
-  plan.pools = plan.pools.filter((pool) => pool.groups.length > 0 || pool.volumes.length > 0);
+  plan.pools = plan.pools.filter((pool) => pool.groups.length > 0);
 }
 
 /** Takes drives out of their groups and from the spares, leaving empty groups standing. */
@@ -191,7 +195,30 @@ function change(plan: Plan, command: Command): void {
     case "take-apart":
       return release(plan, findGroup(plan, command.group).group.drives);
     case "rename-pool":
-      need(plan.pools.find((pool) => pool.id === command.pool), "That pool").name = command.name;
+      findPool(plan, command.pool).name = command.name;
+      return;
+    case "set-options":
+      findGroup(plan, command.group).group.options = command.options;
+      return;
+    case "set-spare":
+      command.drives.forEach((id) => findDrive(plan, id));
+      takeOut(plan, command.drives);
+      findPool(plan, command.pool).spares.push(...command.drives);
+      sweep(plan);
+      return seat(plan, command.drives);
+    case "add-volume": {
+      const id = freeId("v", plan.pools.flatMap((pool) => pool.volumes.map((volume) => volume.id)));
+      findPool(plan, command.pool).volumes.push({ id, ...command.volume });
+      return;
+    }
+    case "edit-volume":
+      Object.assign(findVolume(plan, command.pool, command.volume), command.changes);
+      return;
+    case "remove-volume": {
+      findVolume(plan, command.pool, command.volume);
+      const pool = findPool(plan, command.pool);
+      pool.volumes = pool.volumes.filter((volume) => volume.id !== command.volume);
+    }
   }
 }
 

@@ -1,5 +1,6 @@
 import type { Drive, Place } from "../drives/drive";
-import type { LayoutId } from "../layouts/layout";
+import type { Volume } from "../document/plan";
+import type { GroupOptions, LayoutId } from "../layouts/layout";
 import type { RulesChoice } from "../rules/boxRules";
 
 /** A drive that has no id yet; the plan gives it one when it is added. */
@@ -23,4 +24,10 @@ export type Command =
   | { kind: "add-to-group"; group: string; drives: string[] }
   | { kind: "leave-group"; drives: string[] }
   | { kind: "take-apart"; group: string }
-  | { kind: "rename-pool"; pool: string; name: string };
+  | { kind: "rename-pool"; pool: string; name: string }
+  | { kind: "set-options"; group: string; options: GroupOptions }
+  /** Makes drives hot spares of a pool; `leave-group` ends it. */
+  | { kind: "set-spare"; pool: string; drives: string[] }
+  | { kind: "add-volume"; pool: string; volume: Omit<Volume, "id"> }
+  | { kind: "edit-volume"; pool: string; volume: string; changes: Partial<Omit<Volume, "id">> }
+  | { kind: "remove-volume"; pool: string; volume: string };

@@ -41,6 +41,16 @@ export function describeCommand(plan: Plan, command: Command): string {
       return `took ${drives(command.drives.length)} out of a group`;
     case "take-apart":
       return "took a group apart";
+    case "set-options":
+      return "changed a group's options";
+    case "set-spare":
+      return command.drives.length === 1 ? `made ${size(command.drives[0] ?? "")} a hot spare` : `made ${drives(command.drives.length)} hot spares`;
+    case "add-volume":
+      return `added the volume “${command.volume.name}”`;
+    case "edit-volume":
+      return "edited a volume";
+    case "remove-volume":
+      return "removed a volume";
     case "rename-pool":
       return `renamed the pool to “${command.name}”`;
   }

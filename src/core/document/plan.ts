@@ -1,6 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
 import type { Drive } from "../drives/drive";
-import type { LayoutId } from "../layouts/layout";
+import type { GroupOptions, LayoutId } from "../layouts/layout";
 import type { RulesChoice } from "../rules/boxRules";
 
 export type FileSystem = "ext4" | "xfs" | "btrfs" | "none";
@@ -11,7 +11,7 @@ export interface Group {
   layout: LayoutId;
   /** Ids of its drives, in the order in which the group names them. */
   drives: string[];
-  options?: Record<string, never>;
+  options?: GroupOptions;
 }
 
 /** What is carved from a pool. */
@@ -20,6 +20,10 @@ export interface Volume {
   name: string;
   bytes: Bytes;
   fileSystem: FileSystem;
+  /** What is stored on it today. */
+  usedBytes?: Bytes;
+  /** The share of the file system that the owner wants to keep free; 0.2 where nothing is said. */
+  headroomShare?: number;
 }
 
 /** One or more groups whose space is used as one. */

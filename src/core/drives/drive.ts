@@ -9,6 +9,9 @@ export interface Health {
   state: HealthState;
   reallocatedSectors?: number;
   pendingSectors?: number;
+  powerOnHours?: number;
+  /** In degrees Celsius. */
+  temperature?: number;
 }
 
 /** What lies on a drive before Cortijo's plan: joining a group erases it. */
@@ -36,6 +39,13 @@ export interface Drive {
   physicalSector: number;
   health: Health;
   contents?: Contents;
+  /** Shingled recording, which writes in place very slowly. */
+  shingled?: boolean;
+  partitionTable?: "mbr" | "gpt" | "none";
+  /** Year, month or day of purchase, as 2024, 2024-05 or 2024-05-17. */
+  purchased?: string;
+  /** In the owner's currency. */
+  price?: number;
   place: Place;
 }
 

@@ -7,6 +7,8 @@ export type Fate =
   | { kind: "whole"; redundancy: number }
   /** Drives are missing but no data is; `redundancy` more may fail, whichever they are. */
   | { kind: "degraded"; redundancy: number; missing: string[] }
+  /** Drives with file systems of their own are lost, `lostDrives`, and nothing else. */
+  | { kind: "partly-lost"; missing: string[]; lostDrives: string[]; bands: number[] }
   /** Data is lost; `bands` are the places, in the list that was asked about, of the bands that lost it. */
   | { kind: "lost"; missing: string[]; bands: number[] };
 
@@ -29,7 +31,18 @@ export function fateOf(bands: readonly Band[], failed: ReadonlySet<string>): Fat
       redundancy = Math.min(redundancy, left);
     }
   });
-  if (lostBands.length > 0) return { kind: "lost", missing, bands: lostBands };
+  if (lostBands.length > 0) {
+    const lost = lostBands.flatMap((index) => bands[index] ?? []);
+    if (!lost.every((band) => band.independent)) return { kind: "lost", missing, bands: lostBands };
+    const lostDrives = new Set(lost.flatMap(dataMembers).filter((drive) => failed.has(drive)));
+    return { kind: "partly-lost", missing, bands: lostBands, lostDrives: [...lostDrives] };
+  }
   if (missing.length > 0) return { kind: "degraded", redundancy, missing };
   return { kind: "whole", redundancy: redundancy === Infinity ? 0 : redundancy };
+}
+
+/** The members of a band that hold data of their own. */
+function dataMembers(band: Band): string[] {
+  const drives = band.members.map((member) => member.drive);
+  return band.scheme.kind === "dedicated-parity" ? drives.slice(0, drives.length - band.scheme.parity) : drives;
 }

@@ -3,11 +3,37 @@ import type { Band } from "../bands/band";
 import type { Room } from "../drives/room";
 
 /** The layouts of the catalogue, by their names in plan documents. */
-export type LayoutId = "raid1" | "raid5" | "raid6" | "triple-parity" | "hybrid-1" | "hybrid-2";
+export type LayoutId =
+  | "single"
+  | "span"
+  | "raid0"
+  | "raid1"
+  | "raid10"
+  | "raid5"
+  | "raid6"
+  | "triple-parity"
+  | "hybrid-1"
+  | "hybrid-2"
+  | "parity-drive-1"
+  | "parity-drive-2"
+  | "copies-2"
+  | "copies-3"
+  | "chunk-parity";
+
+/** What can be chosen about a group beyond its layout. Layouts pass over what does not concern them. */
+export interface GroupOptions {
+  /** Chunk parity: chunks of data in a stripe. */
+  data?: number;
+  /** Chunk parity: chunks of parity in a stripe. */
+  parity?: number;
+  /** Striped mirrors: pair neighbours as they are named, instead of by size. */
+  pairs?: "as-named" | "by-size";
+}
 
 /** What a layout has to know of the box besides the drives. */
 export interface LayoutSetting {
   arrayFormat: ArrayFormat;
+  options?: GroupOptions;
 }
 
 /**
@@ -26,6 +52,10 @@ export interface Layout {
   minimumDrives: number;
   /** The fewest that boxes usually take; the rules of a box may say otherwise, down to `minimumDrives`. */
   usualDrives: number;
+  /** Whether it takes only an even number of drives on most boxes. */
+  even?: true;
+  /** The fewest drives with these options, where they matter. */
+  drivesFor?(options: GroupOptions): number;
   /**
    * Lays the layout out on drives.
    *

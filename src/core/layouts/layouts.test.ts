@@ -7,6 +7,7 @@ import { toleranceOf } from "../failures/tolerance";
 import { rulesOf } from "../rules/ruleSets";
 import { anyDrives, anyLayout, anyRules, drivesOfTB } from "../testing/arbitraries";
 import type { LayoutId } from "./layout";
+import { CHUNK_BYTES, stripesThatFit } from "./chunks";
 import { layoutOf, layouts } from "./registry";
 import schema from "../document/schema/plan-1.json";
 
@@ -14,18 +15,37 @@ const classic = rulesOf({ set: "classic-raid" });
 const layOut = (id: LayoutId, drives: { id: string; bytes: number }[], rules = classic) =>
   layoutOf(id).layOut(drives.map((drive) => roomOf(drive, rules)), { arrayFormat: rules.arrayFormat });
 
+const sum = (s: number[]) => s.reduce((a, b) => a + b, 0);
+
 /** The formulas of the trade, on rooms in ascending order. */
 const formula: Record<LayoutId, (s: number[]) => number> = {
   raid1: (s) => s[0]!,
   raid5: (s) => (s.length - 1) * s[0]!,
   raid6: (s) => (s.length - 2) * s[0]!,
   "triple-parity": (s) => (s.length - 3) * s[0]!,
-  "hybrid-1": (s) => s.reduce((a, b) => a + b, 0) - s.at(-1)!,
-  "hybrid-2": (s) => s.reduce((a, b) => a + b, 0) - s.at(-1)! - s.at(-2)!,
+  "hybrid-1": (s) => sum(s) - s.at(-1)!,
+  "hybrid-2": (s) => sum(s) - s.at(-1)! - s.at(-2)!,
+  raid10: (s) => (s.length * s[0]!) / 2,
+  raid0: (s) => s.length * s[0]!,
+  single: sum,
+  span: sum,
+  "parity-drive-1": (s) => sum(s) - s.at(-1)!,
+  "parity-drive-2": (s) => sum(s) - s.at(-1)! - s.at(-2)!,
+  "copies-2": (s) => Math.min(sum(s) / 2, sum(s) - s.at(-1)!),
+  "copies-3": (s) => highestFill(s, 3),
+  "chunk-parity": (s) => 2 * highestFill(s, 3),
 };
 
+/** The largest T with Σ min(sᵢ, T) ≥ width · T, exactly: on some stretch between sizes, j drives lie below T. */
+function highestFill(s: number[], width: number): number {
+  const candidates = s.map((_, j) => (j < width ? sum(s.slice(0, s.length - j)) / (width - j) : 0));
+  return Math.max(...candidates.filter((t) => sum(s.map((each) => Math.min(each, t))) >= width * t * (1 - 1e-12)));
+}
+
+const CHUNKED = new Set<LayoutId>(["copies-2", "copies-3", "chunk-parity"]);
+
 test("the catalogue and the plan schema name the same layouts", () => {
-  expect(layouts.map((layout) => layout.id)).toEqual(schema.$defs.layout.enum);
+  expect(layouts.map((layout) => layout.id).sort()).toEqual([...schema.$defs.layout.enum].sort());
 });
 
 describe("worked by hand, on a box with no reserve", () => {
@@ -66,6 +86,51 @@ describe("the kernel's RAID driver, to the byte", () => {
   });
 });
 
+describe("more of the kernel's driver: unequal drives, odd counts, spans", () => {
+  const linux = rulesOf({ set: "linux-host" });
+  const mib = (...sizes: number[]) => sizes.map((size, i) => ({ id: `d${i}`, bytes: size * MiB }));
+  test.each<[LayoutId, number[], number]>([
+    ["raid0", [400, 800, 1200], 2394],
+    ["raid10", [800, 800, 800], 1197],
+    ["raid10", [800, 800, 800, 800, 800], 1995],
+    ["raid5", [400, 400], 398],
+    ["raid6", [400, 400, 400, 400], 796],
+    ["span", [400, 800, 1200], 2397],
+  ])("%s of %j MiB: %i MiB", (id, sizes, usable) => expect(usableOf(layOut(id, mib(...sizes), linux))).toBe(usable * MiB));
+});
+
+describe("chunks", () => {
+  /** Chunk by chunk onto the drives with most room, as a box does it. */
+  const bruteForce = (chunks: number[], width: number) => {
+    const left = [...chunks];
+    let stripes = 0;
+    for (;;) {
+      const most = left.map((room, i) => ({ room, i })).sort((a, b) => b.room - a.room || a.i - b.i).slice(0, width);
+      if (most.length < width || most.some(({ room }) => room === 0)) return stripes;
+      most.forEach(({ i }) => (left[i]! -= 1));
+      stripes += 1;
+    }
+  };
+  test("equal chunk-by-chunk placement within one chunk per drive", () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 60 }), { minLength: 2, maxLength: 12 }), fc.integer({ min: 2, max: 6 }), (chunks, width) => {
+        fc.pre(chunks.length >= width);
+        const [ours, theirs] = [stripesThatFit(chunks, width), bruteForce(chunks, width)];
+        expect(ours).toBeGreaterThanOrEqual(theirs);
+        expect((ours - theirs) * width).toBeLessThanOrEqual(chunks.length);
+      }),
+      { numRuns: 500 },
+    );
+  });
+  test.each([
+    [[40, 40, 80], 2, 80],
+    [[30, 60, 90, 120], 2, 150],
+    [[20, 20, 20, 20, 160], 2, 80],
+    [[50, 50, 100, 100, 150], 3, 150],
+    [[40, 40, 80], 3, 40],
+  ])("%j chunks at width %i: %i stripes", (chunks, width, stripes) => expect(stripesThatFit(chunks, width)).toBe(stripes));
+});
+
 describe("laws of every layout", () => {
   test("usable space is the trade's formula on the rooms, exactly", () => {
     fc.assert(
@@ -73,7 +138,15 @@ describe("laws of every layout", () => {
         fc.pre(drives.length >= layout.minimumDrives);
         const rooms = drives.map((drive) => roomOf(drive, rules));
         const bands = layout.layOut(rooms, { arrayFormat: "plain" });
-        expect(usableOf(bands)).toBe(formula[layout.id](rooms.map((room) => room.length).sort((a, b) => a - b)));
+        fc.pre(layout.id !== "raid10" || drives.length % 2 === 0);
+        const expected = formula[layout.id](rooms.map((room) => room.length).sort((a, b) => a - b));
+        if (!CHUNKED.has(layout.id)) expect(usableOf(bands)).toBe(expected);
+        else {
+          // Whole chunks: never more than the formula, and less by at most one chunk per drive.
+          expect(usableOf(bands) % CHUNK_BYTES).toBe(0);
+          expect(usableOf(bands)).toBeLessThanOrEqual(expected * (1 + 1e-12));
+          expect(expected - usableOf(bands)).toBeLessThanOrEqual(drives.length * CHUNK_BYTES);
+        }
       }),
     );
   });
@@ -85,16 +158,16 @@ describe("laws of every layout", () => {
         const bands = layout.layOut(rooms, { arrayFormat: rules.arrayFormat });
         for (const band of bands) {
           expect(new Set(band.members.map((member) => member.length)).size).toBe(1);
-          const { data, copies, parity } = contentsOf(band);
-          expect(data + copies + parity).toBe(band.members.length * band.members[0]!.length);
+          expect(new Set(band.members.map((member) => member.drive)).size).toBe(band.members.length);
+          const { data, copies, parity, rounding } = contentsOf(band);
+          expect(data + copies + parity + rounding).toBe(band.members.length * band.members[0]!.length);
         }
         for (const room of rooms) {
           let at = room.systemReserve;
-          for (const band of bands) {
-            const member = band.members.find((each) => each.drive === room.drive);
-            if (!member) continue;
-            expect(member.offset - band.metadata).toBeGreaterThanOrEqual(at);
-            at = member.offset + member.length;
+          const extents = bands.flatMap((band) => band.members.filter((each) => each.drive === room.drive).map((each) => ({ from: each.offset - band.metadata, to: each.offset + each.length })));
+          for (const { from, to } of extents.sort((a, b) => a.from - b.from)) {
+            expect(from).toBeGreaterThanOrEqual(at);
+            at = to;
           }
           expect(at).toBeLessThanOrEqual(room.systemReserve + room.between);
         }
@@ -112,7 +185,7 @@ describe("laws of every layout", () => {
   });
 
   test("the tolerance is what the name promises", () => {
-    const promised: Record<LayoutId, (n: number) => number> = { raid1: (n) => n - 1, raid5: () => 1, raid6: () => 2, "triple-parity": () => 3, "hybrid-1": () => 1, "hybrid-2": () => 2 };
+    const promised: Record<LayoutId, (n: number) => number> = { raid1: (n) => n - 1, raid5: () => 1, raid6: () => 2, "triple-parity": () => 3, "hybrid-1": () => 1, "hybrid-2": () => 2, raid10: () => 1, raid0: () => 0, single: () => 0, span: () => 0, "parity-drive-1": () => 1, "parity-drive-2": () => 2, "copies-2": () => 1, "copies-3": () => 2, "chunk-parity": () => 1 };
     fc.assert(
       fc.property(anyLayout, fc.array(fc.constantFrom(1, 2, 4, 8, 12), { minLength: 5, maxLength: 12 }), (layout, sizes) => {
         expect(toleranceOf(layOut(layout.id, drivesOfTB(...sizes)))).toBe(promised[layout.id](sizes.length));

@@ -1,10 +1,22 @@
+import { chunkParity, threeCopies, twoCopies } from "./chunks";
 import { hybridOne, hybridTwo } from "./hybrid";
 import type { Layout, LayoutId } from "./layout";
 import { mirror } from "./mirror";
 import { doubleParity, singleParity, tripleParity } from "./parity";
+import { oneParityDrive, twoParityDrives } from "./parityDrive";
+import { separateDrives, span } from "./separateDrives";
+import { stripe } from "./stripe";
+import { stripedMirrors } from "./stripedMirrors";
 
 /** Every layout that Cortijo knows, in the order in which menus list them. A new family is a file and a line here. */
-export const layouts: readonly Layout[] = [mirror, singleParity, doubleParity, tripleParity, hybridOne, hybridTwo];
+export const layouts: readonly Layout[] = [
+  ...[mirror, stripedMirrors],
+  ...[singleParity, doubleParity, tripleParity],
+  ...[hybridOne, hybridTwo],
+  ...[oneParityDrive, twoParityDrives],
+  ...[twoCopies, threeCopies, chunkParity],
+  ...[separateDrives, span, stripe],
+];
 
 const byId = new Map(layouts.map((layout) => [layout.id, layout]));
 

@@ -4,20 +4,28 @@ import { nominalBytes } from "../bytes/nominalBytes";
 import { roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
 import { rulesOf } from "../rules/ruleSets";
-import { anyDrives, anyLayout, anyRules, drivesOfTB, testDrive } from "../testing/arbitraries";
-import { LEDGER_CAUSES, ledgerOf } from "./ledger";
+import { anyBytes, anyDrives, anyLayout, anyRules, drivesOfTB, testDrive } from "../testing/arbitraries";
+import { fileSystemShare } from "./fileSystem";
+import { LEDGER_CAUSES, ledgerOf, poolReserve, USABLE_CAUSES } from "./ledger";
+import { volumesOf } from "./volumes";
+
+const anyShares = fc.record({
+  reserveShare: fc.constantFrom(0, 1 / 32, 0.005),
+  volumes: fc.array(fc.record({ id: fc.string(), name: fc.string(), bytes: anyBytes, fileSystem: fc.constantFrom("ext4" as const, "xfs" as const, "btrfs" as const, "none" as const), usedBytes: anyBytes, headroomShare: fc.constantFrom(0, 0.2, 0.9) }), { maxLength: 3 }),
+});
 
 test("the ledger of any drives, layout, rules and spares sums to the drives' bytes exactly, in order, with no negative entry", () => {
   fc.assert(
-    fc.property(anyLayout, anyDrives(4, 12), anyDrives(0, 2), anyRules, (layout, drives, spares, rules) => {
+    fc.property(anyLayout, anyDrives(4, 12), anyDrives(0, 2), anyRules, anyShares, (layout, drives, spares, rules, shares) => {
       const rooms = drives.map((drive) => roomOf(drive, rules));
       const bands = layout.layOut(rooms, { arrayFormat: rules.arrayFormat });
-      const entries = ledgerOf([{ rooms, bands }], spares.map((drive) => roomOf({ ...drive, id: `s${drive.id}` }, rules)));
+      const entries = ledgerOf([{ rooms, bands }], spares.map((drive) => roomOf({ ...drive, id: `s${drive.id}` }, rules)), shares);
       expect(entries.reduce((sum, entry) => sum + entry.bytes, 0)).toBe([...drives, ...spares].reduce((sum, drive) => sum + drive.bytes, 0));
       expect(entries.every((entry) => Number.isSafeInteger(entry.bytes) && entry.bytes >= 0)).toBe(true);
       const order = entries.map((entry) => LEDGER_CAUSES.indexOf(entry.cause));
       expect(order).toEqual([...order].sort((a, b) => a - b));
-      expect(entries.at(-1)).toMatchObject({ cause: "usable", bytes: usableOf(bands) });
+      expect(entries.filter((entry) => USABLE_CAUSES.has(entry.cause)).reduce((sum, entry) => sum + entry.bytes, 0)).toBe(usableOf(bands) - poolReserve(usableOf(bands), shares.reserveShare));
+      expect(entries.at(-1)?.cause).toBe("left");
     }),
     { numRuns: 500 },
   );
@@ -31,7 +39,8 @@ test("a mirror of 4 and 8 TB leaves 4 TB of the larger drive idle, by name", () 
     { cause: "rounding", bytes: 876_544 + 352_256, drives: ["d1", "d2"] },
     { cause: "idle", bytes: 4_000_776_716_288, drives: ["d2"] },
     { cause: "copies", bytes: 4_000_786_153_472, drives: ["d1", "d2"] },
-    { cause: "usable", bytes: 4_000_786_153_472, drives: ["d1", "d2"] },
+    { cause: "unassigned", bytes: 4_000_786_153_472, drives: ["d1", "d2"] },
+    { cause: "left", bytes: 0, drives: ["d1", "d2"] },
   ]);
 });
 
@@ -41,6 +50,34 @@ test("a spare counts whole, and a reserve larger than the drive takes all of it"
   expect(tiny).toMatchObject({ systemReserve: 5e9, between: 0, length: 0 });
   expect(ledgerOf([], [roomOf(testDrive("d2", nominalBytes(4000)), rules)])).toEqual([
     { cause: "spare", bytes: nominalBytes(4000), drives: ["d2"] },
-    { cause: "usable", bytes: 0, drives: [] },
+    { cause: "left", bytes: 0, drives: [] },
   ]);
+});
+
+describe("file systems, against what real ones reported straight after making them", () => {
+  // Size in TB; structures of ext4 and XFS in per cent; XFS in use at once in GB.
+  test.each([
+    [0.5, 1.8, 0.05, 3.5],
+    [1, 1.69, 0.05, 7.0],
+    [2, 1.63, 0.05, 14.0],
+    [4, 1.6, 0.05, 27.9],
+    [6, 0.81, 0.04, 41.9],
+    [8, 0.8, 0.03, 55.8],
+    [12, 0.8, 0.02, 83.7],
+  ])("%d TB", (tb, ext4, xfs, used) => {
+    const bytes = tb * 1e12;
+    const four = fileSystemShare("ext4", bytes);
+    expect(Math.abs((four.structures / bytes) * 100 - ext4)).toBeLessThan(0.03);
+    expect(four.rootReserve).toBe(bytes * 0.05);
+    const structures = fileSystemShare("xfs", bytes).structures;
+    expect(Math.abs(structures - (bytes * xfs) / 100 - used * 1e9) / bytes).toBeLessThan(0.0001);
+  });
+  test("ext4 has steps at 4 and 16 TiB, where less is taken", () => {
+    const TiB = 2 ** 40;
+    for (const edge of [4 * TiB, 16 * TiB]) expect(fileSystemShare("ext4", edge).structures).toBeLessThan(fileSystemShare("ext4", edge - 1).structures * 0.6);
+  });
+  test("use eats into the head-room before anything is missing", () => {
+    const [volume] = volumesOf(1000, [{ id: "v", name: "", bytes: 1000, fileSystem: "none", usedBytes: 900, headroomShare: 0.2 }]).volumes;
+    expect(volume).toMatchObject({ used: 900, headroom: 100, left: 0 });
+  });
 });

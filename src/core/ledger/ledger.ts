@@ -1,10 +1,12 @@
 import type { Band } from "../bands/band";
 import { contentsOf } from "../bands/contents";
 import type { Bytes } from "../bytes/bytes";
+import type { Volume } from "../document/plan";
 import type { Room } from "../drives/room";
 import { gapsOf } from "./gaps";
+import { volumesOf } from "./volumes";
 
-/** Why bytes of the drives are not there to be filled; the last one is what is. In the order of the ledger. */
+/** Why bytes of the drives are not there to be filled; the last two are what is stored and what is left. In the order of the ledger. */
 export const LEDGER_CAUSES = [
   "system-reserve",
   "right-size-margin",
@@ -14,7 +16,13 @@ export const LEDGER_CAUSES = [
   "copies",
   "parity",
   "metadata",
-  "usable",
+  "pool-reserve",
+  "unassigned",
+  "file-system",
+  "root-reserve",
+  "head-room",
+  "used",
+  "left",
 ] as const;
 
 export type LedgerCause = (typeof LEDGER_CAUSES)[number];
@@ -32,25 +40,44 @@ export interface LedgerGroup {
   bands: readonly Band[];
 }
 
+/** What becomes of the space that the bands hold. */
+export interface PoolShares {
+  /** The share that the box keeps, 0 to 0.1. */
+  reserveShare: number;
+  volumes: readonly Volume[];
+}
+
+/** The causes that together are usable space. */
+export const USABLE_CAUSES: ReadonlySet<LedgerCause> = new Set(["unassigned", "file-system", "root-reserve", "head-room", "used", "left"]);
+
+/** What the box keeps of a pool, rounded up to the byte. */
+export function poolReserve(bytes: Bytes, share: number): Bytes {
+  return Math.min(bytes, Math.ceil(bytes * share));
+}
+
 /**
  * Where every byte of a pool's drives went, in the order of `LEDGER_CAUSES`. The entries sum to the drives' bytes
- * exactly. Causes without a byte are left out, except `usable`, which is always last.
+ * exactly. Causes without a byte are left out, except `left`, which is always last. Usable space is everything from
+ * `unassigned` on.
  *
  * @param groups the groups of the pool
  * @param spares rooms of its hot spares, which count whole
+ * @param shares what the box keeps of the pool, and the volumes that the rest is given to
  * @example ledgerOf([{ rooms: roomsOf(4 TB, 8 TB), bands: mirrorBands }], [])
- * // idle 4 TB (the 8 TB drive), copies 4 TB (both), usable 4 TB (both)
+ * // idle 4 TB (the 8 TB drive), copies 4 TB (both), unassigned 4 TB (both)
  */
-export function ledgerOf(groups: readonly LedgerGroup[], spares: readonly Room[]): LedgerEntry[] {
+export function ledgerOf(groups: readonly LedgerGroup[], spares: readonly Room[], shares: PoolShares = { reserveShare: 0, volumes: [] }): LedgerEntry[] {
   const sums = new Map<LedgerCause, { bytes: Bytes; drives: Set<string> }>();
   const add = (cause: LedgerCause, bytes: Bytes, drives: readonly string[]) => {
-    if (bytes === 0 && cause !== "usable") return;
+    if (bytes === 0 && cause !== "left") return;
     const sum = sums.get(cause) ?? { bytes: 0, drives: new Set<string>() };
     sum.bytes += bytes;
     drives.forEach((drive) => sum.drives.add(drive));
     sums.set(cause, sum);
   };
 
+  let total = 0;
+  const holders = new Set<string>();
   for (const { rooms, bands } of groups) {
     for (const room of rooms) {
       const { idle, rounding } = gapsOf(room, bands);
@@ -61,15 +88,29 @@ export function ledgerOf(groups: readonly LedgerGroup[], spares: readonly Room[]
     }
     for (const band of bands) {
       const drives = band.members.map((member) => member.drive);
-      const { data, copies, parity } = contentsOf(band);
+      const { data, copies, parity, rounding } = contentsOf(band);
+      add("rounding", rounding, drives);
       add("copies", copies, drives);
       add("parity", parity, drives);
       add("metadata", band.metadata * band.members.length, drives);
-      add("usable", data, drives);
+      total += data;
+      drives.forEach((drive) => holders.add(drive));
     }
   }
   for (const room of spares) add("spare", room.bytes, [room.drive]);
-  add("usable", 0, []);
+  const data = [...holders];
+  const reserve = poolReserve(total, shares.reserveShare);
+  add("pool-reserve", reserve, data);
+  const { volumes, unassigned } = volumesOf(total - reserve, shares.volumes);
+  add("unassigned", unassigned, data);
+  for (const volume of volumes) {
+    add("file-system", volume.structures, data);
+    add("root-reserve", volume.rootReserve, data);
+    add("head-room", volume.headroom, data);
+    add("used", volume.used, data);
+    add("left", volume.left, data);
+  }
+  add("left", 0, data);
   return LEDGER_CAUSES.flatMap((cause) => {
     const sum = sums.get(cause);
     return sum ? [{ cause, bytes: sum.bytes, drives: [...sum.drives] }] : [];

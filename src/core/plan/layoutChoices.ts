@@ -4,7 +4,7 @@ import type { Drive } from "../drives/drive";
 import { roomOf } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import type { Layout } from "../layouts/layout";
-import { tooFewDrives } from "../layouts/problemsOfLayout";
+import { wrongCount } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
 import type { BoxRules } from "../rules/boxRules";
 
@@ -18,9 +18,9 @@ export interface LayoutChoice {
 }
 
 function outcomeOf(layout: Layout, drives: readonly Drive[], rules: BoxRules): LayoutChoice["outcome"] {
-  const reason = tooFewDrives(layout, drives.length, rules);
+  const reason = wrongCount(layout, drives.length, rules);
   if (reason) return { possible: false, reason };
-  const bands = layout.layOut(drives.map((drive) => roomOf(drive, rules)), { arrayFormat: rules.arrayFormat });
+  const bands = layout.layOut(drives.map((drive) => roomOf(drive, rules)), { arrayFormat: rules.arrayFormat, options: {} });
   if (bands.length === 0) return { possible: false, reason: "The smallest drive has no room left for it." };
   return { possible: true, usableBytes: usableOf(bands), tolerance: toleranceOf(bands) };
 }

@@ -4,18 +4,21 @@ import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
 import type { Group } from "../document/plan";
 import { checkContents } from "../drives/checks/contents";
+import { checkAlike } from "../drives/checks/alike";
 import { checkHealth } from "../drives/checks/health";
 import { checkMixing } from "../drives/checks/mixing";
+import { checkTechnology } from "../drives/checks/technology";
 import { bayOf, type Drive } from "../drives/drive";
 import { nameOfDrive, nameOfDriveFirst } from "../drives/nameOfDrive";
 import { roomOf, type Room } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import type { Finding } from "../findings/finding";
 import type { LayoutId } from "../layouts/layout";
-import { fewestDrives, problemsOfLayout } from "../layouts/problemsOfLayout";
+import { problemsOfLayout, wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { gapsOf } from "../ledger/gaps";
 import type { BoxRules } from "../rules/boxRules";
+import { rebuildsOf, type Rebuild } from "../time/rebuild";
 
 /** Everything that the core says of one group. */
 export interface GroupPrediction {
@@ -27,6 +30,8 @@ export interface GroupPrediction {
   bands: Band[];
   usableBytes: Bytes;
   tolerance: number;
+  /** What replacing each drive takes. */
+  rebuilds: Rebuild[];
   findings: Finding[];
 }
 
@@ -57,10 +62,12 @@ function withWayOut(finding: Finding): Finding {
  * @param family the units in which the findings speak
  * @example predictGroup({ layout: "raid5", … }, threeOf4TB, rulesOf({ set: "classic-raid" })).usableBytes // 8 001 572 306 944
  */
-export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxRules, family: UnitFamily = "TB"): GroupPrediction {
+export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxRules, family: UnitFamily = "TB", used = 1): GroupPrediction {
   const layout = layoutOf(group.layout);
+  const options = group.options ?? {};
   const rooms = drives.map((drive) => roomOf(drive, rules));
-  const bands = drives.length < fewestDrives(layout, rules) ? [] : layout.layOut(rooms, { arrayFormat: rules.arrayFormat });
+  const bands = wrongCount(layout, drives.length, rules, options) ? [] : layout.layOut(rooms, { arrayFormat: rules.arrayFormat, options });
+  const underParity = bands.some((band) => "parity" in band.scheme);
   const onShelf = drives.filter((drive) => bayOf(drive) === null);
   return {
     id: group.id,
@@ -70,10 +77,12 @@ export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxR
     bands,
     usableBytes: usableOf(bands),
     tolerance: toleranceOf(bands),
+    rebuilds: rebuildsOf(bands, drives, rules, used),
     findings: [
-      ...problemsOfLayout(layout, group.drives, rules),
-      ...[...drives.flatMap((drive) => [...checkHealth(drive, family), ...checkContents(drive, family)]), ...checkMixing(drives, rules, family)].map(withWayOut),
+      ...problemsOfLayout(layout, group.drives, rules, options),
+      ...[...drives.flatMap((drive) => [...checkHealth(drive, family), ...checkContents(drive, family), ...checkTechnology(drive, underParity, family)]), ...checkMixing(drives, rules, family)].map(withWayOut),
       ...onShelf.map((drive): Finding => ({ code: "member-on-shelf", severity: "warn", message: `${nameOfDriveFirst(drive, family)} belongs to a group but is in no bay. Put it in one.`, drives: [drive.id], mend: { label: "Put it in a free bay", command: { kind: "seat-drives", drives: [drive.id] } } })),
+      ...checkAlike(drives),
       ...idleFindings(drives, rooms, bands, family),
     ],
   };

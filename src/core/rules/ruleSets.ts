@@ -1,10 +1,15 @@
 import type { BoxRules, RuleSet, RulesChoice } from "./boxRules";
 import { classicRaid } from "./sets/classicRaid";
+import { chunkCopies } from "./sets/chunkCopies";
+import { desktopMirror } from "./sets/desktopMirror";
+import { fixedGroup } from "./sets/fixedGroup";
 import { hybridBox } from "./sets/hybridBox";
 import { linuxHost } from "./sets/linuxHost";
+import { parityDriveBox } from "./sets/parityDriveBox";
+import { scheduledParity } from "./sets/scheduledParity";
 
 /** The ready-made sets, in the order in which menus list them. */
-export const ruleSets: readonly RuleSet[] = [classicRaid, hybridBox, linuxHost];
+export const ruleSets: readonly RuleSet[] = [classicRaid, hybridBox, linuxHost, fixedGroup, parityDriveBox, scheduledParity, chunkCopies, desktopMirror];
 
 /**
  * The set of a choice.

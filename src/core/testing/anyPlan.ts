@@ -42,6 +42,11 @@ export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("leave-group" as const), drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("seat-drives" as const), drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 3 }) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("take-apart" as const), group: groupId }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("set-spare" as const), pool: poolId, drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("set-options" as const), group: groupId, options: fc.record({ data: fc.integer({ min: 1, max: 6 }), parity: fc.integer({ min: 1, max: 3 }) }) }) },
+  { weight: 2, arbitrary: fc.record({ kind: fc.constant("add-volume" as const), pool: poolId, volume: fc.record({ name, bytes: anyBytes, fileSystem: fc.constantFrom("ext4" as const, "xfs" as const, "btrfs" as const, "none" as const), usedBytes: anyBytes, headroomShare: fc.constantFrom(0, 0.2, 0.5) }) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("edit-volume" as const), pool: poolId, volume: fc.constantFrom("v1", "v2"), changes: fc.record({ bytes: anyBytes }) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("remove-volume" as const), pool: poolId, volume: fc.constantFrom("v1", "v2") }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("rename-pool" as const), pool: poolId, name }) },
 );
 

@@ -17,9 +17,14 @@ function generator(band: Band): number[][] {
   const n = band.members.length;
   switch (band.scheme.kind) {
     case "stripe":
+    case "single":
       return unit(n);
     case "mirror":
       return Array.from({ length: n }, () => [1]);
+    case "striped-mirrors":
+      throw new Error("Coded pair by pair.");
+    case "chunk-parity":
+    case "dedicated-parity":
     case "parity": {
       const { parity } = band.scheme;
       const k = n - parity;
@@ -50,6 +55,14 @@ function solve(rows: number[][], symbols: number[], k: number): number[] | null 
   return m.slice(0, k).map((row) => row[k]!);
 }
 
+/** Striped mirrors as the mirrors that they are made of: pairs, or neighbours round the ring. */
+function pairsOf(band: Band): Band[] {
+  if (band.scheme.kind !== "striped-mirrors") return [band];
+  const { members } = band;
+  const starts = members.length % 2 === 0 ? members.filter((_, i) => i % 2 === 0) : members;
+  return starts.map((member) => ({ ...band, scheme: { kind: "mirror" }, members: [member, members[(members.indexOf(member) + 1) % members.length]!] }));
+}
+
 /**
  * Writes pseudo-random bytes on bands (one symbol per `unitBytes` of height), loses the failed drives, recovers what
  * can be recovered from the rest, and compares with what was written.
@@ -59,7 +72,7 @@ function solve(rows: number[][], symbols: number[], k: number): number[] | null 
 export function survivesForReal(bands: readonly Band[], failed: ReadonlySet<string>, unitBytes: number): boolean {
   let seed = 1;
   const next = () => (seed = (seed * 1_103_515_245 + 12_345) % 2 ** 31) & 0xff;
-  return bands.every((band) => {
+  return bands.flatMap(pairsOf).every((band) => {
     const rows = generator(band);
     const n = band.members.length;
     const k = rows[0]!.length;
@@ -67,7 +80,7 @@ export function survivesForReal(bands: readonly Band[], failed: ReadonlySet<stri
       const data = Array.from({ length: k }, next);
       const symbols = encode(rows, data);
       // The members take turns, so that parity is on every drive.
-      const onMember = (i: number) => (i + stripe) % n;
+      const onMember = (i: number) => (band.scheme.kind === "dedicated-parity" ? i : (i + stripe) % n);
       const left = symbols.flatMap((symbol, i) => (failed.has(band.members[onMember(i)]!.drive) ? [] : [{ row: rows[i]!, symbol }]));
       const recovered = solve(left.map((each) => each.row), left.map((each) => each.symbol), k);
       return recovered !== null && recovered.every((byte, i) => byte === data[i]);

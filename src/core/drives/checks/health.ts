@@ -1,10 +1,8 @@
 import type { UnitFamily } from "../../bytes/formatBytes";
 import type { Finding } from "../../findings/finding";
+import { selfTestRate } from "../../time/rates";
 import type { Drive } from "../drive";
 import { nameOfDriveFirst } from "../nameOfDrive";
-
-/** Rate of an extended self-test in bytes per second, by which its hours are estimated. */
-const SELF_TEST_RATE = 105e6;
 
 /** Whether a drive's health lets it join a group: failing blocks; reallocated or pending sectors, or a bad mark, warn. */
 export function checkHealth(drive: Drive, family: UnitFamily = "TB"): Finding[] {
@@ -15,6 +13,6 @@ export function checkHealth(drive: Drive, family: UnitFamily = "TB"): Finding[] 
   if (reallocatedSectors === 0 && pendingSectors === 0 && state === "good") return [];
   const counts = [reallocatedSectors > 0 ? `${reallocatedSectors} reallocated` : "", pendingSectors > 0 ? `${pendingSectors} pending` : ""].filter(Boolean).join(" and ");
   const why = counts ? `has ${counts} sectors` : "is marked as one to watch";
-  const hours = Math.max(1, Math.round(drive.bytes / SELF_TEST_RATE / 3600));
+  const hours = Math.max(1, Math.round(drive.bytes / selfTestRate(drive) / 3600));
   return [{ code: "drive-suspect", severity: "warn", message: `${nameOfDriveFirst(drive, family)} ${why}. Run an extended self-test first (about ${hours} h), and do not use it for anything that matters.`, drives: [drive.id] }];
 }

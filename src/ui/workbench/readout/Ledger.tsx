@@ -1,17 +1,17 @@
 "use client";
 
 import { formatExactBytes } from "@/core/bytes/formatBytes";
-import type { LedgerEntry } from "@/core/ledger/ledger";
+import { USABLE_CAUSES, type LedgerEntry } from "@/core/ledger/ledger";
 import { Size } from "../../kit/Size";
 import { Swatch } from "../../kit/Swatch";
 import { useWorkbench } from "../useWorkbench";
 import { CAUSES, placesOf } from "./words";
 
 /** Where every byte went: a list that sums to the drives, with a bar for each entry's share. */
-export function Ledger({ entries }: { entries: readonly LedgerEntry[] }) {
-  const { plan } = useWorkbench();
+export function Ledger({ entries, hasVolumes }: { entries: readonly LedgerEntry[]; hasVolumes: boolean }) {
   const total = entries.reduce((sum, entry) => sum + entry.bytes, 0);
   if (total === 0) return null;
+  const usable = entries.filter((entry) => USABLE_CAUSES.has(entry.cause));
   return (
     <div>
       <h3 className="font-serif text-lg">Where the bytes went</h3>
@@ -32,27 +32,44 @@ export function Ledger({ entries }: { entries: readonly LedgerEntry[] }) {
               <Size bytes={total} />
             </td>
           </tr>
-          {entries.map((entry) => {
-            const { name, why, swatch } = CAUSES[entry.cause];
-            const usable = entry.cause === "usable";
-            return (
-              <tr key={entry.cause} className={usable ? "border-t border-line font-semibold" : ""} title={`${why} ${formatExactBytes(entry.bytes)}${entry.drives.length > 0 ? `, ${placesOf(plan, entry.drives)}` : ""}`}>
-                <th scope="row" className={`py-[3px] pr-2 text-left ${usable ? "font-semibold" : "font-normal"}`}>
-                  <span className="flex items-center gap-2">
-                    <Swatch kind={swatch} />
-                    {name}
-                    {!usable && entry.cause === "idle" && <span className="text-[0.85rem] text-soft">{placesOf(plan, entry.drives)}</span>}
-                  </span>
-                </th>
-                <td className="py-[3px] text-right whitespace-nowrap">
-                  {usable ? "" : "− "}
-                  <Size bytes={entry.bytes} />
-                </td>
-              </tr>
-            );
-          })}
+          {entries.filter((entry) => !USABLE_CAUSES.has(entry.cause)).map((entry) => (
+            <Row key={entry.cause} entry={entry} />
+          ))}
+          <tr className="border-t border-line font-semibold">
+            <th scope="row" className="py-[3px] pr-2 text-left font-semibold">
+              <span className="flex items-center gap-2">
+                <Swatch kind="data" />
+                Usable
+              </span>
+            </th>
+            <td className="py-[3px] text-right whitespace-nowrap">
+              <Size bytes={usable.reduce((sum, entry) => sum + entry.bytes, 0)} />
+            </td>
+          </tr>
+          {hasVolumes && usable.map((entry) => <Row key={entry.cause} entry={entry} />)}
         </tbody>
       </table>
     </div>
+  );
+}
+
+function Row({ entry }: { entry: LedgerEntry }) {
+  const { plan } = useWorkbench();
+  const { name, why, swatch } = CAUSES[entry.cause];
+  const stays = entry.cause === "used" || entry.cause === "left";
+  return (
+    <tr title={`${why} ${formatExactBytes(entry.bytes)}${entry.drives.length > 0 ? `, ${placesOf(plan, entry.drives)}` : ""}`} className={entry.cause === "left" ? "font-semibold" : ""}>
+      <th scope="row" className="py-[3px] pr-2 text-left font-[inherit]">
+        <span className={`flex items-center gap-2 ${entry.cause === "left" ? "font-semibold" : "font-normal"}`}>
+          <Swatch kind={swatch} />
+          {name}
+          {entry.cause === "idle" && <span className="text-[0.85rem] text-soft">{placesOf(plan, entry.drives)}</span>}
+        </span>
+      </th>
+      <td className="py-[3px] text-right whitespace-nowrap">
+        {stays ? "" : "− "}
+        <Size bytes={entry.bytes} />
+      </td>
+    </tr>
   );
 }

@@ -78,7 +78,7 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
         <p className="mt-0.5 text-[0.95rem] text-soft">{fate ? fate.then : tolerance.then}</p>
       </div>
       <Findings findings={pool.findings} />
-      <Ledger entries={pool.ledger} />
+      <Ledger entries={pool.ledger} hasVolumes={pool.volumes.length > 0} />
       <Survival survival={pool.survival} />
     </>
   );

@@ -15,7 +15,13 @@ export const CAUSES: Record<LedgerCause, { name: string; why: string; swatch: Sw
   copies: { name: "Copies", why: "Second and further copies of your data.", swatch: "copies" },
   parity: { name: "Parity", why: "What a lost drive is worked out from.", swatch: "parity" },
   metadata: { name: "Array metadata", why: "The RAID driver's own notes at the start of each member.", swatch: "reserve" },
-  usable: { name: "Usable", why: "What you can fill.", swatch: "data" },
+  "pool-reserve": { name: "Pool reserve", why: "A share of the pool that your box keeps to itself.", swatch: "reserve" },
+  unassigned: { name: "Not given to a volume", why: "Room of the pool that no volume has been given yet.", swatch: "idle" },
+  "file-system": { name: "File systems", why: "What the file systems need for their own structures, from measured shares.", swatch: "reserve" },
+  "root-reserve": { name: "Reserved for root", why: "ext4 keeps 5 % that ordinary users cannot fill.", swatch: "reserve" },
+  "head-room": { name: "Head-room", why: "What you want to keep free, so that the box stays quick and has time to grow.", swatch: "idle" },
+  used: { name: "Used", why: "What is stored today.", swatch: "data" },
+  left: { name: "Left to fill", why: "What you can still fill.", swatch: "data" },
 };
 
 /** Drives by the places they are in: "bays 1 and 2". */
@@ -48,6 +54,8 @@ export function fateWords(plan: Plan, fate: Fate): { heading: string; then: stri
       const more = fate.redundancy === 0 ? "No further drive may fail until the rebuild has ended." : `${fate.redundancy === 1 ? "Any one more drive" : `Any ${fate.redundancy} more drives`} may fail until the rebuild has ended.`;
       return { heading: "Degraded, nothing lost", then: `All data can be read without ${placesOf(plan, fate.missing)}. ${more}`, tone: "degraded" };
     }
+    case "partly-lost":
+      return { heading: "Some data is lost", then: `What was on ${placesOf(plan, fate.lostDrives)} is lost; each other drive keeps its own file system and can be read. Only a backup brings it back.`, tone: "lost" };
     case "lost":
       return { heading: "The pool is lost", then: `Without ${placesOf(plan, fate.missing)}, ${fate.bands.length === 1 ? "one band" : `${fate.bands.length} bands`} cannot be read, and the pool with ${fate.bands.length === 1 ? "it" : "them"}. Only a backup helps.`, tone: "lost" };
   }

@@ -7,6 +7,14 @@ import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 export function nameOfScheme(band: Band): string {
   const count = band.members.length;
   switch (band.scheme.kind) {
+    case "single":
+      return "one drive without redundancy";
+    case "striped-mirrors":
+      return `striped mirrors over ${count} drives`;
+    case "chunk-parity":
+      return `stripes of ${count - band.scheme.parity} data and ${band.scheme.parity} parity chunks`;
+    case "dedicated-parity":
+      return `${count - band.scheme.parity} data and ${band.scheme.parity} parity drives`;
     case "stripe":
       return `stripe over ${count} drives`;
     case "mirror":

@@ -86,10 +86,22 @@ function ticksUpTo(most: Bytes, family: UnitFamily): Bytes[] {
 function splitOfMember(band: Band, place: number): { kind: SwatchKind; share: number }[] {
   const count = band.members.length;
   switch (band.scheme.kind) {
+    case "striped-mirrors": {
+      const copy = count % 2 === 0 ? place % 2 === 1 : null;
+      if (copy !== null) return [{ kind: copy ? "copies" : "data", share: 1 }];
+      return [
+        { kind: "data", share: 0.5 },
+        { kind: "copies", share: 0.5 },
+      ];
+    }
+    case "dedicated-parity":
+      return [{ kind: place >= count - band.scheme.parity ? "parity" : "data", share: 1 }];
+    case "single":
     case "stripe":
       return [{ kind: "data", share: 1 }];
     case "mirror":
       return [{ kind: place === 0 ? "data" : "copies", share: 1 }];
+    case "chunk-parity":
     case "parity":
       return [
         { kind: "data", share: (count - band.scheme.parity) / count },
@@ -108,10 +120,14 @@ function layersOf(plan: Plan, prediction: Prediction, drive: Drive): { kind: Swa
   const layers: { kind: SwatchKind; from: Bytes; to: Bytes; band: BandRef | null }[] = [];
   if (room.systemReserve > 0) layers.push({ kind: "reserve", from: 0, to: room.systemReserve, band: null });
   let at = room.systemReserve;
-  group.bands.forEach((band, index) => {
-    const place = band.members.findIndex((member) => member.drive === drive.id);
-    const member = band.members[place];
-    if (!member) return;
+  const pieces = group.bands
+    .flatMap((band, index) => {
+      const place = band.members.findIndex((each) => each.drive === drive.id);
+      const member = band.members[place];
+      return member ? [{ band, index, place, member }] : [];
+    })
+    .sort((a, b) => a.member.offset - b.member.offset);
+  for (const { band, index, place, member } of pieces) {
     const start = member.offset - band.metadata;
     if (start > at) layers.push({ kind: "idle", from: at, to: start, band: null });
     if (band.metadata > 0) layers.push({ kind: "reserve", from: start, to: member.offset, band: { group: group.id, index } });
@@ -122,7 +138,7 @@ function layersOf(plan: Plan, prediction: Prediction, drive: Drive): { kind: Swa
       from = to;
     }
     at = member.offset + member.length;
-  });
+  }
   if (drive.bytes > at) layers.push({ kind: "idle", from: at, to: drive.bytes, band: null });
   return layers;
 }

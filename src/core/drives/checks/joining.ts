@@ -1,0 +1,31 @@
+import { formatBytes, formatExactBytes, type UnitFamily } from "../../bytes/formatBytes";
+import type { Finding } from "../../findings/finding";
+import type { BoxRules } from "../../rules/boxRules";
+import type { Drive } from "../drive";
+import { nameOfDriveFirst } from "../nameOfDrive";
+
+/** Within this share a right-size margin, or a volume a hair smaller, would have let the drive in. */
+const A_HAIR = 0.001;
+
+/**
+ * Whether a drive is large enough, and not too large, to join drives that work together already, by the box's rule.
+ *
+ * @param members the drives of the group as it is
+ * @example checkJoining(threeTB, [fourTB, fourTB], { joining: "as-smallest-member" }) // [{ code: "too-small", severity: "block", … }]
+ */
+export function checkJoining(drive: Drive, members: readonly Drive[], rules: Pick<BoxRules, "joining">, family: UnitFamily = "TB"): Finding[] {
+  const sizes = members.filter((member) => member.id !== drive.id).map((member) => member.bytes);
+  if (sizes.length === 0 || rules.joining === "any-size") return [];
+  const name = nameOfDriveFirst(drive, family);
+  if (rules.joining === "up-to-parity") {
+    const largest = Math.max(...sizes);
+    if (drive.bytes <= largest) return [];
+    return [{ code: "larger-than-parity", severity: "warn", message: `${name} is larger than the parity drive (${formatBytes(largest, family)}): it has to become the parity drive itself.`, drives: [drive.id] }];
+  }
+  const least = rules.joining === "as-smallest-member" ? Math.min(...sizes) : Math.max(...sizes);
+  if (drive.bytes >= least) return [];
+  const missing = least - drive.bytes;
+  const hair = missing < least * A_HAIR ? " A right-size margin, or a volume made a hair smaller, would have let it in." : "";
+  const short = hair ? formatExactBytes(missing) : formatBytes(missing, family);
+  return [{ code: "too-small", severity: "block", message: `${name} is too small to join by ${short}: your box wants at least ${formatBytes(least, family)}.${hair}`, drives: [drive.id] }];
+}

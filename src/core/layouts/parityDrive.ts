@@ -1,0 +1,50 @@
+import { MiB } from "../bytes/bytes";
+import { floorTo } from "../bytes/floorTo";
+import type { Band } from "../bands/band";
+import type { Room } from "../drives/room";
+import { requireRooms, type Layout, type LayoutId } from "./layout";
+
+/**
+ * Independent drives with `parity` parity drives, the largest ones: one band for each slice between two sizes of data
+ * drives, over the data drives that reach it and the parity drives.
+ */
+function layOutWithParityDrives(rooms: readonly Room[], parity: 1 | 2): Band[] {
+  const bySize = rooms.map((room, i) => ({ room, i })).sort((a, b) => b.room.length - a.room.length || b.i - a.i);
+  const parityRooms = bySize.slice(0, parity).map(({ room }) => room);
+  const dataRooms = rooms.filter((room) => !parityRooms.includes(room));
+  const levels = [...new Set(dataRooms.map((room) => floorTo(room.length, MiB)))].filter((level) => level > 0).sort((a, b) => a - b);
+  let floor = 0;
+  return levels.map((level) => {
+    const from = floor;
+    floor = level;
+    const members = [...dataRooms.filter((room) => room.length >= level), ...parityRooms];
+    return {
+      scheme: { kind: "dedicated-parity", parity },
+      metadata: 0,
+      independent: true,
+      members: members.map((room) => ({ drive: room.drive, offset: room.systemReserve + from, length: level - from })),
+    };
+  });
+}
+
+function parityDriveLayout(parity: 1 | 2, id: LayoutId, name: string, shortName: string, which: string): Layout {
+  const layout: Layout = {
+    id,
+    name,
+    shortName,
+    summary: `Every drive keeps its own file system; ${which} for parity. If more fail than that, only what was on the failed drives is lost.`,
+    minimumDrives: parity + 1,
+    usualDrives: parity + 1,
+    layOut(rooms) {
+      requireRooms(layout, rooms);
+      return layOutWithParityDrives(rooms, parity);
+    },
+  };
+  return layout;
+}
+
+/** Usable Σ s − sn, tolerance 1. */
+export const oneParityDrive = parityDriveLayout(1, "parity-drive-1", "one parity drive", "Parity drive", "the largest is");
+
+/** Usable Σ s − sn − s(n−1), tolerance 2. */
+export const twoParityDrives = parityDriveLayout(2, "parity-drive-2", "two parity drives", "2 parity drives", "the two largest are");

@@ -1,0 +1,36 @@
+import { fitUnequal } from "../bands/arrayFormat";
+import type { Band } from "../bands/band";
+import { requireRooms, type Layout, type LayoutSetting } from "./layout";
+import type { Room } from "../drives/room";
+import { wholeDriveBand } from "./wholeDriveBand";
+
+/** Unequal drives striped in zones, as the kernel's driver does: each zone over the drives that reach it. */
+function zones(rooms: readonly Room[], setting: LayoutSetting): Band[] {
+  const { metadata, lengths } = fitUnequal(setting.arrayFormat, rooms.map((room) => room.between), "stripe");
+  const levels = [...new Set(lengths)].filter((length) => length > 0).sort((a, b) => a - b);
+  let floor = 0;
+  return levels.map((level) => {
+    const reaching = rooms.filter((_, i) => (lengths[i] ?? 0) >= level);
+    const from = floor;
+    floor = level;
+    return {
+      scheme: reaching.length === 1 ? { kind: "single" } : { kind: "stripe" },
+      metadata: from === 0 ? metadata : 0,
+      members: reaching.map((room) => ({ drive: room.drive, offset: room.systemReserve + metadata + from, length: level - from })),
+    };
+  });
+}
+
+/** Stripe (RAID 0). Usable n · s1, on a Linux host Σ s in zones; tolerance 0. */
+export const stripe: Layout = {
+  id: "raid0",
+  name: "stripe",
+  shortName: "RAID 0",
+  summary: "Data is striped over all drives for speed. The failure of any one loses everything.",
+  minimumDrives: 2,
+  usualDrives: 2,
+  layOut(rooms, setting) {
+    requireRooms(stripe, rooms);
+    return setting.arrayFormat === "linux-raid" ? zones(rooms, setting) : wholeDriveBand(rooms, { kind: "stripe" }, setting);
+  },
+};
