@@ -11,6 +11,7 @@ const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const schemas = [
   { schema: "src/core/document/schema/plan-1.json", out: "src/core/document/generated/validatePlan" },
   { schema: "src/exchange/inventory/schema/lsblk.json", out: "src/exchange/inventory/generated/validateLsblk" },
+  { schema: "src/exchange/smart/schema/smartctl.json", out: "src/exchange/smart/generated/validateSmartctl" },
 ];
 
 const declaration = `import type { ValidateFunction } from "ajv";

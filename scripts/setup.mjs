@@ -58,7 +58,7 @@ export function install() {
 
 /** Compiles the JSON Schemas to validators (no code is made at run time). */
 export function generate() {
-  unlessDone("validators", ["scripts/generate-validators.mjs", "src/core/document/schema", "src/exchange/inventory/schema", "package-lock.json"], "src/core/document/generated/validatePlan.cjs", () =>
+  unlessDone("validators", ["scripts/generate-validators.mjs", "src/core/document/schema", "src/exchange/inventory/schema", "src/exchange/smart/schema", "package-lock.json"], "src/exchange/smart/generated/validateSmartctl.cjs", () =>
     run(process.execPath, ["scripts/generate-validators.mjs"]),
   );
 }
@@ -70,6 +70,21 @@ export function build() {
     console.log("Building …");
     run(bin("next"), ["build"]);
   });
+}
+
+/** Gets the mkfs tools for the system tests where that is possible; without them those tests are skipped. */
+export function fileSystemTools() {
+  if (process.getuid?.() !== 0 || !existsSync("/usr/bin/apt-get")) return;
+  const missing = { xfsprogs: "/sbin/mkfs.xfs", "btrfs-progs": "/bin/mkfs.btrfs", e2fsprogs: "/sbin/mkfs.ext4" };
+  const wanted = Object.entries(missing).filter(([, path]) => !existsSync(path) && !existsSync(`/usr${path}`)).map(([name]) => name);
+  if (wanted.length === 0) return;
+  const quiet = { stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } };
+  try {
+    run("apt-get", ["update", "-qq"], quiet);
+    run("apt-get", ["install", "-y", "--no-install-recommends", ...wanted], quiet);
+  } catch (error) {
+    console.warn(`The tools for the system tests are not to be had: ${error instanceof Error ? error.message : error}`);
+  }
 }
 
 /** Finds a Chromium, installing Debian's where there is none. Returns its path. */

@@ -2,7 +2,7 @@
 // needed. Ends with one line that adds up all runners.
 import { spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
-import { bin, build, chromium, generate, install } from "./setup.mjs";
+import { bin, build, chromium, fileSystemTools, generate, install } from "./setup.mjs";
 
 const total = { passed: 0, failed: 0, skipped: 0 };
 
@@ -48,6 +48,12 @@ if (prepare("set-up", () => (install(), generate()))) {
   check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
   check("import rules", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
   runner("unit tests", bin("jest"), ["--json", "--outputFile=.cache/jest.json"], ".cache/jest.json", (report) => ({
+    passed: report.numPassedTests,
+    failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
+    skipped: report.numPendingTests,
+  }));
+  fileSystemTools();
+  runner("system tests", bin("jest"), ["--config", "jest.system.config.mjs", "--json", "--outputFile=.cache/system.json"], ".cache/system.json", (report) => ({
     passed: report.numPassedTests,
     failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
     skipped: report.numPendingTests,

@@ -1,5 +1,6 @@
 import type { Plan } from "@/core/document/plan";
 import { writePlan } from "@/core/document/writePlan";
+import { saveFile } from "./saveFile";
 
 /**
  * The name under which a plan is exported, safe on every file system.
@@ -13,10 +14,5 @@ export function planFileName(name: string): string {
 
 /** Hands a plan to the browser as a file to keep. */
 export function downloadPlan(plan: Plan): void {
-  const url = URL.createObjectURL(new Blob([writePlan(plan)], { type: "application/json" }));
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = planFileName(plan.name);
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+  saveFile(planFileName(plan.name), "application/json", writePlan(plan));
 }

@@ -7,7 +7,7 @@ const capture = (name: string) => readFileSync(`src/exchange/inventory/captures/
 
 test("an inventory is pasted and a pool is built by keyboard alone; it is there after a reload", async ({ page }) => {
   await newPlan(page);
-  await tabTo(page, /^Bring in the drives/);
+  await tabTo(page, /^Bring in drives/);
   await page.keyboard.press("Enter");
   await tabTo(page, /^Output of the command/);
   await page.keyboard.insertText(capture("six-bay-home-server"));
@@ -48,7 +48,7 @@ test("an inventory is pasted and a pool is built by keyboard alone; it is there 
 
 test("a file of drives is dropped in: this machine's own", async ({ page }) => {
   await newPlan(page);
-  await page.getByRole("button", { name: /^Bring in the drives/ }).click();
+  await page.getByRole("button", { name: /^Bring in drives/ }).click();
   const dialog = page.getByRole("dialog");
   await dialog.locator('input[type="file"]').setInputFiles({ name: "lsblk.json", mimeType: "application/json", buffer: execFileSync("lsblk", ["--json", "--bytes", "--output-all"]) });
   await expect(dialog.getByText("Choose the drives to put on the shelf.")).toBeVisible();
@@ -56,7 +56,7 @@ test("a file of drives is dropped in: this machine's own", async ({ page }) => {
 
 test("what is no inventory is said, and what was typed stays", async ({ page }) => {
   await newPlan(page);
-  await page.getByRole("button", { name: /^Bring in the drives/ }).click();
+  await page.getByRole("button", { name: /^Bring in drives/ }).click();
   const box = page.getByLabel("Output of the command");
   await box.fill("NAME MAJ:MIN RM SIZE\nsda 8:0 0 3.6T");
   await page.getByRole("button", { name: "Read" }).click();

@@ -22,7 +22,7 @@ const screens: [string, (page: Page) => Promise<void>][] = [
   }],
   ["the inventory", async (page) => {
     await firstVisit(page);
-    await page.getByRole("button", { name: /^Bring in the drives/ }).click();
+    await page.getByRole("button", { name: /^Bring in drives/ }).click();
     await page.getByLabel("Output of the command").fill('{"blockdevices":[{"name":"sda","type":"disk","size":4000787030016,"rota":true,"mountpoint":"/"},{"name":"sdb","type":"disk","size":"3.6T"},{"name":"sr0","type":"rom"}]}');
     await page.getByRole("button", { name: "Read" }).click();
   }],

@@ -28,7 +28,7 @@ test("layout menu", async ({ page }) => {
 
 test("bringing drives in", async ({ page }) => {
   await firstVisit(page);
-  await page.getByRole("button", { name: /^Bring in the drives/ }).click();
+  await page.getByRole("button", { name: /^Bring in drives/ }).click();
   await page.getByLabel("Output of the command").fill(readFileSync("src/exchange/inventory/captures/six-bay-home-server.json", "utf8").replaceAll("TJ8-1190", "TJ8-1201").replaceAll("TJ12-0036", "TJ12-0040"));
   await page.getByRole("button", { name: "Read" }).click();
   await page.waitForTimeout(300);

@@ -1,7 +1,7 @@
 import { enablePatches, produceWithPatches, type Patch } from "immer";
 import { driveInBay, groupOfDrive, type Group, type Plan, type Pool, type Volume } from "../document/plan";
 import { bayOf, type Drive, type Place } from "../drives/drive";
-import type { Command } from "./command";
+import type { Command, NewDrive } from "./command";
 
 enablePatches();
 
@@ -151,10 +151,10 @@ function editDrive(plan: Plan, id: string, changes: Extract<Command, { kind: "ed
   for (const key of taken) delete drive[key as "serial" | "model" | "contents"];
 }
 
-function addDrives(plan: Plan, command: Extract<Command, { kind: "add-drives" }>): void {
-  if (plan.drives.length + command.drives.length > 200) refuse("A plan holds at most 200 drives.");
+function addDrives(plan: Plan, drives: readonly NewDrive[]): void {
+  if (plan.drives.length + drives.length > 200) refuse("A plan holds at most 200 drives.");
   const serials = new Set(plan.drives.flatMap((drive) => drive.serial?.trim().toLowerCase() ?? []));
-  for (const drive of command.drives) {
+  for (const drive of drives) {
     const serial = drive.serial?.trim().toLowerCase();
     if (serial && serials.has(serial)) refuse(`A drive with the serial ${drive.serial} is in the plan already.`);
     if (serial) serials.add(serial);
@@ -170,9 +170,12 @@ function change(plan: Plan, command: Command): void {
     case "change-box":
       return changeBox(plan, command);
     case "add-drives":
-      return addDrives(plan, command);
+      return addDrives(plan, command.drives);
     case "edit-drive":
       return editDrive(plan, command.drive, command.changes);
+    case "update-drives":
+      command.edits.forEach(({ drive, changes }) => editDrive(plan, drive, changes));
+      return addDrives(plan, command.added);
     case "remove-drives":
       command.drives.forEach((id) => findDrive(plan, id));
       release(plan, command.drives);

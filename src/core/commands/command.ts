@@ -15,6 +15,8 @@ export type Command =
   | { kind: "change-box"; name?: string; bays?: number; rules?: RulesChoice }
   | { kind: "add-drives"; drives: NewDrive[] }
   | { kind: "edit-drive"; drive: string; changes: DriveChanges }
+  /** Several drives at once, for instance from what they report of themselves; new ones go to the shelf. */
+  | { kind: "update-drives"; edits: { drive: string; changes: DriveChanges }[]; added: NewDrive[] }
   | { kind: "remove-drives"; drives: string[] }
   | { kind: "move-drive"; drive: string; to: Place }
   /** Puts drives from the shelf into free bays, lowest number first. */

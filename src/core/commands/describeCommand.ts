@@ -25,6 +25,8 @@ export function describeCommand(plan: Plan, command: Command): string {
       return `added ${drives(command.drives.length)}`;
     case "edit-drive":
       return `edited ${size(command.drive)}`;
+    case "update-drives":
+      return `read the health of ${drives(command.edits.length + command.added.length)}`;
     case "remove-drives":
       return `removed ${drives(command.drives.length)}`;
     case "move-drive":

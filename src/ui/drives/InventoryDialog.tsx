@@ -1,12 +1,13 @@
 "use client";
 
 import { Checkbox } from "radix-ui";
-import { useState, type DragEvent } from "react";
+import { useState } from "react";
 import type { NewDrive } from "@/core/commands/command";
 import { INVENTORY_COMMAND, MOST_INVENTORY_CHARACTERS, readLsblk, type FoundDrive, type Inventory } from "@/exchange/inventory/readLsblk";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
 import { Size } from "../kit/Size";
+import { TextSource } from "./TextSource";
 
 interface Props {
   /** Serials that are in the plan already, in small letters. */
@@ -30,7 +31,6 @@ export function InventoryDialog({ knownSerials, onClose, onTake }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [inventory, setInventory] = useState<Inventory | null>(null);
   const [taken, setTaken] = useState<ReadonlySet<string>>(new Set());
-  const [over, setOver] = useState(false);
 
   const read = (source: string) => {
     const result = readLsblk(source);
@@ -39,18 +39,6 @@ export function InventoryDialog({ knownSerials, onClose, onTake }: Props) {
     setInventory(result.inventory);
     // What carries the system or data in use is left for the user to choose.
     setTaken(new Set(result.inventory.found.filter((found) => obstacle(found, knownSerials) === null && found.drive.ok && found.drive.value.contents?.kind !== "system" && found.drive.value.contents?.kind !== "mounted" && found.drive.value.bus !== "usb").map((found) => found.name)));
-  };
-  const readFile = async (file: File | undefined) => {
-    if (!file) return;
-    if (file.size > MOST_INVENTORY_CHARACTERS) return setTrouble(`“${file.name}” has ${Math.round(file.size / 1e6)} MB, far more than lsblk prints. Choose the file that holds its output.`);
-    const content = await file.text();
-    setText(content.slice(0, 20_000));
-    read(content);
-  };
-  const onDrop = (event: DragEvent) => {
-    event.preventDefault();
-    setOver(false);
-    void readFile(event.dataTransfer.files[0]);
   };
   const take = () => {
     const drives = inventory?.found.flatMap((found) => (taken.has(found.name) && found.drive.ok ? [found.drive.value] : [])) ?? [];
@@ -87,25 +75,20 @@ export function InventoryDialog({ knownSerials, onClose, onTake }: Props) {
       {inventory ? (
         <FoundList inventory={inventory} knownSerials={knownSerials} taken={taken} onTaken={setTaken} />
       ) : (
-        <div onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={onDrop} className="space-y-3">
-          <code className="block rounded bg-wall px-3 py-2 select-all">{INVENTORY_COMMAND}</code>
-          <textarea
-            aria-label="Output of the command"
-            value={text}
-            onChange={(event) => {
-              setText(event.target.value);
-              setTrouble(null);
-            }}
-            placeholder={'{ "blockdevices": [ … ] }'}
-            spellCheck={false}
-            rows={10}
-            className={`w-full rounded border bg-raised p-2 font-mono text-[0.8rem] placeholder:text-soft ${over ? "border-indigo ring-2 ring-indigo" : "border-line-strong/70"}`}
-          />
-          <label className="inline-flex cursor-pointer items-center gap-2 text-soft">
-            Or drop a file here, or choose one:
-            <input type="file" accept=".json,.txt,application/json,text/plain" onChange={(event) => void readFile(event.target.files?.[0])} className="text-[0.9rem] file:mr-2 file:h-8 file:rounded file:border file:border-line-strong file:bg-raised file:px-2 file:text-ink" />
-          </label>
-        </div>
+        <TextSource
+          example={INVENTORY_COMMAND}
+          label="Output of the command"
+          placeholder={'{ "blockdevices": [ … ] }'}
+          accept=".json,.txt,application/json,text/plain"
+          value={text}
+          onChange={(next) => {
+            setText(next);
+            setTrouble(null);
+          }}
+          onFiles={read}
+          most={MOST_INVENTORY_CHARACTERS}
+          onTrouble={setTrouble}
+        />
       )}
       {trouble && (
         <p role="alert" className="mt-3 text-geranium">

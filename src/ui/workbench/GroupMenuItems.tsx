@@ -3,17 +3,34 @@
 import type { Bytes } from "@/core/bytes/bytes";
 import type { Group } from "@/core/document/plan";
 import type { Drive } from "@/core/drives/drive";
+import { chunkWidth } from "@/core/layouts/chunks";
 import { rulesOf } from "@/core/rules/ruleSets";
-import { MenuItem, MenuLine } from "../kit/Menu";
+import { MenuItem, MenuLine, SubMenu } from "../kit/Menu";
 import { LayoutOptions } from "./LayoutOptions";
 import { useWorkbench } from "./useWorkbench";
 
 /** What can be done with a group: another layout, or taking it apart. */
 export function GroupMenuItems({ group, drives, usableBytes }: { group: Group; drives: readonly Drive[]; usableBytes: Bytes }) {
   const { plan, act } = useWorkbench();
+  const { data, parity } = chunkWidth(group.options ?? {});
   return (
     <>
       <LayoutOptions drives={drives} rules={rulesOf(plan.box.rules)} present={{ layout: group.layout, usableBytes }} onChoose={(next) => act({ kind: "change-layout", group: group.id, layout: next })} />
+      {group.layout === "chunk-parity" && (
+        <SubMenu label={`Width: ${data} data + ${parity} parity`}>
+          {[[2, 1], [3, 1], [4, 1], [2, 2], [4, 2], [6, 2]].map(([k = 2, m = 1]) => (
+            <MenuItem key={`${k}+${m}`} onSelect={() => act({ kind: "set-options", group: group.id, options: { ...group.options, data: k, parity: m } })}>
+              {k} data + {m} parity
+            </MenuItem>
+          ))}
+        </SubMenu>
+      )}
+      {group.layout === "raid10" && (
+        <SubMenu label="Pairs">
+          <MenuItem onSelect={() => act({ kind: "set-options", group: group.id, options: { ...group.options, pairs: "by-size" } })}>By size</MenuItem>
+          <MenuItem onSelect={() => act({ kind: "set-options", group: group.id, options: { ...group.options, pairs: "as-named" } })}>Neighbours, in the order of the group</MenuItem>
+        </SubMenu>
+      )}
       <MenuLine />
       <MenuItem onSelect={() => act({ kind: "take-apart", group: group.id }, true)}>Take the group apart</MenuItem>
     </>

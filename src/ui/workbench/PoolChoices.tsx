@@ -1,21 +1,46 @@
 "use client";
 
+import { checkContents } from "@/core/drives/checks/contents";
+import { checkHealth } from "@/core/drives/checks/health";
+import { checkJoining } from "@/core/drives/checks/joining";
+import { rulesOf } from "@/core/rules/ruleSets";
+import { useUnit } from "../preferences/preferences";
 import { MenuHeading, MenuItem } from "../kit/Menu";
 import { useWorkbench } from "./useWorkbench";
 
 /** Where drives can be added: to the drives of a group, or to a pool as a further group. */
 export function PoolChoices({ drives, onDone }: { drives: string[]; onDone: (refused: string | null) => void }) {
   const { plan, act } = useWorkbench();
+  const [unit] = useUnit();
+  const rules = rulesOf(plan.box.rules);
+  const chosen = plan.drives.filter((drive) => drives.includes(drive.id));
+  // What speaks against these drives is said where they are about to be used.
+  const warningsOn = (group: readonly string[]) => {
+    const members = plan.drives.filter((drive) => group.includes(drive.id));
+    return chosen.flatMap((drive) => [...checkHealth(drive, unit), ...checkContents(drive, unit), ...checkJoining(drive, members, rules, unit)]);
+  };
   return (
     <>
       <MenuHeading>To the drives of a group</MenuHeading>
       {plan.pools.flatMap((pool) =>
         pool.groups.map((group) => (
-          <MenuItem key={group.id} onSelect={() => onDone(act({ kind: "add-to-group", group: group.id, drives }))}>
+          <MenuItem key={group.id} className="block" onSelect={() => onDone(act({ kind: "add-to-group", group: group.id, drives }))}>
             {pool.name}, {group.drives.length} drives
+            {warningsOn(group.drives).map((finding) => (
+              <span key={finding.message} className="block text-[0.87rem]">
+                {finding.severity === "block" ? "Must not: " : "Careful: "}
+                {finding.message}
+              </span>
+            ))}
           </MenuItem>
         )),
       )}
+      <MenuHeading>As a hot spare</MenuHeading>
+      {plan.pools.map((pool) => (
+        <MenuItem key={pool.id} onSelect={() => onDone(act({ kind: "set-spare", pool: pool.id, drives }))}>
+          {pool.name}
+        </MenuItem>
+      ))}
       <MenuHeading>As a further group of the same layout</MenuHeading>
       {plan.pools.map((pool) => (
         <MenuItem key={pool.id} onSelect={() => onDone(act({ kind: "make-group", drives, layout: pool.groups[0]?.layout ?? "raid1", pool: pool.id }))}>

@@ -56,7 +56,7 @@ export function SelectionBar() {
       </MenuButton>
       {plan.pools.length > 0 && (
         <MenuButton
-          width="w-80 max-w-[calc(100vw-1rem)]"
+          width="w-96 max-w-[calc(100vw-1rem)]"
           trigger={
             <Button small>
               Add to a pool <ChevronDown size={14} aria-hidden />

@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Command } from "@/core/commands/command";
 import { predict } from "@/core/plan/predict";
@@ -18,12 +17,8 @@ import { Shelf } from "./shelf/Shelf";
 import type { BandRef } from "./terraces/geometry";
 import { TopBar } from "./TopBar";
 import { useKeys } from "./useKeys";
+import { WorkbenchDialogs, type OpenDialog } from "./WorkbenchDialogs";
 import { WorkbenchContext, type WorkbenchView } from "./useWorkbench";
-
-// Dialogs are loaded when they are first opened.
-const DriveDialog = dynamic(() => import("../drives/DriveDialog").then((module) => module.DriveDialog));
-const InventoryDialog = dynamic(() => import("../drives/InventoryDialog").then((module) => module.InventoryDialog));
-const KeysDialog = dynamic(() => import("./KeysDialog").then((module) => module.KeysDialog));
 
 interface Props {
   session: PlanSession;
@@ -51,8 +46,7 @@ export function Workbench({ session, state, onExport, onImport, onDuplicate }: P
   const [selectedIds, setSelected] = useState(NONE);
   const [failedIds, setFailed] = useState(NONE);
   const [lit, light] = useState<BandRef | null>(null);
-  const [editing, setEditing] = useState<string | null>(null);
-  const [dialog, setDialog] = useState<"inventory" | "keys" | null>(null);
+  const [dialog, setDialog] = useState<OpenDialog>(null);
 
   const present = useMemo(() => new Set(plan.drives.map((drive) => drive.id)), [plan.drives]);
   const selected = useMemo(() => new Set([...selectedIds].filter((id) => present.has(id))), [selectedIds, present]);
@@ -74,14 +68,14 @@ export function Workbench({ session, state, onExport, onImport, onDuplicate }: P
       clearFailed,
       lit,
       light,
-      edit: setEditing,
+      edit: (drive) => setDialog({ kind: "drive", drive }),
     }),
     [plan, prediction, act, selected, clearSelected, failed, clearFailed, lit],
   );
   useKeys({
     onUndo: () => session.undo(),
     onRedo: () => session.redo(),
-    onHelp: () => setDialog("keys"),
+    onHelp: () => setDialog({ kind: "keys" }),
     onEscape: () => {
       clearSelected();
       clearFailed();
@@ -100,8 +94,6 @@ export function Workbench({ session, state, onExport, onImport, onDuplicate }: P
     document.title = `${plan.name} · Cortijo`;
   }, [plan.name]);
 
-  const edited = plan.drives.find((drive) => drive.id === editing);
-  const knownSerials = useMemo(() => new Set(plan.drives.flatMap((drive) => drive.serial?.toLowerCase() ?? [])), [plan.drives]);
   return (
     <WorkbenchContext.Provider value={view}>
       <TerracePatterns />
@@ -117,7 +109,7 @@ export function Workbench({ session, state, onExport, onImport, onDuplicate }: P
           onExport={onExport}
           onImport={onImport}
           onDuplicate={onDuplicate}
-          onKeys={() => setDialog("keys")}
+          onKeys={() => setDialog({ kind: "keys" })}
         />
         {state.trouble && (
           <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-geranium bg-geranium-ground px-4 py-2">
@@ -130,7 +122,7 @@ export function Workbench({ session, state, onExport, onImport, onDuplicate }: P
         <DragArea>
           <main className="grid min-h-0 flex-1 grid-cols-1 md:grid-cols-[14.5rem_minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_19.5rem]">
             <div className="order-3 min-h-0 border-line md:order-1 md:row-span-2 md:border-r lg:row-span-1 lg:overflow-y-auto">
-              <Shelf onImport={() => setDialog("inventory")} />
+              <Shelf onOpen={(kind) => setDialog({ kind })} />
             </div>
             <section aria-label="Box" className="order-2 flex min-h-[30rem] min-w-0 flex-col gap-1 border-line p-4 max-md:border-b lg:min-h-0">
               <BoxSettings />
@@ -143,9 +135,7 @@ export function Workbench({ session, state, onExport, onImport, onDuplicate }: P
           </main>
         </DragArea>
       </div>
-      {edited && <DriveDialog key={edited.id} drive={edited} onClose={() => setEditing(null)} onSave={(changes) => act({ kind: "edit-drive", drive: edited.id, changes })} />}
-      {dialog === "inventory" && <InventoryDialog knownSerials={knownSerials} onClose={() => setDialog(null)} onTake={(drives) => act({ kind: "add-drives", drives })} />}
-      {dialog === "keys" && <KeysDialog onClose={() => setDialog(null)} />}
+      <WorkbenchDialogs open={dialog} onClose={() => setDialog(null)} />
     </WorkbenchContext.Provider>
   );
 }

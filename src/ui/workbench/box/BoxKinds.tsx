@@ -1,14 +1,22 @@
 "use client";
 
+import Link from "next/link";
+import { usePathname } from "next/navigation";
 import type { RuleSetId } from "@/core/rules/boxRules";
 import { ruleSets } from "@/core/rules/ruleSets";
-import { MenuChoice, MenuChoices, MenuHeading } from "../../kit/Menu";
+import { MenuChoice, MenuChoices, MenuHeading, MenuItem, MenuLine } from "../../kit/Menu";
 import { useWorkbench } from "../useWorkbench";
 
 /** The ready-made sets of rules to choose from. */
 export function BoxKinds() {
   const { plan, act } = useWorkbench();
+  const pathname = usePathname();
   return (
+    <>
+    <MenuItem asChild className="font-semibold">
+      <Link href={`${pathname}/box`}>What can your box do? All its rules…</Link>
+    </MenuItem>
+    <MenuLine />
     <MenuChoices value={plan.box.rules.set} onValueChange={(value) => act({ kind: "change-box", rules: { set: value as RuleSetId } })}>
       <MenuHeading>What kind of box is it?</MenuHeading>
       {ruleSets.map((set) => (
@@ -19,5 +27,6 @@ export function BoxKinds() {
         </MenuChoice>
       ))}
     </MenuChoices>
+    </>
   );
 }

@@ -1,9 +1,13 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import { formatBytes, formatChange, formatExactBytes, showBytes } from "@/core/bytes/formatBytes";
 import { fateOf } from "@/core/failures/fate";
+import { boxScreen } from "@/core/plan/boxScreen";
 import type { PoolPrediction } from "@/core/plan/predict";
+import { rulesOf } from "@/core/rules/ruleSets";
+import { Button } from "../../kit/Button";
 import { NameField } from "../../kit/NameField";
 import { Segmented } from "../../kit/Segmented";
 import { useUnit } from "../../preferences/preferences";
@@ -13,6 +17,10 @@ import { Ledger } from "./Ledger";
 import { Survival } from "./Survival";
 import { fateWords, toleranceWords } from "./words";
 
+const TimesDialog = dynamic(() => import("./TimesDialog").then((module) => module.TimesDialog));
+const VolumesDialog = dynamic(() => import("./VolumesDialog").then((module) => module.VolumesDialog));
+const WaterfallDialog = dynamic(() => import("./WaterfallDialog").then((module) => module.WaterfallDialog));
+
 /** What changed the plan last, and by how much usable space it differs. */
 export interface LastChange {
   description: string;
@@ -21,7 +29,7 @@ export interface LastChange {
 
 /** What you get, what may fail, what is wrong, and where the bytes went. */
 export function Readout({ lastChange }: { lastChange: LastChange | null }) {
-  const { prediction } = useWorkbench();
+  const { plan, prediction } = useWorkbench();
   const [unit] = useUnit();
   const [chosen, setChosen] = useState<string | null>(null);
   const { pools } = prediction;
@@ -43,7 +51,7 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
         </p>
         {total > 0 && (
           <p className="mt-1.5 text-soft">
-            {formatBytes(total, other)} is the same, counted in {other === "TiB" ? "binary units" : "decimal units"}.
+            {formatBytes(total, other)} is the same in {other === "TiB" ? "binary" : "decimal"} units. Your box will show “{boxScreen(total, rulesOf(plan.box.rules))}”.
           </p>
         )}
         <p aria-live="polite" className="mt-1">
@@ -63,6 +71,8 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
 
 function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) {
   const { plan, act, failed } = useWorkbench();
+  const [open, setOpen] = useState<"waterfall" | "volumes" | "times" | null>(null);
+  const close = () => setOpen(null);
   const [unit] = useUnit();
   const fate = failed.size > 0 ? fateWords(plan, fateOf(pool.groups.flatMap((group) => group.bands), failed)) : null;
   const tolerance = toleranceWords(plan, pool);
@@ -79,7 +89,21 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
       </div>
       <Findings findings={pool.findings} />
       <Ledger entries={pool.ledger} hasVolumes={pool.volumes.length > 0} />
+      <div className="-mt-1 flex flex-wrap gap-1.5">
+        <Button small onClick={() => setOpen("waterfall")}>
+          Waterfall
+        </Button>
+        <Button small onClick={() => setOpen("volumes")}>
+          Volumes
+        </Button>
+        <Button small onClick={() => setOpen("times")}>
+          Times and speed
+        </Button>
+      </div>
       <Survival survival={pool.survival} />
+      {open === "waterfall" && <WaterfallDialog pool={pool} onClose={close} />}
+      {open === "volumes" && <VolumesDialog pool={pool} onClose={close} />}
+      {open === "times" && <TimesDialog pool={pool} onClose={close} />}
     </>
   );
 }

@@ -1,15 +1,21 @@
 "use client";
 
 import { useDroppable } from "@dnd-kit/core";
+import { Ellipsis } from "lucide-react";
+import { lazy } from "react";
 import { drivesOnShelf } from "@/core/document/plan";
-import { Button } from "../../kit/Button";
+import { Button, IconButton } from "../../kit/Button";
+import { MenuButton } from "../../kit/MenuButton";
 import { SHELF_TARGET } from "../DragArea";
 import { DriveChip } from "../DriveChip";
 import { useWorkbench } from "../useWorkbench";
+import type { WayIn } from "../WorkbenchDialogs";
 import { AddDrives } from "./AddDrives";
 
+const MoreWaysIn = lazy(() => import("./MoreWaysIn").then((module) => ({ default: module.MoreWaysIn })));
+
 /** The drives that are in no bay, owned or to be bought, and the ways to bring more in. */
-export function Shelf({ onImport }: { onImport: () => void }) {
+export function Shelf({ onOpen }: { onOpen: (way: WayIn) => void }) {
   const { plan } = useWorkbench();
   const { setNodeRef, isOver } = useDroppable({ id: SHELF_TARGET });
   const drives = drivesOnShelf(plan);
@@ -19,9 +25,21 @@ export function Shelf({ onImport }: { onImport: () => void }) {
         Shelf
       </h2>
       <AddDrives />
-      <Button onClick={onImport} className="w-full">
-        Bring in the drives of a box…
-      </Button>
+      <div className="flex gap-1">
+        <Button onClick={() => onOpen("inventory")} className="min-w-0 flex-1 truncate px-2">
+          Bring in drives of a box…
+        </Button>
+        <MenuButton
+          align="end"
+          trigger={
+            <IconButton label="More ways to bring drives in">
+              <Ellipsis size={18} aria-hidden />
+            </IconButton>
+          }
+        >
+          <MoreWaysIn onOpen={onOpen} />
+        </MenuButton>
+      </div>
       {drives.length === 0 ? (
         <p className="text-[0.93rem] text-soft">No drives on the shelf. Add the ones you own, or think of buying; taking a drive out of its bay brings it here too.</p>
       ) : (

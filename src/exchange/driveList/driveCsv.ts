@@ -1,0 +1,83 @@
+import Papa from "papaparse";
+import { parseSize } from "@/core/bytes/parseSize";
+import type { NewDrive } from "@/core/commands/command";
+import type { Bus, Drive, Medium } from "@/core/drives/drive";
+import { driveBytes } from "@/core/drives/typedDrive";
+
+/** The columns of a drive list. `size` must be there; the others may be left out or empty. */
+export const DRIVE_CSV_COLUMNS = ["size", "model", "serial", "price", "kind"] as const;
+
+export const MOST_CSV_CHARACTERS = 2 ** 20;
+const MOST_ROWS = 200;
+
+export type DriveCsvResult = { ok: true; drives: NewDrive[] } | { ok: false; problems: string[] };
+
+const KINDS: Record<string, { medium: Medium; bus: Bus }> = {
+  "": { medium: "hdd", bus: "sata" },
+  hdd: { medium: "hdd", bus: "sata" },
+  sas: { medium: "hdd", bus: "sas" },
+  usb: { medium: "hdd", bus: "usb" },
+  ssd: { medium: "ssd", bus: "sata" },
+  nvme: { medium: "ssd", bus: "nvme" },
+};
+
+const kindOf = (drive: Drive) => (drive.medium === "ssd" ? (drive.bus === "nvme" ? "nvme" : "ssd") : drive.bus === "sata" || drive.bus === "nvme" ? "hdd" : drive.bus);
+
+/** A price with a point or a comma, with or without a currency sign; undefined when empty, null when it is none. */
+function readPrice(text: string): number | null | undefined {
+  const bare = text.replace(/[\s\u00a0'’]|[^\d.,-]/g, "");
+  if (text.trim() === "") return undefined;
+  if (!/^\d+(?:[.,]\d{3})*(?:[.,]\d{1,2})?$/.test(bare)) return null;
+  const last = /[.,](\d{1,2})$/.exec(bare);
+  const whole = (last ? bare.slice(0, last.index) : bare).replace(/[.,]/g, "");
+  const price = Number(last ? `${whole}.${last[1]}` : whole);
+  return price <= 1e6 ? price : null;
+}
+
+/** Spreadsheets take a cell that begins so for a formula; on the way out such cells get an apostrophe. */
+const FORMULA_START = /^[=+\-@\t\r]/;
+const guard = (text: string) => (FORMULA_START.test(text) ? `'${text}` : text);
+const unguard = (text: string) => (text.startsWith("'") && FORMULA_START.test(text.slice(1)) ? text.slice(1) : text);
+
+/**
+ * Reads a list of drives: a CSV with a header of `DRIVE_CSV_COLUMNS` in any order, parted by commas, semicolons or
+ * tabs, quoted where needed. Sizes as people type them, prices with a point or a comma.
+ *
+ * @returns the drives, or every problem with its line; it never throws
+ * @example readDriveCsv('size,price\n"4 TB","99,90"') // one drive of 4 000 787 030 016 B at 99.9
+ */
+export function readDriveCsv(text: string): DriveCsvResult {
+  if (text.length > MOST_CSV_CHARACTERS) return { ok: false, problems: ["The file is larger than 1 MB. A list has at most 200 drives."] };
+  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, "").trim(), { header: true, skipEmptyLines: "greedy", delimitersToGuess: [",", ";", "\t"], transformHeader: (name) => name.trim().toLowerCase(), transform: (value) => unguard(value.trim()) });
+  const fields = meta.fields ?? [];
+  if (!fields.includes("size")) return { ok: false, problems: [`The first line must name the columns: ${DRIVE_CSV_COLUMNS.join(",")}. A column "size" is needed.`] };
+  const unknown = fields.filter((field) => !(DRIVE_CSV_COLUMNS as readonly string[]).includes(field));
+  if (unknown.length > 0) return { ok: false, problems: [`Unknown column ${unknown.map((field) => `"${field}"`).join(", ")}. The columns are ${DRIVE_CSV_COLUMNS.join(", ")}.`] };
+  if (data.length === 0) return { ok: false, problems: ["There is no drive below the first line."] };
+  if (data.length > MOST_ROWS) return { ok: false, problems: [`The list has ${data.length} lines; at most ${MOST_ROWS} drives are read at once.`] };
+  const problems: string[] = [];
+  const drives = data.flatMap((row, i): NewDrive[] => {
+    const line = `Line ${i + 2}`;
+    const kind = KINDS[(row.kind ?? "").toLowerCase()];
+    const price = readPrice(row.price ?? "");
+    const size = parseSize(row.size ?? "");
+    if (!kind) problems.push(`${line}: "${row.kind}" is no kind of drive; use hdd, sas, usb, ssd or nvme.`);
+    if (price === null) problems.push(`${line}: "${row.price}" is not a price.`);
+    if (!size.ok) problems.push(`${line}: ${size.message}`);
+    if (!kind || price === null || !size.ok) return [];
+    const bytes = driveBytes(size.size, kind.medium);
+    if (bytes < 1e9 || bytes > 1e15) {
+      problems.push(`${line}: no drive has ${row.size}. Is the unit right?`);
+      return [];
+    }
+    const [model, serial] = [(row.model ?? "").slice(0, 120), (row.serial ?? "").slice(0, 120)];
+    return [{ label: "", ...(serial ? { serial } : {}), ...(model ? { model } : {}), ...(price !== undefined ? { price } : {}), bytes, ...kind, logicalSector: 512, physicalSector: kind.medium === "hdd" ? 4096 : 512, health: { state: "good" } }];
+  });
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, drives };
+}
+
+/** A list of drives as CSV, sizes in exact bytes. Cells that a spreadsheet would take for a formula are disarmed. */
+export function writeDriveCsv(drives: readonly Drive[]): string {
+  const rows = drives.map((drive) => [String(drive.bytes), guard(drive.model ?? ""), guard(drive.serial ?? ""), drive.price === undefined ? "" : String(drive.price), kindOf(drive)]);
+  return `${Papa.unparse({ fields: [...DRIVE_CSV_COLUMNS], data: rows }, { newline: "\n" })}\n`;
+}

@@ -1,0 +1,151 @@
+"use client";
+
+import Link from "next/link";
+import { useMemo } from "react";
+import { formatChange } from "@/core/bytes/formatBytes";
+import type { Plan } from "@/core/document/plan";
+import { layouts } from "@/core/layouts/registry";
+import { ruleEffect } from "@/core/plan/ruleEffect";
+import type { BoxRules, RuleSetId } from "@/core/rules/boxRules";
+import { rulesOf, ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
+import { Button } from "../kit/Button";
+import { useUnit } from "../preferences/preferences";
+import { usePlanSession } from "../workbench/usePlanSession";
+import { QUESTIONS, type Question } from "./questions";
+
+/** "What can your box do?": plain questions that start from a ready-made set, each with its effect on this plan. */
+export function BoxRulesPage({ id }: { id: string }) {
+  const [session, state] = usePlanSession(id);
+  if (state.status !== "ready") {
+    return (
+      <main className="p-6 text-soft" role="status">
+        {state.status === "loading" ? "Opening the plan …" : "This plan is not in this browser."}
+      </main>
+    );
+  }
+  const { plan } = state.history;
+  const choose = (overrides: Partial<BoxRules> | undefined) => session.do({ kind: "change-box", rules: { set: plan.box.rules.set, ...(overrides && Object.keys(overrides).length > 0 ? { overrides } : {}) } });
+  return (
+    <main className="mx-auto max-w-4xl px-5 py-8">
+      <Link href={`/plan/${id}`} className="text-indigo underline underline-offset-4">
+        Back to {plan.name}
+      </Link>
+      <div className="mt-3 flex flex-wrap items-end justify-between gap-3">
+        <h1 className="font-serif text-3xl">What can your box do?</h1>
+        <Button disabled={state.history.position === 0} onClick={() => session.undo()}>
+          Undo
+        </Button>
+      </div>
+      <p className="mt-2 text-soft">Boxes differ. Start from the kind that is most like yours and correct what is not so; every figure and every check follows. Beside each answer stands what it would change about this plan.</p>
+      <SetChoice plan={plan} onChoose={(set) => session.do({ kind: "change-box", rules: { set } })} />
+      <LayoutsOffered plan={plan} onChoose={choose} />
+      {QUESTIONS.map(({ heading, questions }) => (
+        <section key={heading} className="mt-9">
+          <h2 className="font-serif text-xl">{heading}</h2>
+          {questions.map((each) => (
+            <Answer key={each.rule} plan={plan} question={each} onChoose={choose} />
+          ))}
+        </section>
+      ))}
+    </main>
+  );
+}
+
+function SetChoice({ plan, onChoose }: { plan: Plan; onChoose: (set: RuleSetId) => void }) {
+  const differs = Object.keys(plan.box.rules.overrides ?? {}).length;
+  return (
+    <fieldset className="mt-6">
+      <legend className="font-serif text-xl">It is most like …</legend>
+      <div className="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2">
+        {ruleSets.map((set) => (
+          <label key={set.id} className="flex cursor-pointer gap-2 rounded border border-transparent p-2 hover:bg-wall has-checked:border-indigo">
+            <input type="radio" name="set" checked={plan.box.rules.set === set.id} onChange={() => onChoose(set.id)} className="mt-1 accent-indigo" />
+            <span>
+              <span className="font-semibold">{set.name}</span>
+              <span className="block text-[0.9rem] text-soft">{set.description}</span>
+            </span>
+          </label>
+        ))}
+      </div>
+      <p className="mt-2 text-soft" role="status">
+        {differs === 0 ? "All is as this set has it." : `${differs === 1 ? "1 answer differs" : `${differs} answers differ`} from this set. Choosing a set takes its answers.`}
+      </p>
+    </fieldset>
+  );
+}
+
+function LayoutsOffered({ plan, onChoose }: { plan: Plan; onChoose: (overrides: Partial<BoxRules>) => void }) {
+  const rules = rulesOf(plan.box.rules);
+  const toggle = (id: (typeof layouts)[number]["id"]) => {
+    const next = layouts.map((layout) => layout.id).filter((each) => (each === id ? !rules.layouts.includes(each) : rules.layouts.includes(each)));
+    onChoose({ ...plan.box.rules.overrides, layouts: next });
+  };
+  return (
+    <fieldset className="mt-9">
+      <legend className="font-serif text-xl">Which layouts does it offer?</legend>
+      <div className="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-3">
+        {layouts.map((layout) => (
+          <label key={layout.id} className="flex cursor-pointer items-baseline gap-2 rounded px-2 py-1 hover:bg-wall" title={layout.summary}>
+            <input type="checkbox" checked={rules.layouts.includes(layout.id)} onChange={() => toggle(layout.id)} className="accent-indigo" />
+            <span>
+              {layout.shortName} <span className="text-[0.9rem] text-soft">{layout.name}</span>
+            </span>
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+function Answer({ plan, question, onChoose }: { plan: Plan; question: Question; onChoose: (overrides: Partial<BoxRules>) => void }) {
+  const value = rulesOf(plan.box.rules)[question.rule];
+  const ofSet = ruleSetOf(plan.box.rules).rules[question.rule];
+  const { overrides = {} } = plan.box.rules;
+  const differs = question.rule in overrides && value !== ofSet;
+  const known = question.answers.some((answer) => answer.value === value);
+  const answers = known ? question.answers : [...question.answers, { value, label: String(value) }];
+  const back = () => onChoose(Object.fromEntries(Object.entries(overrides).filter(([rule]) => rule !== question.rule)));
+  return (
+    <fieldset className={`mt-3 border-t border-line pt-3 ${differs ? "border-l-4 border-l-[var(--parity)] pl-3" : ""}`}>
+      <legend className="float-left mb-1 w-full font-semibold">{question.question}</legend>
+      <div className="clear-both">
+        {question.about && <p className="text-[0.93rem] text-soft">{question.about}</p>}
+        <div className="mt-1 flex flex-wrap gap-x-5 gap-y-1">
+          {answers.map((answer) => (
+            <label key={String(answer.value)} className="flex cursor-pointer items-baseline gap-2 py-0.5">
+              <input type="radio" name={question.rule} checked={answer.value === value} onChange={() => onChoose({ ...overrides, [question.rule]: answer.value })} className="accent-indigo" />
+              <span>
+                {answer.label} {answer.value !== value && <Effect plan={plan} change={{ [question.rule]: answer.value }} />}
+              </span>
+            </label>
+          ))}
+        </div>
+        {differs && (
+          <p className="mt-1 flex items-center gap-2 text-[0.93rem] text-ochre-text">
+            Differs from the set: {question.answers.find((answer) => answer.value === ofSet)?.label ?? String(ofSet)}.
+            <Button small onClick={back}>
+              As the set has it
+            </Button>
+          </p>
+        )}
+      </div>
+    </fieldset>
+  );
+}
+
+/** What another answer would change about the plan, in a few words; nothing where it changes no figure and no finding. */
+function Effect({ plan, change }: { plan: Plan; change: Partial<BoxRules> }) {
+  const [unit] = useUnit();
+  const effect = useMemo(() => ruleEffect(plan, change), [plan, change]);
+  const words = [
+    effect.usableBytes !== 0 ? formatChange(effect.usableBytes, unit) : "",
+    effect.come.length > 0 ? `${effect.come.length} more to heed` : "",
+    effect.go.length > 0 ? `${effect.go.length} fewer to heed` : "",
+  ].filter(Boolean);
+  if (words.length === 0) return null;
+  return (
+    <span className="text-[0.87rem] text-soft" title={[...effect.come, ...effect.go].map((finding) => finding.message).join("\n")}>
+      ({words.join(", ")})
+    </span>
+  );
+}

@@ -1,0 +1,102 @@
+"use client";
+
+import { useId, useState, type FormEvent } from "react";
+import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
+import { parseSize } from "@/core/bytes/parseSize";
+import type { FileSystem, Volume } from "@/core/document/plan";
+import { BTRFS_METADATA } from "@/core/ledger/fileSystem";
+import { DEFAULT_HEADROOM } from "@/core/ledger/volumes";
+import type { PoolPrediction } from "@/core/plan/predict";
+import { Button } from "../../kit/Button";
+import { Dialog } from "../../kit/Dialog";
+import { useUnit } from "../../preferences/preferences";
+import { useWorkbench } from "../useWorkbench";
+
+const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
+
+/** The volumes of a pool: how large, which file system, what is on them, what to keep free. */
+export function VolumesDialog({ pool, onClose }: { pool: PoolPrediction; onClose: () => void }) {
+  const { plan, act } = useWorkbench();
+  const [unit] = useUnit();
+  const volumes = plan.pools.find((each) => each.id === pool.id)?.volumes ?? [];
+  const given = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
+  const rest = pool.usableBytes - given;
+  const add = () => act({ kind: "add-volume", pool: pool.id, volume: { name: `Volume ${volumes.length + 1}`, bytes: rest, fileSystem: "btrfs" } });
+  return (
+    <Dialog open wide onClose={onClose} title={`Volumes of ${pool.name}`} about={`Of ${formatBytes(pool.usableBytes, unit)} usable, ${formatBytes(rest, unit)} are not given to a volume.`} acts={<Button look="main" onClick={onClose}>Done</Button>}>
+      {volumes.length === 0 && <p className="text-soft">There is no volume yet. Add one to see what its file system takes, and how much is left to fill.</p>}
+      {volumes.map((volume) => (
+        <VolumeForm key={volume.id} volume={volume} most={volume.bytes + rest} pool={pool} />
+      ))}
+      <Button onClick={add} disabled={rest <= 0} className="mt-3">
+        Add a volume of the rest
+      </Button>
+    </Dialog>
+  );
+}
+
+function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool: PoolPrediction }) {
+  const { act } = useWorkbench();
+  const [unit] = useUnit();
+  const ids = { name: useId(), size: useId(), fs: useId(), used: useId(), free: useId() };
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const figures = pool.volumes.find((each) => each.volume === volume.id);
+  const onSubmit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const data = new FormData(event.currentTarget);
+    const text = (name: string) => String(data.get(name) ?? "").trim();
+    const size = parseSize(text("size"));
+    const used = text("used") === "" ? null : parseSize(text("used"));
+    const free = Number(text("free").replace(",", "."));
+    if (!size.ok) return setTrouble(size.message);
+    if (used && !used.ok) return setTrouble(used.message);
+    if (!(free >= 0 && free <= 90)) return setTrouble("Keep between 0 and 90 % free.");
+    setTrouble(act({ kind: "edit-volume", pool: pool.id, volume: volume.id, changes: { name: text("name").slice(0, 120), bytes: size.size.bytes, fileSystem: text("fs") as FileSystem, headroomShare: free / 100, ...(used?.ok ? { usedBytes: used.size.bytes } : {}) } }));
+  };
+  return (
+    <form onSubmit={onSubmit} aria-label={volume.name} className="mb-4 border-b border-line pb-4" key={`${volume.bytes}-${volume.fileSystem}`}>
+      <div className="grid grid-cols-2 gap-3 sm:grid-cols-5">
+        <div>
+          <label htmlFor={ids.name} className="text-[0.9rem] text-soft">Name</label>
+          <input id={ids.name} name="name" defaultValue={volume.name} className={FIELD} />
+        </div>
+        <div>
+          <label htmlFor={ids.size} className="text-[0.9rem] text-soft">Size</label>
+          <input id={ids.size} name="size" defaultValue={formatExactBytes(volume.bytes)} className={FIELD} />
+        </div>
+        <div>
+          <label htmlFor={ids.fs} className="text-[0.9rem] text-soft">File system</label>
+          <select id={ids.fs} name="fs" defaultValue={volume.fileSystem} className={FIELD}>
+            <option value="ext4">ext4</option>
+            <option value="xfs">XFS</option>
+            <option value="btrfs">Btrfs</option>
+            <option value="none">none</option>
+          </select>
+        </div>
+        <div>
+          <label htmlFor={ids.used} className="text-[0.9rem] text-soft">Used today</label>
+          <input id={ids.used} name="used" defaultValue={volume.usedBytes === undefined ? "" : formatExactBytes(volume.usedBytes)} placeholder="3.2 TB" className={FIELD} />
+        </div>
+        <div>
+          <label htmlFor={ids.free} className="text-[0.9rem] text-soft">Keep free, %</label>
+          <input id={ids.free} name="free" defaultValue={Math.round((volume.headroomShare ?? DEFAULT_HEADROOM) * 100)} inputMode="decimal" className={FIELD} />
+        </div>
+      </div>
+      {trouble && <p role="alert" className="mt-1 text-geranium">{trouble}</p>}
+      {figures && (
+        <p className="mt-2 text-[0.93rem] text-soft">
+          File system {formatBytes(figures.structures, unit)}
+          {figures.rootReserve > 0 ? `, for root ${formatBytes(figures.rootReserve, unit)}` : ""}, head-room {formatBytes(figures.headroom, unit)}, used {formatBytes(figures.used, unit)}, <strong className="font-semibold text-ink">left {formatBytes(figures.left, unit)}</strong>.
+          {volume.fileSystem === "btrfs" && ` Its metadata is an estimate: ${BTRFS_METADATA.low * 100} to ${BTRFS_METADATA.high * 100} % of what is stored.`}
+        </p>
+      )}
+      <div className="mt-2 flex flex-wrap gap-2">
+        <Button small type="submit" look="main">Save</Button>
+        <Button small disabled={volume.bytes === most} onClick={() => act({ kind: "edit-volume", pool: pool.id, volume: volume.id, changes: { bytes: most } })}>
+          As large as fits
+        </Button>
+        <Button small onClick={() => act({ kind: "remove-volume", pool: pool.id, volume: volume.id })}>Remove</Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,126 @@
+"use client";
+
+import { useEffect, useRef, useState } from "react";
+import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
+import type { PoolPrediction } from "@/core/plan/predict";
+import { Dialog } from "../../kit/Dialog";
+import { Swatch } from "../../kit/Swatch";
+import { useUnit } from "../../preferences/preferences";
+import { useWorkbench } from "../useWorkbench";
+import { waterfallBars, type WaterfallBar } from "./waterfallBars";
+import { CAUSES, placesOf } from "./words";
+
+const TOTALS = { all: { name: "All its drives", why: "The exact sizes of the drives, added up.", swatch: "spare" as const }, usable: { name: "Usable", why: "What the pool offers.", swatch: "data" as const } };
+const wordsOf = (bar: WaterfallBar) => (bar.cause === "all" || bar.cause === "usable" ? TOTALS[bar.cause] : CAUSES[bar.cause]);
+
+/** Pattern as well as hue, as in the terraces. */
+const SHAPES = { data: "", copies: ".", parity: "/", spare: "", idle: "", reserve: "" };
+const COLOURS = { data: "--data", copies: "--data", parity: "--parity", spare: "--ground", idle: "--ground", reserve: "--reserve" };
+
+/** Where every byte went, as a waterfall and as the table behind it. */
+export function WaterfallDialog({ pool, onClose }: { pool: PoolPrediction; onClose: () => void }) {
+  const { plan } = useWorkbench();
+  const [unit] = useUnit();
+  const bars = waterfallBars(pool.ledger, pool.volumes.length > 0);
+  const drivesOf = (bar: WaterfallBar) => pool.ledger.find((entry) => entry.cause === bar.cause)?.drives ?? [];
+  const other = unit === "TB" ? "TiB" : "TB";
+  return (
+    <Dialog open wide onClose={onClose} title={`Where the bytes of ${pool.name} went`} about={`${formatBytes(pool.usableBytes, unit)} is ${formatBytes(pool.usableBytes, other)}: the same bytes, counted in another unit. That step is no loss.`}>
+      <Chart bars={bars} />
+      <table className="mt-2 w-full text-[0.93rem]">
+        <caption className="sr-only">The same figures, which sum to the drives exactly</caption>
+        <thead>
+          <tr className="border-b border-line text-left text-soft">
+            <th scope="col" className="py-1 font-normal">Cause</th>
+            <th scope="col" className="py-1 font-normal max-sm:hidden">Why, and which drives</th>
+            <th scope="col" className="py-1 text-right font-normal">Size</th>
+            <th scope="col" className="py-1 pl-3 text-right font-normal">Exactly</th>
+          </tr>
+        </thead>
+        <tbody>
+          {bars.map((bar) => {
+            const { name, why, swatch } = wordsOf(bar);
+            const drives = drivesOf(bar);
+            const total = bar.cause === "all" || bar.cause === "usable";
+            return (
+              <tr key={bar.cause} className={`border-b border-line align-top ${total ? "font-semibold" : ""}`}>
+                <th scope="row" className={`py-1 pr-3 text-left ${total ? "font-semibold" : "font-normal"}`}>
+                  <span className="flex items-center gap-2 whitespace-nowrap">
+                    <Swatch kind={swatch} />
+                    {name}
+                  </span>
+                </th>
+                <td className="py-1 pr-3 font-normal text-soft max-sm:hidden">
+                  {why}
+                  {drives.length > 0 && ` ${placesOf(plan, drives).replace(/^b/, "B")}.`}
+                </td>
+                <td className="py-1 text-right whitespace-nowrap">{formatBytes(bar.bytes, unit)}</td>
+                <td className="py-1 pl-3 text-right whitespace-nowrap" data-testid={`exact-${bar.cause}`}>
+                  {formatExactBytes(bar.bytes)}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </Dialog>
+  );
+}
+
+function Chart({ bars }: { bars: readonly WaterfallBar[] }) {
+  const [unit] = useUnit();
+  const element = useRef<HTMLDivElement>(null);
+  const [state, setState] = useState<"loading" | "shown" | "broken">("loading");
+  useEffect(() => {
+    const place = element.current;
+    if (!place) return;
+    let gone = false;
+    const draw = async () => {
+      const { default: Plotly } = await import("plotly.js-cartesian-dist-min");
+      if (gone) return;
+      const style = getComputedStyle(document.documentElement);
+      const colour = (name: string) => style.getPropertyValue(name).trim();
+      const scale = unit === "TB" ? 1e12 : 2 ** 40;
+      const swatches = bars.map((bar) => wordsOf(bar).swatch);
+      const trace = {
+        type: "bar",
+        x: bars.map((bar) => wordsOf(bar).name),
+        y: bars.map((bar) => bar.bytes / scale),
+        base: bars.map((bar) => bar.base / scale),
+        text: bars.map((bar) => formatBytes(bar.bytes, unit)),
+        textposition: "outside",
+        cliponaxis: false,
+        hovertemplate: "%{x}: %{text}<extra></extra>",
+        marker: {
+          color: swatches.map((swatch) => colour(COLOURS[swatch])),
+          line: { color: swatches.map((swatch) => (swatch === "idle" ? colour("--idle-edge") : swatch === "spare" ? colour("--data") : colour(COLOURS[swatch]))), width: 1 },
+          pattern: { shape: swatches.map((swatch) => SHAPES[swatch]), fgcolor: swatches.map((swatch) => (swatch === "copies" ? colour("--data") : colour("--parity"))), bgcolor: swatches.map((swatch) => (swatch === "copies" ? colour("--copies-ground") : swatch === "parity" ? colour("--parity-ground") : colour(COLOURS[swatch]))), size: 7 },
+        },
+      };
+      const layout = {
+        height: 280,
+        margin: { l: 48, r: 12, t: 24, b: 70 },
+        paper_bgcolor: "rgba(0,0,0,0)",
+        plot_bgcolor: "rgba(0,0,0,0)",
+        font: { family: style.fontFamily, size: 12, color: colour("--ink") },
+        yaxis: { title: { text: unit }, gridcolor: colour("--line"), zerolinecolor: colour("--line-strong"), fixedrange: true },
+        xaxis: { fixedrange: true, tickangle: -30 },
+        showlegend: false,
+      };
+      await Plotly.react(place, [trace], layout, { displayModeBar: false, responsive: true });
+      if (!gone) setState("shown");
+    };
+    draw().catch(() => setState("broken"));
+    return () => {
+      gone = true;
+      void import("plotly.js-cartesian-dist-min").then(({ default: Plotly }) => Plotly.purge(place));
+    };
+  }, [bars, unit]);
+  return (
+    <figure aria-label="Waterfall from all drives to what is usable; the table below has the same figures">
+      {state === "loading" && <p className="text-soft">Drawing …</p>}
+      {state === "broken" && <p className="text-soft">The chart could not be drawn here. The table below has all its figures.</p>}
+      <div ref={element} aria-hidden="true" className={state === "shown" ? "" : "h-70"} />
+    </figure>
+  );
+}
