@@ -11,6 +11,7 @@ function poolAnswer(pool: PoolPrediction) {
     smallestFatalSet: pool.smallestFatalSet,
     survival: pool.survival,
     groups: pool.groups.map(({ id, layout, drives, usableBytes, tolerance, bands }) => ({ id, layout, drives, usableBytes, tolerance, bands })),
+    volumes: pool.volumes,
     ledger: pool.ledger,
     findings: pool.findings.map(({ code, severity, message, drives, pointer }) => ({ code, severity, message, drives, pointer })),
   };

@@ -47,6 +47,8 @@ function freeId(letter: string, taken: Iterable<string>): string {
 function sweep(plan: Plan): void {
   for (const pool of plan.pools) pool.groups = pool.groups.filter((group) => group.drives.length > 0);
   plan.pools = plan.pools.filter((pool) => pool.groups.length > 0);
+  const left = new Set(plan.pools.map((pool) => pool.id));
+  for (const pool of plan.pools) if (pool.landsFor !== undefined && !left.has(pool.landsFor)) delete pool.landsFor;
 }
 
 /** Takes drives out of their groups and from the spares, leaving empty groups standing. */
@@ -54,7 +56,11 @@ function takeOut(plan: Plan, drives: readonly string[]): void {
   const gone = new Set(drives);
   for (const pool of plan.pools) {
     pool.spares = pool.spares.filter((drive) => !gone.has(drive));
-    for (const group of pool.groups) group.drives = group.drives.filter((drive) => !gone.has(drive));
+    if (pool.helpers) pool.helpers = pool.helpers.filter(({ drive }) => !gone.has(drive));
+    for (const group of pool.groups) {
+      group.drives = group.drives.filter((drive) => !gone.has(drive));
+      if (group.spares) group.spares = group.spares.filter((drive) => !gone.has(drive));
+    }
   }
 }
 
@@ -117,6 +123,16 @@ function makeGroup(plan: Plan, drives: readonly string[], layout: Group["layout"
   const pool = need(poolId === null ? plan.pools.at(-1) : plan.pools.find((each) => each.id === poolId), "That pool");
   takeOut(plan, drives);
   pool.groups.push({ id: groupId, layout, drives: [...drives], options: {} });
+  sweep(plan);
+  seat(plan, drives);
+}
+
+function setSpares(plan: Plan, pool: string, group: string | undefined, drives: readonly string[]): void {
+  if (group === undefined) findPool(plan, pool).spares.push(...drives);
+  else {
+    const target = findGroup(plan, group).group;
+    target.spares = [...(target.spares ?? []), ...drives];
+  }
   sweep(plan);
   seat(plan, drives);
 }
@@ -206,9 +222,22 @@ function change(plan: Plan, command: Command): void {
     case "set-spare":
       command.drives.forEach((id) => findDrive(plan, id));
       takeOut(plan, command.drives);
-      findPool(plan, command.pool).spares.push(...command.drives);
+      return setSpares(plan, command.pool, command.group, command.drives);
+    case "set-helper": {
+      command.drives.forEach((id) => findDrive(plan, id));
+      takeOut(plan, command.drives);
+      const pool = findPool(plan, command.pool);
+      pool.helpers = [...(pool.helpers ?? []), ...command.drives.map((drive) => ({ drive, role: command.role }))];
       sweep(plan);
       return seat(plan, command.drives);
+    }
+    case "set-landing": {
+      const pool = findPool(plan, command.pool);
+      if (command.landsFor === null) delete pool.landsFor;
+      else if (command.landsFor === command.pool) refuse("A pool cannot be its own landing place.");
+      else pool.landsFor = findPool(plan, command.landsFor).id;
+      return;
+    }
     case "add-volume": {
       const id = freeId("v", plan.pools.flatMap((pool) => pool.volumes.map((volume) => volume.id)));
       findPool(plan, command.pool).volumes.push({ id, ...command.volume });

@@ -1,5 +1,5 @@
 import type { Drive, Place } from "../drives/drive";
-import type { Volume } from "../document/plan";
+import type { Helper, Volume } from "../document/plan";
 import type { GroupOptions, LayoutId } from "../layouts/layout";
 import type { RulesChoice } from "../rules/boxRules";
 
@@ -28,8 +28,12 @@ export type Command =
   | { kind: "take-apart"; group: string }
   | { kind: "rename-pool"; pool: string; name: string }
   | { kind: "set-options"; group: string; options: GroupOptions }
-  /** Makes drives hot spares of a pool; `leave-group` ends it. */
-  | { kind: "set-spare"; pool: string; drives: string[] }
+  /** Makes drives hot spares of a pool, or of one group of it; `leave-group` ends it. */
+  | { kind: "set-spare"; pool: string; group?: string; drives: string[] }
+  /** Makes drives a cache or log beside a pool; `leave-group` ends it. */
+  | { kind: "set-helper"; pool: string; drives: string[]; role: Helper["role"] }
+  /** Makes a pool the landing place of another, or ends it. */
+  | { kind: "set-landing"; pool: string; landsFor: string | null }
   | { kind: "add-volume"; pool: string; volume: Omit<Volume, "id"> }
   | { kind: "edit-volume"; pool: string; volume: string; changes: Partial<Omit<Volume, "id">> }
   | { kind: "remove-volume"; pool: string; volume: string };

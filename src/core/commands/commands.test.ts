@@ -45,7 +45,8 @@ describe("laws", () => {
       fc.property(anyPlan, (plan) => {
         expect(checkPlan(structuredClone(plan))).toEqual({ ok: true, plan });
         for (const pool of predict(plan).pools) {
-          const members = new Set([...pool.groups.flatMap((group) => group.drives), ...(plan.pools.find((each) => each.id === pool.id)?.spares ?? [])]);
+          const own = plan.pools.find((each) => each.id === pool.id)!;
+          const members = new Set([...own.groups.flatMap((group) => [...group.drives, ...(group.spares ?? [])]), ...own.spares]);
           const bytes = plan.drives.filter((drive) => members.has(drive.id)).reduce((sum, drive) => sum + drive.bytes, 0);
           expect(pool.ledger.reduce((sum, entry) => sum + entry.bytes, 0)).toBe(bytes);
           expect(pool.ledger.filter((entry) => USABLE_CAUSES.has(entry.cause)).reduce((sum, entry) => sum + entry.bytes, 0)).toBe(pool.usableBytes);

@@ -47,6 +47,10 @@ export function describeCommand(plan: Plan, command: Command): string {
       return "changed a group's options";
     case "set-spare":
       return command.drives.length === 1 ? `made ${size(command.drives[0] ?? "")} a hot spare` : `made ${drives(command.drives.length)} hot spares`;
+    case "set-helper":
+      return `made ${drives(command.drives.length)} a ${command.role === "read-cache" ? "read cache" : "write log"}`;
+    case "set-landing":
+      return command.landsFor === null ? "ended a landing place" : "made a pool a landing place";
     case "add-volume":
       return `added the volume “${command.volume.name}”`;
     case "edit-volume":

@@ -12,6 +12,8 @@ export interface Group {
   /** Ids of its drives, in the order in which the group names them. */
   drives: string[];
   options?: GroupOptions;
+  /** Ids of drives that stand by for this group only. */
+  spares?: string[];
 }
 
 /** What is carved from a pool. */
@@ -26,14 +28,24 @@ export interface Volume {
   headroomShare?: number;
 }
 
+/** A drive that serves a pool without adding capacity: it speeds up reading, or takes writes first. */
+export interface Helper {
+  drive: string;
+  role: "read-cache" | "write-log";
+}
+
 /** One or more groups whose space is used as one. */
 export interface Pool {
   id: string;
   name: string;
   groups: Group[];
-  /** Ids of drives that stand by. */
+  /** Ids of drives that stand by for all its groups. */
   spares: string[];
   volumes: Volume[];
+  /** Flash drives beside the pool, which add no capacity to it. */
+  helpers?: Helper[];
+  /** The pool that new data lands for: it is moved there by schedule. */
+  landsFor?: string;
 }
 
 export interface Box {
@@ -74,4 +86,14 @@ export function driveInBay(plan: Plan, bay: number): Drive | null {
 /** The drives on the shelf, in the order of the plan. */
 export function drivesOnShelf(plan: Plan): Drive[] {
   return plan.drives.filter((drive) => "shelf" in drive.place);
+}
+
+/** What a drive does beside a pool, or null when it is a member or belongs to none. */
+export function roleOfDrive(plan: Plan, drive: string): { pool: Pool; role: "hot spare" | "read cache" | "write log" } | null {
+  for (const pool of plan.pools) {
+    if (pool.spares.includes(drive) || pool.groups.some((group) => group.spares?.includes(drive))) return { pool, role: "hot spare" };
+    const helper = pool.helpers?.find((each) => each.drive === drive);
+    if (helper) return { pool, role: helper.role === "read-cache" ? "read cache" : "write log" };
+  }
+  return null;
 }

@@ -48,7 +48,14 @@ function memberProblems(plan: Plan): Problem[] {
     else takenBy.set(drive, owner);
   };
   plan.pools.forEach((pool, p) => {
-    pool.groups.forEach((group, g) => group.drives.forEach((drive, d) => take(drive, `group "${group.id}"`, `/pools/${p}/groups/${g}/drives/${d}`)));
+    pool.groups.forEach((group, g) => {
+      group.drives.forEach((drive, d) => take(drive, `group "${group.id}"`, `/pools/${p}/groups/${g}/drives/${d}`));
+      group.spares?.forEach((drive, d) => take(drive, `the spares of group "${group.id}"`, `/pools/${p}/groups/${g}/spares/${d}`));
+    });
+    pool.helpers?.forEach(({ drive }, h) => take(drive, `the cache of pool "${pool.id}"`, `/pools/${p}/helpers/${h}/drive`));
+    if (pool.landsFor !== undefined && (pool.landsFor === pool.id || !plan.pools.some((other) => other.id === pool.landsFor))) {
+      problems.push({ code: "no-such-pool", message: `Pool "${pool.id}" lands data for "${pool.landsFor}", which is no other pool of the plan. Name another or take it out.`, pointer: `/pools/${p}/landsFor` });
+    }
     pool.spares.forEach((drive, d) => take(drive, `the spares of pool "${pool.id}"`, `/pools/${p}/spares/${d}`));
   });
   return problems;

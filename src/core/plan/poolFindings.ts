@@ -26,9 +26,46 @@ function spareFindings(spares: readonly Drive[], groups: readonly GroupPredictio
   });
 }
 
-/** What is to be said of a pool beyond its groups: its volumes, its spares, how its figures are meant. */
-export function poolFindings(pool: Pool, usable: Bytes, groups: readonly GroupPrediction[], spares: readonly Drive[], rules: BoxRules, family: UnitFamily): Finding[] {
-  const findings = spareFindings(spares, groups, rules, family);
+/** What flash beside a pool does for it, and what it can lose. */
+function helperFindings(pool: Pool, drivesOf: PoolView["drivesOf"], family: UnitFamily): Finding[] {
+  const helpers = pool.helpers ?? [];
+  const drivesIn = (role: "read-cache" | "write-log") => drivesOf(helpers.filter((helper) => helper.role === role).map((helper) => helper.drive));
+  const findings: Finding[] = [];
+  const ids = (drives: readonly Drive[]) => drives.map((drive) => drive.id);
+  const [caches, logs] = [drivesIn("read-cache"), drivesIn("write-log")];
+  if (caches.length > 0) findings.push({ code: "read-cache", severity: "note", message: `The read cache of ${pool.name} adds no capacity. It may fail harmlessly: what is in it is also in the pool.`, drives: ids(caches) });
+  if (logs.length === 1) findings.push({ code: "single-write-log", severity: "warn", message: `${pool.name} has a single write-log drive: if it fails in a power cut, the last seconds of writing are lost. Two as a mirror would keep them.`, drives: ids(logs) });
+  if (logs.length > 1) findings.push({ code: "write-log", severity: "note", message: `The write log of ${pool.name} adds no capacity. Its drives mirror one another, so one of them may fail.`, drives: ids(logs) });
+  const disks = [...caches, ...logs].filter((drive) => drive.medium === "hdd");
+  if (disks.length > 0) {
+    const names = disks.map((drive) => nameOfDriveFirst(drive, family).replace(/^T/, "t"));
+    findings.push({ code: "helper-not-flash", severity: "warn", message: `A cache or log gains speed only on flash, and ${new Intl.ListFormat("en").format(names)} ${disks.length === 1 ? "is a hard disk" : "are hard disks"}.`, drives: ids(disks), mend: { label: "Take it out", command: { kind: "leave-group", drives: ids(disks) } } });
+  }
+  return findings;
+}
+
+/** A pool with what is known of it by now. */
+export interface PoolView {
+  pool: Pool;
+  usableBytes: Bytes;
+  tolerance: number;
+  groups: readonly GroupPrediction[];
+  drivesOf: (ids: readonly string[]) => Drive[];
+  rules: BoxRules;
+  family: UnitFamily;
+}
+
+/** What is to be said of a pool beyond its groups: its volumes, its spares, what stands beside it, how its figures are meant. */
+export function poolFindings({ pool, usableBytes: usable, tolerance, groups, drivesOf, rules, family }: PoolView): Finding[] {
+  const findings = [
+    ...spareFindings(drivesOf(pool.spares), groups, rules, family),
+    ...pool.groups.flatMap((group) => spareFindings(drivesOf(group.spares ?? []), groups.filter((each) => each.id === group.id), rules, family)),
+    ...helperFindings(pool, drivesOf, family),
+  ];
+  if (pool.landsFor !== undefined) {
+    const may = tolerance === 0 ? "no drive may fail" : tolerance === 1 ? "one drive may fail" : `${tolerance} drives may fail`;
+    findings.push({ code: "landing-place", severity: tolerance === 0 ? "warn" : "note", message: `New data lands on ${pool.name} and is moved on by schedule. Until then it has only the protection of ${pool.name}: ${may}.`, drives: [] });
+  }
   const asked = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
   if (asked > usable) {
     const last = pool.volumes.at(-1);

@@ -57,7 +57,7 @@ function usedShare(pool: Pool): number {
 function predictPool(pool: Pool, driveOf: ReadonlyMap<string, Drive>, rules: BoxRules, pointer: string, family: UnitFamily): PoolPrediction {
   const drivesOf = (ids: readonly string[]) => ids.flatMap((id) => driveOf.get(id) ?? []);
   const groups = pool.groups.map((group) => predictGroup(group, drivesOf(group.drives), rules, family, usedShare(pool)));
-  const spares = drivesOf(pool.spares).map((drive) => roomOf(drive, rules));
+  const spares = drivesOf([...pool.spares, ...pool.groups.flatMap((group) => group.spares ?? [])]).map((drive) => roomOf(drive, rules));
   // The data of a pool is striped or spanned over its groups, so its bands stand or fall together.
   const bands = groups.flatMap((group) => group.bands);
   const members = groups.flatMap((group) => group.drives);
@@ -77,7 +77,7 @@ function predictPool(pool: Pool, driveOf: ReadonlyMap<string, Drive>, rules: Box
     smallestFatalSet: fatal,
     findings: byWeight([
       ...groups.flatMap((group, g) => group.findings.map((finding) => ({ pointer: `${pointer}/groups/${g}`, ...finding }))),
-      ...poolFindings(pool, usableBytes, groups, drivesOf(pool.spares), rules, family).map((finding) => ({ pointer, ...finding })),
+      ...poolFindings({ pool, usableBytes, groups, drivesOf, rules, family, tolerance: Math.max(0, fatal.length - 1) }).map((finding) => ({ pointer, ...finding })),
     ]),
   };
 }

@@ -5,6 +5,7 @@ import { useMemo } from "react";
 import { formatChange } from "@/core/bytes/formatBytes";
 import type { Plan } from "@/core/document/plan";
 import { layouts } from "@/core/layouts/registry";
+import { ruleConsequence } from "@/core/plan/ruleConsequence";
 import { ruleEffect } from "@/core/plan/ruleEffect";
 import type { BoxRules, RuleSetId } from "@/core/rules/boxRules";
 import { rulesOf, ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
@@ -102,6 +103,8 @@ function Answer({ plan, question, onChoose }: { plan: Plan; question: Question; 
   const ofSet = ruleSetOf(plan.box.rules).rules[question.rule];
   const { overrides = {} } = plan.box.rules;
   const differs = question.rule in overrides && value !== ofSet;
+  const [unit] = useUnit();
+  const consequence = ruleConsequence(plan, question.rule, unit);
   const known = question.answers.some((answer) => answer.value === value);
   const answers = known ? question.answers : [...question.answers, { value, label: String(value) }];
   const back = () => onChoose(Object.fromEntries(Object.entries(overrides).filter(([rule]) => rule !== question.rule)));
@@ -120,6 +123,7 @@ function Answer({ plan, question, onChoose }: { plan: Plan; question: Question; 
             </label>
           ))}
         </div>
+        {consequence && <p className="mt-1 text-[0.93rem]">{consequence}</p>}
         {differs && (
           <p className="mt-1 flex items-center gap-2 text-[0.93rem] text-ochre-text">
             Differs from the set: {question.answers.find((answer) => answer.value === ofSet)?.label ?? String(ofSet)}.

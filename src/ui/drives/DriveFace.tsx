@@ -25,7 +25,7 @@ export function careWords(drive: Drive): string {
 }
 
 /** A drive as it is seen everywhere: size, kind, which one it is, and whether it asks for care. */
-export function DriveFace({ drive, narrow = false }: { drive: Drive; narrow?: boolean }) {
+export function DriveFace({ drive, narrow = false, role }: { drive: Drive; narrow?: boolean; role?: string }) {
   const [unit] = useUnit();
   const Icon = drive.medium === "ssd" ? MemoryStick : HardDrive;
   const which = drive.label || drive.serial || drive.model || "no serial yet";
@@ -38,7 +38,7 @@ export function DriveFace({ drive, narrow = false }: { drive: Drive; narrow?: bo
       </span>
       <span className="flex items-center gap-1">
         {care && <TriangleAlert size={13} role="img" aria-label={care} className={`shrink-0 group-data-[on=true]:text-inherit ${drive.health.state === "failing" ? "text-geranium" : "text-ochre-text"}`} />}
-        {!narrow && <span className="block truncate text-[0.8rem] text-soft group-data-[on=true]:text-inherit">{which}</span>}
+        {!narrow && <span className="block truncate text-[0.8rem] text-soft group-data-[on=true]:text-inherit">{role ?? which}</span>}
       </span>
     </span>
   );

@@ -3,6 +3,7 @@
 import { useDraggable } from "@dnd-kit/core";
 import { Ellipsis } from "lucide-react";
 import { lazy } from "react";
+import { roleOfDrive } from "@/core/document/plan";
 import type { Drive } from "@/core/drives/drive";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import { DriveFace, careWords } from "../drives/DriveFace";
@@ -14,12 +15,13 @@ const DriveMenuItems = lazy(() => import("./DriveMenuItems").then((module) => ({
 
 /** A drive that can be selected (press), moved (drag, or M and arrow keys), and has a menu. */
 export function DriveChip({ drive, narrow = false }: { drive: Drive; narrow?: boolean }) {
-  const { selected, toggleSelected, failed } = useWorkbench();
+  const { plan, selected, toggleSelected, failed } = useWorkbench();
   const [unit] = useUnit();
   const { attributes, listeners, setNodeRef, isDragging } = useDraggable({ id: drive.id, attributes: { roleDescription: "drive" } });
   const on = selected.has(drive.id);
   const care = careWords(drive);
-  const name = nameOfDrive(drive, unit).replace(/^the /, "");
+  const role = roleOfDrive(plan, drive.id);
+  const name = `${nameOfDrive(drive, unit).replace(/^the /, "")}${role ? `, ${role.role} of ${role.pool.name}` : ""}`;
   return (
     <div data-on={on} className={`group relative flex h-full min-h-11 items-stretch rounded border transition-colors ${on ? "border-indigo bg-indigo text-on-indigo" : "border-line-strong/50 bg-raised hover:border-ink"} ${isDragging ? "opacity-40" : ""}`}>
       <button
@@ -32,7 +34,7 @@ export function DriveChip({ drive, narrow = false }: { drive: Drive; narrow?: bo
         onClick={() => toggleSelected(drive.id)}
         className={`min-w-0 flex-1 cursor-grab touch-manipulation rounded py-1 ${narrow ? "px-0.5" : "pr-6 pl-2"}`}
       >
-        <DriveFace drive={drive} narrow={narrow} />
+        <DriveFace drive={drive} narrow={narrow} role={role?.role} />
       </button>
       <div className={narrow ? "absolute right-0 bottom-0" : "absolute top-0.5 right-0.5"}>
         <DriveMenu drive={drive} name={name} />

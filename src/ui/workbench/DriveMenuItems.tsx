@@ -1,6 +1,6 @@
 "use client";
 
-import { driveInBay, groupOfDrive } from "@/core/document/plan";
+import { driveInBay, groupOfDrive, roleOfDrive } from "@/core/document/plan";
 import { bayOf, type Drive } from "@/core/drives/drive";
 import { MenuItem, MenuLine, SubMenu } from "../kit/Menu";
 import { useWorkbench } from "./useWorkbench";
@@ -10,6 +10,7 @@ export function DriveMenuItems({ drive }: { drive: Drive }) {
   const { plan, act, edit, failed, toggleFailed } = useWorkbench();
   const bay = bayOf(drive);
   const owner = groupOfDrive(plan, drive.id);
+  const role = roleOfDrive(plan, drive.id);
   const bays = Array.from({ length: plan.box.bays }, (_, i) => i + 1).filter((number) => number !== bay);
   return (
     <>
@@ -27,6 +28,7 @@ export function DriveMenuItems({ drive }: { drive: Drive }) {
       </SubMenu>
       {bay !== null && <MenuItem onSelect={() => toggleFailed(drive.id)}>{failed.has(drive.id) ? "Whole again" : "What if it fails?"}</MenuItem>}
       {owner && <MenuItem onSelect={() => act({ kind: "leave-group", drives: [drive.id] }, true)}>Take out of {owner.pool.name}</MenuItem>}
+      {role && <MenuItem onSelect={() => act({ kind: "leave-group", drives: [drive.id] }, true)}>No longer {role.role} of {role.pool.name}</MenuItem>}
       <MenuItem onSelect={() => edit(drive.id)}>Edit…</MenuItem>
       <MenuLine />
       <MenuItem onSelect={() => act({ kind: "remove-drives", drives: [drive.id] }, true)}>Remove from the plan</MenuItem>

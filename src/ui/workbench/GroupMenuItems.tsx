@@ -12,6 +12,8 @@ import { useWorkbench } from "./useWorkbench";
 /** What can be done with a group: another layout, or taking it apart. */
 export function GroupMenuItems({ group, drives, usableBytes }: { group: Group; drives: readonly Drive[]; usableBytes: Bytes }) {
   const { plan, act } = useWorkbench();
+  const pool = plan.pools.find((each) => each.groups.some((one) => one.id === group.id));
+  const others = plan.pools.filter((each) => each.id !== pool?.id);
   const { data, parity } = chunkWidth(group.options ?? {});
   return (
     <>
@@ -29,6 +31,16 @@ export function GroupMenuItems({ group, drives, usableBytes }: { group: Group; d
         <SubMenu label="Pairs">
           <MenuItem onSelect={() => act({ kind: "set-options", group: group.id, options: { ...group.options, pairs: "by-size" } })}>By size</MenuItem>
           <MenuItem onSelect={() => act({ kind: "set-options", group: group.id, options: { ...group.options, pairs: "as-named" } })}>Neighbours, in the order of the group</MenuItem>
+        </SubMenu>
+      )}
+      {pool && others.length > 0 && (
+        <SubMenu label={pool.landsFor ? "Landing place" : "Make it a landing place"}>
+          {others.map((other) => (
+            <MenuItem key={other.id} onSelect={() => act({ kind: "set-landing", pool: pool.id, landsFor: other.id })}>
+              {pool.landsFor === other.id ? "✓ " : ""}New data lands here for {other.name}
+            </MenuItem>
+          ))}
+          {pool.landsFor && <MenuItem onSelect={() => act({ kind: "set-landing", pool: pool.id, landsFor: null })}>No landing place</MenuItem>}
         </SubMenu>
       )}
       <MenuLine />

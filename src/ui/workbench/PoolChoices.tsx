@@ -5,7 +5,7 @@ import { checkHealth } from "@/core/drives/checks/health";
 import { checkJoining } from "@/core/drives/checks/joining";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { useUnit } from "../preferences/preferences";
-import { MenuHeading, MenuItem } from "../kit/Menu";
+import { MenuHeading, MenuItem, SubMenu } from "../kit/Menu";
 import { useWorkbench } from "./useWorkbench";
 
 /** Where drives can be added: to the drives of a group, or to a pool as a further group. */
@@ -35,11 +35,18 @@ export function PoolChoices({ drives, onDone }: { drives: string[]; onDone: (ref
           </MenuItem>
         )),
       )}
-      <MenuHeading>As a hot spare</MenuHeading>
+      <MenuHeading>As a hot spare, a cache or a log (no capacity)</MenuHeading>
       {plan.pools.map((pool) => (
-        <MenuItem key={pool.id} onSelect={() => onDone(act({ kind: "set-spare", pool: pool.id, drives }))}>
-          {pool.name}
-        </MenuItem>
+        <SubMenu key={pool.id} label={pool.name}>
+          {(rules.hotSpares === "per-group" ? pool.groups : []).map((group, i) => (
+            <MenuItem key={group.id} onSelect={() => onDone(act({ kind: "set-spare", pool: pool.id, group: group.id, drives }))}>
+              Hot spare of {pool.groups.length > 1 ? `group ${i + 1}` : "its group"}
+            </MenuItem>
+          ))}
+          {rules.hotSpares !== "per-group" && <MenuItem onSelect={() => onDone(act({ kind: "set-spare", pool: pool.id, drives }))}>Hot spare</MenuItem>}
+          <MenuItem onSelect={() => onDone(act({ kind: "set-helper", pool: pool.id, drives, role: "read-cache" }))}>Read cache</MenuItem>
+          <MenuItem onSelect={() => onDone(act({ kind: "set-helper", pool: pool.id, drives, role: "write-log" }))}>Write log</MenuItem>
+        </SubMenu>
       ))}
       <MenuHeading>As a further group of the same layout</MenuHeading>
       {plan.pools.map((pool) => (

@@ -15,10 +15,11 @@ const finding = object(
 );
 
 const band = object({
-  scheme: { type: "object", description: "stripe, mirror, or parity with its number of parity blocks", properties: { kind: { enum: ["stripe", "mirror", "parity"] }, parity: { type: "integer" } }, required: ["kind"] },
+  scheme: { type: "object", description: "the kinds with parity say how many members' worth it takes", properties: { kind: { enum: ["single", "stripe", "mirror", "striped-mirrors", "parity", "chunk-parity", "dedicated-parity"] }, parity: { type: "integer" } }, required: ["kind"] },
   members: list(object({ drive: { type: "string" }, offset: bytes, length: bytes })),
+  independent: { type: "boolean", description: "whether its loss takes only what was on the failed drives" },
   metadata: { ...bytes, description: "bytes of metadata before the data of each member" },
-});
+}, ["independent"]);
 
 const pool = object({
   id: { type: "string" },
@@ -28,6 +29,7 @@ const pool = object({
   smallestFatalSet: ids,
   survival: list(object({ failed: { type: "integer" }, survived: { type: "integer" }, sets: { type: "integer" } })),
   groups: list(object({ id: { type: "string" }, layout: planSchema.$defs.layout, drives: ids, usableBytes: bytes, tolerance: { type: "integer" }, bands: list(band) })),
+  volumes: list(object({ volume: { type: "string" }, bytes, structures: bytes, rootReserve: bytes, headroom: bytes, used: bytes, left: bytes })),
   ledger: list(object({ cause: { enum: LEDGER_CAUSES }, bytes, drives: ids })),
   findings: list(named("Finding")),
 });

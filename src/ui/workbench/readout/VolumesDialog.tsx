@@ -55,7 +55,7 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
   };
   return (
     <form onSubmit={onSubmit} aria-label={volume.name} className="mb-4 border-b border-line pb-4" key={`${volume.bytes}-${volume.fileSystem}`}>
-      <div className="grid grid-cols-2 gap-3 sm:grid-cols-5">
+      <div className="grid grid-cols-2 gap-3 sm:grid-cols-[1fr_1.5fr_0.8fr_1.5fr_0.7fr]">
         <div>
           <label htmlFor={ids.name} className="text-[0.9rem] text-soft">Name</label>
           <input id={ids.name} name="name" defaultValue={volume.name} className={FIELD} />

@@ -1,7 +1,7 @@
 import type { Band } from "@/core/bands/band";
 import type { Bytes } from "@/core/bytes/bytes";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
-import { driveInBay, groupOfDrive, type Plan } from "@/core/document/plan";
+import { driveInBay, groupOfDrive, roleOfDrive, type Plan } from "@/core/document/plan";
 import type { Drive } from "@/core/drives/drive";
 import type { Prediction } from "@/core/plan/predict";
 import type { SwatchKind } from "../../kit/Swatch";
@@ -113,7 +113,7 @@ function splitOfMember(band: Band, place: number): { kind: SwatchKind; share: nu
 /** What of a drive lies where, in bytes from its start. */
 function layersOf(plan: Plan, prediction: Prediction, drive: Drive): { kind: SwatchKind; from: Bytes; to: Bytes; band: BandRef | null }[] {
   const owner = groupOfDrive(plan, drive.id);
-  const spare = plan.pools.some((pool) => pool.spares.includes(drive.id));
+  const spare = roleOfDrive(plan, drive.id) !== null;
   const group = prediction.pools.flatMap((pool) => pool.groups).find((each) => each.id === owner?.group.id);
   const room = group?.rooms.find((each) => each.drive === drive.id);
   if (!group || !room) return [{ kind: spare ? "spare" : "idle", from: 0, to: drive.bytes, band: null }];
