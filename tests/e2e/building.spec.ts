@@ -22,6 +22,7 @@ test("an inventory is pasted and a pool is built by keyboard alone; it is there 
   // One drive is carried to bay 2 with M and the arrow keys, the rest are seated with the group.
   await tabTo(page, /^8\sTB drive on the shelf/);
   await page.keyboard.press("m");
+  await expect(page.getByText(/^(Picked up|Over)/)).toBeAttached();
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("ArrowRight");
   await expect(page.getByText("Over bay 2, free.")).toBeAttached();
@@ -34,7 +35,8 @@ test("an inventory is pasted and a pool is built by keyboard alone; it is there 
   }
   await tabTo(page, /^Make a group/);
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("menuitemradio", { name: /RAID 1/ })).toBeFocused();
+  await expect(page.getByRole("menuitemradio", { name: /RAID 1 / })).toBeFocused();
+  await page.keyboard.press("ArrowDown");
   await page.keyboard.press("ArrowDown");
   await expect(page.getByRole("menuitemradio", { name: /RAID 5/ })).toBeFocused();
   await page.keyboard.press("Enter");
@@ -116,7 +118,7 @@ test("a drive is edited; two pools stand side by side; a group is taken apart", 
   for (const pool of ["Pool 1", "Pool 2"]) {
     for (const drive of (await shelf.getByRole("listitem").all()).slice(0, 2)) await drive.getByRole("button").first().click();
     await page.getByRole("button", { name: "Make a group" }).click();
-    await page.getByRole("menuitemradio", { name: /RAID 1/ }).click();
+    await page.getByRole("menuitemradio", { name: /RAID 1 / }).click();
     await expect(page.getByRole("button", { name: new RegExp(`^Layout of ${pool}`) })).toBeVisible();
   }
   await expect(page.getByText("Usable in 2 pools")).toBeVisible();

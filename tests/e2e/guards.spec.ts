@@ -26,6 +26,32 @@ const screens: [string, (page: Page) => Promise<void>][] = [
     await page.getByLabel("Output of the command").fill('{"blockdevices":[{"name":"sda","type":"disk","size":4000787030016,"rota":true,"mountpoint":"/"},{"name":"sdb","type":"disk","size":"3.6T"},{"name":"sr0","type":"rom"}]}');
     await page.getByRole("button", { name: "Read" }).click();
   }],
+  ["the waterfall", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: "Waterfall" }).click();
+    await expect(page.locator(".js-plotly-plot .bars .point")).toHaveCount(7);
+  }],
+  ["volumes", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: "Volumes" }).click();
+    await page.getByRole("button", { name: "Add a volume of the rest" }).click();
+  }],
+  ["times and speed", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: "Times and speed" }).click();
+  }],
+  ["what the box can do", async (page) => {
+    await firstVisit(page);
+    await page.goto(`${page.url()}/box`);
+    await page.getByRole("group", { name: "Does it keep a share of the pool?" }).getByRole("radio", { name: /1\/32/ }).check();
+  }],
+  ["SMART data", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: "More ways to bring drives in" }).click();
+    await page.getByRole("menuitem", { name: "Read SMART data…" }).click();
+    await page.getByLabel("Output of the command").fill('{"smartctl":{},"serial_number":"TJ4-0417","smart_status":{"passed":false}}');
+    await page.getByRole("button", { name: "Read", exact: true }).click();
+  }],
   ["a drive's fields", async (page) => {
     await firstVisit(page);
     await page.getByRole("button", { name: /^More about the 3\sTB/ }).click();

@@ -2,7 +2,7 @@
 
 import { X } from "lucide-react";
 import { Dialog as Radix } from "radix-ui";
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 
 interface Props {
   open: boolean;
@@ -18,11 +18,18 @@ interface Props {
 
 /** A dialog over the page: Escape closes it, focus stays in it and goes back afterwards. */
 export function Dialog({ open, onClose, title, about, children, acts, wide = false }: Props) {
+  // Dialogs are made when they open, so whatever has the focus now gets it back.
+  const [opener] = useState(() => (typeof document === "undefined" ? null : document.activeElement));
+  const giveFocusBack = (event: Event) => {
+    event.preventDefault();
+    if (opener instanceof HTMLElement && opener.isConnected) opener.focus();
+  };
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Radix.Content
+          onCloseAutoFocus={giveFocusBack}
           {...(about ? {} : { "aria-describedby": undefined })}
           className={`fixed top-1/2 left-1/2 z-50 flex max-h-[92dvh] w-[calc(100vw-1.5rem)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-line bg-ground text-ink shadow-2xl ${wide ? "max-w-3xl" : "max-w-lg"}`}
         >
@@ -35,7 +42,7 @@ export function Dialog({ open, onClose, title, about, children, acts, wide = fal
               <X size={18} aria-hidden />
             </Radix.Close>
           </header>
-          <div className="min-h-0 flex-1 overflow-y-auto px-5 py-4">{children}</div>
+          <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-5 py-4 focus-visible:outline-offset-[-2px]">{children}</div>
           {acts && <footer className="flex flex-wrap justify-end gap-2 border-t border-line px-5 py-3">{acts}</footer>}
         </Radix.Content>
       </Radix.Portal>

@@ -13,7 +13,7 @@ export function BoxKinds() {
   const pathname = usePathname();
   return (
     <>
-    <MenuItem asChild className="font-semibold">
+      <MenuItem asChild className="font-semibold">
       <Link href={`${pathname}/box`}>What can your box do? All its rules…</Link>
     </MenuItem>
     <MenuLine />
@@ -23,7 +23,6 @@ export function BoxKinds() {
         <MenuChoice key={set.id} value={set.id} className="grid grid-cols-[1rem_1fr] gap-x-2">
           <span aria-hidden="true">{plan.box.rules.set === set.id ? "✓" : ""}</span>
           <span className="font-semibold">{set.name}</span>
-          <span className="col-start-2 text-[0.9rem]">{set.description}</span>
         </MenuChoice>
       ))}
     </MenuChoices>

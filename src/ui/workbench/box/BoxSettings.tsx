@@ -32,7 +32,7 @@ export function BoxSettings() {
         </IconButton>
       </div>
       <MenuButton
-        width="w-96 max-w-[calc(100vw-1rem)]"
+        width="w-80 max-w-[calc(100vw-1rem)]"
         trigger={
           <button type="button" className="flex items-center gap-1 rounded px-2 py-1 hover:bg-wall data-[state=open]:bg-wall" aria-label={`Kind of box: ${set.name}`}>
             {set.name}
