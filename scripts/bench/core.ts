@@ -1,6 +1,7 @@
 import { nominalBytes } from "../../src/core/bytes/nominalBytes";
 import type { Plan } from "../../src/core/document/plan";
 import { clinic } from "../../src/core/document/samples/clinic";
+import { layouts } from "../../src/core/layouts/registry";
 import { survivalOf } from "../../src/core/failures/survival";
 import { layoutChoices } from "../../src/core/plan/layoutChoices";
 import { predict } from "../../src/core/plan/predict";
@@ -33,6 +34,12 @@ export async function run(): Promise<void> {
   const bands = predict(plan).pools[0]!.groups[0]!.bands;
   const ids = plan.drives.map((drive) => drive.id);
   line("predict a pool of 24 drives, 12 bands", median(() => predict(plan)), 10);
+  const slowest = layouts.map((layout) => {
+    const group = { ...plan.pools[0]!.groups[0]!, layout: layout.id };
+    const other: Plan = { ...plan, pools: [{ ...plan.pools[0]!, groups: [group] }] };
+    return { name: layout.shortName, ms: median(() => predict(other), 60) };
+  }).reduce((worst, each) => (each.ms > worst.ms ? each : worst));
+  line(`predict a pool of 24 drives, the slowest layout (${slowest.name})`, slowest.ms, 2);
   line("all layouts on 24 drives", median(() => layoutChoices(plan.drives, rules)), 20);
   line("failure counting, 24 drives, all sets up to 4 failed", median(() => survivalOf(bands, ids, 4)), 50);
 }

@@ -4,22 +4,33 @@ import { MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
 import type { Room } from "../drives/room";
 
+/** What is left of a drive's room between and above its bands. */
+export interface Gaps {
+  idle: Bytes;
+  rounding: Bytes;
+}
+
 /**
- * What the bands leave unused of one drive's room. Each gap counts as idle in whole MiB; what remains of it, always
+ * What the bands leave unused of each drive's room. Each gap counts as idle in whole MiB; what remains of it, always
  * less than 1 MiB, is rounding.
  *
- * @param bands all bands of the drive's group, whether the drive is in them or not
- * @example gapsOf(roomOf(eightTB), mirrorWithFourTB) // { idle: 4 000 776 716 288, rounding: 352 256 } on a box without reserve
+ * @returns by the drive's id, for every room
+ * @example gapsOf([roomOf(fourTB), roomOf(eightTB)], mirrorOfBoth).get("d2") // { idle: 4 000 776 716 288, rounding: 352 256 } on a box without reserve
  */
-export function gapsOf(room: Room, bands: readonly Band[]): { idle: Bytes; rounding: Bytes } {
-  const taken = bands
-    .flatMap((band) => band.members.filter((member) => member.drive === room.drive).map((member) => ({ from: member.offset - band.metadata, to: member.offset + member.length })))
-    .sort((a, b) => a.from - b.from);
+export function gapsOf(rooms: readonly Room[], bands: readonly Band[]): Map<string, Gaps> {
+  const taken = new Map<string, { from: Bytes; to: Bytes }[]>(rooms.map((room) => [room.drive, []]));
+  for (const band of bands) {
+    for (const member of band.members) taken.get(member.drive)?.push({ from: member.offset - band.metadata, to: member.offset + member.length });
+  }
+  return new Map(rooms.map((room) => [room.drive, gapsBetween(room, taken.get(room.drive) ?? [])]));
+}
+
+function gapsBetween(room: Room, taken: { from: Bytes; to: Bytes }[]): Gaps {
+  const end = room.systemReserve + room.between;
   let at = room.systemReserve;
   let idle = 0;
   let rounding = 0;
-  const end = room.systemReserve + room.between;
-  for (const { from, to } of [...taken, { from: end, to: end }]) {
+  for (const { from, to } of [...taken.sort((a, b) => a.from - b.from), { from: end, to: end }]) {
     const whole = floorTo(from - at, MiB);
     idle += whole;
     rounding += from - at - whole;

@@ -79,8 +79,9 @@ export function ledgerOf(groups: readonly LedgerGroup[], spares: readonly Room[]
   let total = 0;
   const holders = new Set<string>();
   for (const { rooms, bands } of groups) {
+    const gaps = gapsOf(rooms, bands);
     for (const room of rooms) {
-      const { idle, rounding } = gapsOf(room, bands);
+      const { idle, rounding } = gaps.get(room.drive) ?? { idle: 0, rounding: 0 };
       add("system-reserve", room.systemReserve, [room.drive]);
       add("right-size-margin", room.rightSizeMargin, [room.drive]);
       add("rounding", rounding, [room.drive]);

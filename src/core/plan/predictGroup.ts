@@ -40,9 +40,9 @@ const IDLE_WORTH_SAYING = 0.005;
 
 function idleFindings(drives: readonly Drive[], rooms: readonly Room[], bands: readonly Band[], family: UnitFamily): Finding[] {
   if (bands.length === 0) return [];
-  return drives.flatMap((drive, i): Finding[] => {
-    const room = rooms[i];
-    const idle = room ? gapsOf(room, bands).idle : 0;
+  const gaps = gapsOf(rooms, bands);
+  return drives.flatMap((drive): Finding[] => {
+    const idle = gaps.get(drive.id)?.idle ?? 0;
     if (idle < drive.bytes * IDLE_WORTH_SAYING) return [];
     return [{ code: "idle-room", severity: "note", message: `${formatBytes(idle, family)} of ${nameOfDrive(drive, family)} lie idle: this layout has no use for them until other drives are larger.`, drives: [drive.id] }];
   });

@@ -17,7 +17,9 @@ function finding(code: string, mixing: Mixing, odd: readonly Drive[], message: s
   return [{ code, severity: mixing, message, drives: odd.map((drive) => drive.id) }];
 }
 
-const listIn = (family: UnitFamily) => (drives: readonly Drive[]) => new Intl.ListFormat("en").format(drives.map((drive, i) => (i === 0 ? nameOfDriveFirst(drive, family) : nameOfDrive(drive, family))));
+const AND = new Intl.ListFormat("en");
+
+const listIn = (family: UnitFamily) => (drives: readonly Drive[]) => AND.format(drives.map((drive, i) => (i === 0 ? nameOfDriveFirst(drive, family) : nameOfDrive(drive, family))));
 const verb = (drives: readonly Drive[], one: string, many: string) => (drives.length === 1 ? one : many);
 
 /** Whether the drives of a group go together by the box's rules: medium, interface, logical sectors, USB. */
