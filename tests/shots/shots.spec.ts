@@ -35,6 +35,28 @@ test("bringing drives in", async ({ page }) => {
   await page.screenshot(to("bring-in-drives"));
 });
 
+test("waterfall", async ({ page }) => {
+  await firstVisit(page);
+  await page.getByRole("button", { name: "Volumes" }).click();
+  await page.getByRole("button", { name: "Add a volume of the rest" }).click();
+  await page.getByLabel("File system").selectOption("ext4");
+  await page.getByLabel("Used today").fill("7.4 TB");
+  await page.getByRole("button", { name: "Save" }).click();
+  await page.getByRole("button", { name: "Done" }).click();
+  await page.getByRole("button", { name: "Waterfall" }).click();
+  await page.locator(".js-plotly-plot .bars .point").first().waitFor();
+  await page.waitForTimeout(300);
+  await page.screenshot(to("waterfall"));
+});
+
+test("box rules", async ({ page }) => {
+  await firstVisit(page);
+  await page.goto(`${page.url()}/box`);
+  await page.getByRole("group", { name: "How much of every drive does it keep for itself?" }).getByRole("radio", { name: /20 GiB/ }).check();
+  await page.evaluate(() => window.scrollTo(0, 620));
+  await page.screenshot(to("box-rules"));
+});
+
 test("list of plans", async ({ page }) => {
   await firstVisit(page);
   await page.getByRole("link", { name: "Cortijo" }).click();

@@ -76,6 +76,7 @@ function copiesLayout(copies: 2 | 3, id: LayoutId, name: string, shortName: stri
     shortName,
     summary: `Every chunk of 1 GiB is kept ${copies === 2 ? "twice" : "three times"}, on the drives that have the most room. Uses drives of any sizes.`,
     minimumDrives: copies,
+    allocationUnit: CHUNK_BYTES,
     usualDrives: copies,
     layOut(rooms) {
       requireRooms(layout, rooms);
@@ -102,6 +103,7 @@ export const chunkParity: Layout = {
   summary: "Every stripe of data and parity chunks lies on as many different drives as it needs, never more. Uses drives of any sizes.",
   minimumDrives: 2,
   usualDrives: 3,
+  allocationUnit: CHUNK_BYTES,
   drivesFor: (options) => chunkWidth(options).data + chunkWidth(options).parity,
   layOut(rooms, setting) {
     const { data, parity } = chunkWidth(setting.options ?? {});

@@ -1,4 +1,5 @@
 import type { ArrayFormat } from "../bands/arrayFormat";
+import type { Bytes } from "../bytes/bytes";
 import type { Band } from "../bands/band";
 import type { Room } from "../drives/room";
 
@@ -54,6 +55,8 @@ export interface Layout {
   usualDrives: number;
   /** Whether it takes only an even number of drives on most boxes. */
   even?: true;
+  /** In which it gives out space, in bytes, where that is more than 1 MiB. */
+  allocationUnit?: Bytes;
   /** The fewest drives with these options, where they matter. */
   drivesFor?(options: GroupOptions): number;
   /**

@@ -19,7 +19,7 @@ test("the ledger of any drives, layout, rules and spares sums to the drives' byt
     fc.property(anyLayout, anyDrives(4, 12), anyDrives(0, 2), anyRules, anyShares, (layout, drives, spares, rules, shares) => {
       const rooms = drives.map((drive) => roomOf(drive, rules));
       const bands = layout.layOut(rooms, { arrayFormat: rules.arrayFormat });
-      const entries = ledgerOf([{ rooms, bands }], spares.map((drive) => roomOf({ ...drive, id: `s${drive.id}` }, rules)), shares);
+      const entries = ledgerOf([{ rooms, bands, allocationUnit: layout.allocationUnit }], spares.map((drive) => roomOf({ ...drive, id: `s${drive.id}` }, rules)), shares);
       expect(entries.reduce((sum, entry) => sum + entry.bytes, 0)).toBe([...drives, ...spares].reduce((sum, drive) => sum + drive.bytes, 0));
       expect(entries.every((entry) => Number.isSafeInteger(entry.bytes) && entry.bytes >= 0)).toBe(true);
       const order = entries.map((entry) => LEDGER_CAUSES.indexOf(entry.cause));

@@ -38,6 +38,8 @@ export interface LedgerEntry {
 export interface LedgerGroup {
   rooms: readonly Room[];
   bands: readonly Band[];
+  /** In which the layout gives out space; 1 MiB where nothing is said. */
+  allocationUnit?: Bytes;
 }
 
 /** What becomes of the space that the bands hold. */
@@ -78,8 +80,8 @@ export function ledgerOf(groups: readonly LedgerGroup[], spares: readonly Room[]
 
   let total = 0;
   const holders = new Set<string>();
-  for (const { rooms, bands } of groups) {
-    const gaps = gapsOf(rooms, bands);
+  for (const { rooms, bands, allocationUnit } of groups) {
+    const gaps = gapsOf(rooms, bands, allocationUnit);
     for (const room of rooms) {
       const { idle, rounding } = gaps.get(room.drive) ?? { idle: 0, rounding: 0 };
       add("system-reserve", room.systemReserve, [room.drive]);

@@ -28,6 +28,8 @@ export interface GroupPrediction {
   rooms: Room[];
   /** From the bottom up; none when the group cannot be made. */
   bands: Band[];
+  /** In which the layout gives out space, where that is more than 1 MiB. */
+  allocationUnit: Bytes | undefined;
   usableBytes: Bytes;
   tolerance: number;
   /** What replacing each drive takes. */
@@ -38,9 +40,9 @@ export interface GroupPrediction {
 /** A drive whose idle top is below this share of it is not worth a word. */
 const IDLE_WORTH_SAYING = 0.005;
 
-function idleFindings(drives: readonly Drive[], rooms: readonly Room[], bands: readonly Band[], family: UnitFamily): Finding[] {
+function idleFindings(drives: readonly Drive[], rooms: readonly Room[], bands: readonly Band[], family: UnitFamily, unit: Bytes | undefined): Finding[] {
   if (bands.length === 0) return [];
-  const gaps = gapsOf(rooms, bands);
+  const gaps = gapsOf(rooms, bands, unit);
   return drives.flatMap((drive): Finding[] => {
     const idle = gaps.get(drive.id)?.idle ?? 0;
     if (idle < drive.bytes * IDLE_WORTH_SAYING) return [];
@@ -75,6 +77,7 @@ export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxR
     drives: [...group.drives],
     rooms,
     bands,
+    allocationUnit: layout.allocationUnit,
     usableBytes: usableOf(bands),
     tolerance: toleranceOf(bands),
     rebuilds: rebuildsOf(bands, drives, rules, used),
@@ -83,7 +86,7 @@ export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxR
       ...[...drives.flatMap((drive) => [...checkHealth(drive, family), ...checkContents(drive, family), ...checkTechnology(drive, underParity, family)]), ...checkMixing(drives, rules, family)].map(withWayOut),
       ...onShelf.map((drive): Finding => ({ code: "member-on-shelf", severity: "warn", message: `${nameOfDriveFirst(drive, family)} belongs to a group but is in no bay. Put it in one.`, drives: [drive.id], mend: { label: "Put it in a free bay", command: { kind: "seat-drives", drives: [drive.id] } } })),
       ...checkAlike(drives),
-      ...idleFindings(drives, rooms, bands, family),
+      ...idleFindings(drives, rooms, bands, family, layout.allocationUnit),
     ],
   };
 }
