@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
 import type { PoolPrediction } from "@/core/plan/predict";
 import { Dialog } from "../../kit/Dialog";
@@ -21,7 +21,7 @@ const COLOURS = { data: "--data", copies: "--data", parity: "--parity", spare: "
 export function WaterfallDialog({ pool, onClose }: { pool: PoolPrediction; onClose: () => void }) {
   const { plan } = useWorkbench();
   const [unit] = useUnit();
-  const bars = waterfallBars(pool.ledger, pool.volumes.length > 0);
+  const bars = useMemo(() => waterfallBars(pool.ledger, pool.volumes.length > 0), [pool]);
   const drivesOf = (bar: WaterfallBar) => pool.ledger.find((entry) => entry.cause === bar.cause)?.drives ?? [];
   const other = unit === "TB" ? "TiB" : "TB";
   return (
@@ -75,6 +75,7 @@ function Chart({ bars }: { bars: readonly WaterfallBar[] }) {
     const place = element.current;
     if (!place) return;
     let gone = false;
+    let purge: (() => void) | null = null;
     const draw = async () => {
       const { default: Plotly } = await import("plotly.js-cartesian-dist-min");
       if (gone) return;
@@ -108,19 +109,24 @@ function Chart({ bars }: { bars: readonly WaterfallBar[] }) {
         showlegend: false,
       };
       await Plotly.react(place, [trace], layout, { displayModeBar: false, responsive: true });
-      if (!gone) setState("shown");
+      purge = () => Plotly.purge(place);
+      if (gone) purge();
+      else setState("shown");
     };
     draw().catch(() => setState("broken"));
     return () => {
       gone = true;
-      void import("plotly.js-cartesian-dist-min").then(({ default: Plotly }) => Plotly.purge(place));
+      purge?.();
     };
   }, [bars, unit]);
   return (
     <figure aria-label="Waterfall from all drives to what is usable; the table below has the same figures">
       {state === "loading" && <p className="text-soft">Drawing …</p>}
       {state === "broken" && <p className="text-soft">The chart could not be drawn here. The table below has all its figures.</p>}
-      <div ref={element} aria-hidden="true" className={state === "shown" ? "" : "h-70"} />
+      {/* The inner element is Plotly's own: it keeps its class there, so React must not touch it. */}
+      <div aria-hidden="true" className="min-h-70">
+        <div ref={element} />
+      </div>
     </figure>
   );
 }
