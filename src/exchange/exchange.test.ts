@@ -104,6 +104,11 @@ describe("inventories that cannot be read", () => {
     expect(inShort(read('{"blockdevices":[{"name":"sda","size":"3.6T","type":"disk"}]}'))).toEqual([["sda", expect.stringMatching(/3.6T.*--bytes/)]]);
   });
 
+  test("the partition table and shingled recording are told", () => {
+    const { found } = read('{"blockdevices":[{"name":"sda","type":"disk","size":4000787030016,"pttype":"dos","zoned":"host-managed"},{"name":"sdb","type":"disk","size":4000787030016,"pttype":"gpt","zoned":"none"}]}');
+    expect(found.map(({ drive }) => drive.ok && [drive.value.partitionTable, drive.value.shingled])).toEqual([["mbr", true], ["gpt", undefined]]);
+  });
+
   test("a prompt that was copied along does no harm", () => {
     expect(read(`you@box:~$ lsblk --json --bytes --output-all\n${capture("column-list-flat.json")}\nyou@box:~$ `).found).toHaveLength(2);
   });

@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { readFile } from "node:fs/promises";
-import { firstVisit, saved, tabTo, usable } from "./workbench";
+import { firstVisit, newPlan, saved, tabTo, usable } from "./workbench";
 
 test("SMART data shows a suspect drive, which is warned of and taken out of the parity group", async ({ page }) => {
   await firstVisit(page);
@@ -120,4 +120,20 @@ test("a spare and another layout of the catalogue", async ({ page }) => {
   await page.getByRole("menuitemradio", { name: /2 copies.*13\.98\sTB/ }).click();
   await expect(page.getByText("By its rules your box does not offer 2 copies.")).toBeVisible();
   await expect(page.getByText(/one placement. Rely on the tolerance/)).toBeVisible();
+});
+
+test("RAID 50 is offered as such for six drives, and is one act to undo", async ({ page }) => {
+  await newPlan(page);
+  await page.getByRole("button", { name: "One bay more" }).click();
+  await page.getByRole("button", { name: "One bay more" }).click();
+  await page.getByLabel("Drives to add").fill("6 × 4 TB");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  for (const drive of await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all()) await drive.getByRole("button").first().click();
+  await page.getByRole("button", { name: "Make a group" }).click();
+  await page.getByRole("menuitem", { name: /RAID 50.*16\.00\sTB.*2 × 3 drives/ }).click();
+  await expect(usable(page)).toHaveText(/16\.00\s*TB/);
+  await expect(page.getByText("RAID 50", { exact: true })).toBeVisible();
+  await expect(page.getByText("survived in 9 of 15 cases")).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("No pool yet.")).toBeVisible();
 });

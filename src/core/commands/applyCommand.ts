@@ -164,7 +164,7 @@ function editDrive(plan: Plan, id: string, changes: Extract<Command, { kind: "ed
   const given = Object.entries(changes).filter(([, value]) => value !== null);
   const taken = Object.keys(changes).filter((key) => changes[key as keyof typeof changes] === null);
   Object.assign(drive, Object.fromEntries(given));
-  for (const key of taken) delete drive[key as "serial" | "model" | "contents"];
+  for (const key of taken) delete drive[key as "serial" | "model" | "contents" | "purchased" | "price" | "partitionTable" | "shingled"];
 }
 
 function addDrives(plan: Plan, drives: readonly NewDrive[]): void {
@@ -203,6 +203,13 @@ function change(plan: Plan, command: Command): void {
       return seat(plan, command.drives);
     case "make-group":
       return makeGroup(plan, command.drives, command.layout, command.pool);
+    case "make-groups": {
+      const [first = [], ...rest] = command.groups;
+      makeGroup(plan, first, command.layout, null);
+      const pool = plan.pools.at(-1)?.id ?? refuse("That pool is no longer in the plan.");
+      rest.forEach((drives) => makeGroup(plan, drives, command.layout, pool));
+      return;
+    }
     case "change-layout":
       findGroup(plan, command.group).group.layout = command.layout;
       return;

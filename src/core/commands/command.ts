@@ -22,6 +22,8 @@ export type Command =
   /** Puts drives from the shelf into free bays, lowest number first. */
   | { kind: "seat-drives"; drives: string[] }
   | { kind: "make-group"; drives: string[]; layout: LayoutId; pool: string | null }
+  /** A new pool of several groups of one layout. */
+  | { kind: "make-groups"; groups: string[][]; layout: LayoutId }
   | { kind: "change-layout"; group: string; layout: LayoutId }
   | { kind: "add-to-group"; group: string; drives: string[] }
   | { kind: "leave-group"; drives: string[] }

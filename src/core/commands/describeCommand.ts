@@ -35,6 +35,8 @@ export function describeCommand(plan: Plan, command: Command): string {
       return command.drives.length === 1 ? `put ${size(command.drives[0] ?? "")} in a free bay` : `put ${drives(command.drives.length)} in free bays`;
     case "make-group":
       return `made a ${layoutOf(command.layout).shortName} group of ${drives(command.drives.length)}`;
+    case "make-groups":
+      return `made a pool of ${command.groups.length} ${layoutOf(command.layout).shortName} groups`;
     case "change-layout":
       return `changed the layout to ${layoutOf(command.layout).shortName}`;
     case "add-to-group":

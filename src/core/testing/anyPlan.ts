@@ -45,6 +45,7 @@ export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("set-spare" as const), pool: poolId, drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("set-spare" as const), pool: poolId, group: groupId, drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("set-helper" as const), pool: poolId, drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }), role: fc.constantFrom("read-cache" as const, "write-log" as const) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("make-groups" as const), layout, groups: fc.uniqueArray(driveId, { minLength: 2, maxLength: 6 }).map((ids) => [ids.slice(0, ids.length / 2), ids.slice(ids.length / 2)]) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("set-landing" as const), pool: poolId, landsFor: fc.option(poolId) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("set-options" as const), group: groupId, options: fc.record({ data: fc.integer({ min: 1, max: 6 }), parity: fc.integer({ min: 1, max: 3 }) }) }) },
   { weight: 2, arbitrary: fc.record({ kind: fc.constant("add-volume" as const), pool: poolId, volume: fc.record({ name, bytes: anyBytes, fileSystem: fc.constantFrom("ext4" as const, "xfs" as const, "btrfs" as const, "none" as const), usedBytes: anyBytes, headroomShare: fc.constantFrom(0, 0.2, 0.5) }) }) },

@@ -13,6 +13,7 @@ export interface BlockDevice {
   pttype?: string | null;
   mountpoint?: string | null;
   mountpoints?: (string | null)[] | null;
+  zoned?: string | null;
   rota?: boolean | number | string | null;
   "log-sec"?: number | string | null;
   "phy-sec"?: number | string | null;

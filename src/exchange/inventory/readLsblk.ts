@@ -126,10 +126,11 @@ function foundDrive(device: BlockDevice, layers: readonly BlockDevice[]): FoundD
   const namesMaker = vendor === "" || /^(ATA|0x[0-9a-f]+)$/i.test(vendor) || plainModel.toLowerCase().startsWith(vendor.toLowerCase());
   const model = namesMaker ? plainModel : cleanText(`${vendor} ${plainModel}`);
   const contents = contentsOf(layers);
+  const table = ({ dos: "mbr", gpt: "gpt" } as const)[cleanText(device.pttype).toLowerCase() as "dos" | "gpt"];
   if (!serial) assumed.push("no serial number: check by hand which drive it is");
   return {
     name,
-    drive: { ok: true, value: { label: "", ...(serial ? { serial } : {}), ...(model ? { model } : {}), bytes, medium, bus, logicalSector, physicalSector, health: { state: "good" }, ...(contents ? { contents } : {}) } },
+    drive: { ok: true, value: { label: "", ...(serial ? { serial } : {}), ...(model ? { model } : {}), bytes, medium, bus, logicalSector, physicalSector, health: { state: "good" }, ...(contents ? { contents } : {}), ...(table ? { partitionTable: table } : {}), ...(/^host-/.test(cleanText(device.zoned)) ? { shingled: true } : {}) } },
     assumed,
   };
 }

@@ -37,7 +37,11 @@ export function DriveDialog({ drive, onClose, onSave }: { drive: Drive; onClose:
       bus: text("bus") as Bus,
       logicalSector: Number(text("logical")),
       physicalSector: Number(text("physical")),
-      health: { state: text("state") as HealthState, reallocatedSectors: reallocated, pendingSectors: pending },
+      health: { ...drive.health, state: text("state") as HealthState, reallocatedSectors: reallocated, pendingSectors: pending },
+      purchased: text("purchased") || null,
+      price: text("price") === "" ? null : Number(text("price").replace(",", ".")),
+      partitionTable: text("table") === "none" ? null : (text("table") as "gpt" | "mbr"),
+      shingled: data.get("shingled") === "on" ? true : null,
       contents: text("contents") === "none" ? null : drive.contents?.kind === text("contents") ? drive.contents : { kind: text("contents") as "data" },
     });
     setTrouble(refused);
@@ -74,6 +78,13 @@ export function DriveDialog({ drive, onClose, onSave }: { drive: Drive; onClose:
         <Choice label="What is on it" name="contents" defaultValue={drive.contents?.kind ?? "none"} options={[["none", "Nothing to keep"], ["data", "Data"], ["mounted", "Data in use"], ["system", "The running system"]]} />
         <Field label="Reallocated sectors" name="reallocated" type="number" min={0} step={1} defaultValue={drive.health.reallocatedSectors ?? 0} />
         <Field label="Pending sectors" name="pending" type="number" min={0} step={1} defaultValue={drive.health.pendingSectors ?? 0} />
+        <Field label="Bought (2024, 2024-05 or 2024-05-17)" name="purchased" defaultValue={drive.purchased ?? ""} pattern="[0-9]{4}(-[0-9]{2}(-[0-9]{2})?)?" />
+        <Field label="Price" name="price" inputMode="decimal" defaultValue={drive.price ?? ""} pattern="[0-9]{1,6}([.,][0-9]{1,2})?" />
+        <Choice label="Partition table" name="table" defaultValue={drive.partitionTable ?? "none"} options={[["none", "None, or not known"], ["gpt", "GPT"], ["mbr", "MBR"]]} />
+        <label className="flex items-center gap-2 pt-5">
+          <input type="checkbox" name="shingled" defaultChecked={drive.shingled ?? false} className="accent-indigo" />
+          Shingled recording (SMR)
+        </label>
         {trouble && (
           <p role="alert" className="col-span-2 text-geranium">
             {trouble}

@@ -5,8 +5,9 @@ import type { Bytes } from "@/core/bytes/bytes";
 import type { Drive } from "@/core/drives/drive";
 import type { LayoutId } from "@/core/layouts/layout";
 import { layoutChoices, type LayoutChoice } from "@/core/plan/layoutChoices";
+import { splitChoices, type SplitChoice } from "@/core/plan/splitChoices";
 import type { BoxRules } from "@/core/rules/boxRules";
-import { MenuChoice, MenuChoices, MenuHeading } from "../kit/Menu";
+import { MenuChoice, MenuChoices, MenuHeading, MenuItem } from "../kit/Menu";
 import { useUnit } from "../preferences/preferences";
 
 interface Props {
@@ -15,12 +16,18 @@ interface Props {
   /** The present layout and what it holds, where there is one. */
   present: { layout: LayoutId; usableBytes: Bytes } | null;
   onChoose: (layout: LayoutId) => void;
+  /** Where several equal groups can be made of the drives too. */
+  onSplit?: (choice: SplitChoice) => void;
 }
+
+const COLUMNS = "grid grid-cols-[1rem_7.5rem_5.5rem_1fr] items-baseline gap-x-2";
 
 const toleranceWords = (tolerance: number) => (tolerance === 0 ? "none may fail" : tolerance === 1 ? "any 1 may fail" : `any ${tolerance} may fail`);
 
 /** The layouts as menu entries, each with what it would hold on these drives, or why it is not possible. */
-export function LayoutOptions({ drives, rules, present, onChoose }: Props) {
+export function LayoutOptions({ drives, rules, present, onChoose, onSplit }: Props) {
+  const [unit] = useUnit();
+  const splits = onSplit ? splitChoices(drives, rules) : [];
   const choices = layoutChoices(drives, rules);
   const offered = choices.filter((choice) => choice.offered);
   const others = choices.filter((choice) => !choice.offered);
@@ -29,6 +36,17 @@ export function LayoutOptions({ drives, rules, present, onChoose }: Props) {
       <MenuHeading>Offered by your box</MenuHeading>
       {offered.map((choice) => (
         <Option key={choice.layout.id} choice={choice} present={present} />
+      ))}
+      {splits.length > 0 && <MenuHeading>In several equal groups</MenuHeading>}
+      {splits.map((split) => (
+        <MenuItem key={`${split.layout}-${split.groups.length}`} onSelect={() => onSplit?.(split)} className={COLUMNS}>
+          <span />
+          <span className="font-semibold">{split.name === "mirrored pairs" ? "Mirrored pairs" : split.name}</span>
+          <span className="text-right">{formatBytes(split.usableBytes, unit)}</span>
+          <span className="text-[0.87rem]">
+            {split.groups.length} × {split.groups[0]?.length} drives, {toleranceWords(split.tolerance)}
+          </span>
+        </MenuItem>
       ))}
       {others.length > 0 && <MenuHeading>Not offered by your box</MenuHeading>}
       {others.map((choice) => (
@@ -46,7 +64,7 @@ function Option({ choice, present }: { choice: LayoutChoice; present: Props["pre
   // A layout that is not possible can still be reached and read, but not chosen.
   const blocked = outcome.possible ? {} : { "aria-disabled": true, onSelect: (event: Event) => event.preventDefault() };
   return (
-    <MenuChoice value={outcome.possible ? layout.id : `no-${layout.id}`} {...blocked} className={`grid grid-cols-[1rem_7.5rem_5.5rem_1fr] items-baseline gap-x-2 ${outcome.possible ? "" : "opacity-75"}`}>
+    <MenuChoice value={outcome.possible ? layout.id : `no-${layout.id}`} {...blocked} className={`${COLUMNS} ${outcome.possible ? "" : "opacity-75"}`}>
       <span aria-hidden="true">{isPresent ? "✓" : ""}</span>
       <span className="font-semibold">{layout.shortName}</span>
       {outcome.possible ? (

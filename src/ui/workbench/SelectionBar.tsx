@@ -52,7 +52,7 @@ export function SelectionBar() {
           </Button>
         }
       >
-        <LayoutOptions drives={drives} rules={rules} present={null} onChoose={(layout) => done(act({ kind: "make-group", drives: ids, layout, pool: null }))} />
+        <LayoutOptions drives={drives} rules={rules} present={null} onChoose={(layout) => done(act({ kind: "make-group", drives: ids, layout, pool: null }))} onSplit={({ groups, layout }) => done(act({ kind: "make-groups", groups, layout }))} />
       </MenuButton>
       {plan.pools.length > 0 && (
         <MenuButton

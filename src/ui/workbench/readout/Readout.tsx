@@ -6,6 +6,7 @@ import { formatBytes, formatChange, formatExactBytes, showBytes } from "@/core/b
 import { fateOf } from "@/core/failures/fate";
 import { boxScreen } from "@/core/plan/boxScreen";
 import type { PoolPrediction } from "@/core/plan/predict";
+import { nameOfSplit } from "@/core/plan/splitChoices";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { Button } from "../../kit/Button";
 import { NameField } from "../../kit/NameField";
@@ -76,11 +77,15 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
   const [unit] = useUnit();
   const fate = failed.size > 0 ? fateWords(plan, fateOf(pool.groups.flatMap((group) => group.bands), failed)) : null;
   const tolerance = toleranceWords(plan, pool);
+  const [firstGroup] = pool.groups;
+  const alike = firstGroup && pool.groups.every((group) => group.layout === firstGroup.layout && group.drives.length === firstGroup.drives.length);
+  const kind = alike ? nameOfSplit(firstGroup.layout, pool.groups.length) : null;
   const tone = fate?.tone === "lost" ? "text-geranium" : fate?.tone === "degraded" ? "text-ochre-text" : "";
   return (
     <>
       <div className="flex items-baseline justify-between gap-2 border-t border-line pt-3">
         <NameField label="Name of the pool" value={pool.name} onChange={(name) => act({ kind: "rename-pool", pool: pool.id, name })} className="-ml-1.5 flex-1 font-semibold" />
+        {kind && <span className="text-soft">{kind}</span>}
         {!alone && <span>{formatBytes(pool.usableBytes, unit)}</span>}
       </div>
       <div aria-live="polite">
