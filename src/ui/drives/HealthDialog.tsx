@@ -6,10 +6,8 @@ import type { Drive, Health } from "@/core/drives/drive";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import { matchReports, takeReports, type MatchedReports } from "@/exchange/smart/matchReports";
 import { MOST_SMART_CHARACTERS, readSmart, SMART_COMMAND } from "@/exchange/smart/readSmart";
-import { Button } from "../kit/Button";
-import { Dialog } from "../kit/Dialog";
 import { useUnit } from "../preferences/preferences";
-import { TextSource } from "./TextSource";
+import { ReadDialog } from "./ReadDialog";
 
 interface Props {
   drives: readonly Drive[];
@@ -29,94 +27,58 @@ function healthWords({ reallocatedSectors, pendingSectors, powerOnHours, tempera
   return words.filter(Boolean).join(", ");
 }
 
+type Found = MatchedReports & { skipped: string[] };
+
 /** Takes over what drives report of their health, matched by serial. */
 export function HealthDialog({ drives, onClose, onTake }: Props) {
-  const [unit] = useUnit();
-  const [text, setText] = useState("");
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [found, setFound] = useState<(MatchedReports & { skipped: string[] }) | null>(null);
   const [addUnknown, setAddUnknown] = useState(false);
-  const read = (source: string) => {
-    const result = readSmart(source);
-    if (!result.ok) return setTrouble(result.message);
-    setTrouble(null);
-    setFound({ ...matchReports(drives, result.reports), skipped: result.skipped });
-  };
-  const take = () => {
-    if (!found) return;
-    const refused = onTake(takeReports(found, addUnknown));
-    if (refused) setTrouble(refused);
-    else onClose();
-  };
-  const nothing = found !== null && found.matched.length === 0 && !(addUnknown && found.unknown.length > 0);
+  const [matches, setMatches] = useState({ matched: 0, unknown: 0 });
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
+    <ReadDialog<Found>
       title="SMART data of the drives"
-      about={found ? "Matched to the drives of the plan by their serial numbers." : "Run this on the box for each drive and bring the output here, one after the other or as files."}
-      acts={
-        found ? (
-          <>
-            <Button onClick={() => setFound(null)}>Back</Button>
-            <Button look="main" disabled={nothing} onClick={take}>
-              Take over
-            </Button>
-          </>
-        ) : (
-          <>
-            <Button onClick={onClose}>Cancel</Button>
-            <Button look="main" disabled={text.trim() === ""} onClick={() => read(text)}>
-              Read
-            </Button>
-          </>
-        )
-      }
+      aboutSource="Run this on the box for each drive and bring the output here, one after the other or as files."
+      aboutFound="Matched to the drives of the plan by their serial numbers."
+      source={{ example: SMART_COMMAND, label: "Output of the command", placeholder: '{ "smartctl": { … } }', most: MOST_SMART_CHARACTERS }}
+      read={(text) => {
+        const result = readSmart(text);
+        if (!result.ok) return result;
+        const found = { ...matchReports(drives, result.reports), skipped: result.skipped };
+        setMatches({ matched: found.matched.length, unknown: found.unknown.length });
+        return { ok: true, found };
+      }}
+      takeLabel="Take over"
+      canTake={matches.matched > 0 || (addUnknown && matches.unknown > 0)}
+      onTake={(found) => onTake(takeReports(found, addUnknown))}
+      onClose={onClose}
     >
-      {found ? (
-        <>
-          <ul className="divide-y divide-line" aria-label="Reports">
-            {found.matched.map(({ report, drive }) => (
-              <li key={drive.id} className="grid grid-cols-[6rem_1fr] gap-x-3 py-2">
-                <span className={`font-semibold ${STATES[report.health.state][1]}`}>{STATES[report.health.state][0]}</span>
-                <span>
-                  {nameOfDriveFirst(drive, unit)}
-                  <span className="block text-[0.9rem] text-soft">{healthWords(report.health)}</span>
-                </span>
-              </li>
-            ))}
-          </ul>
-          {found.matched.length === 0 && <p>None of the serial numbers is in the plan.</p>}
-          {found.unknown.length > 0 && (
-            <label className="mt-3 flex items-start gap-2">
-              <input type="checkbox" checked={addUnknown} onChange={(event) => setAddUnknown(event.target.checked)} className="mt-1 accent-indigo" />
-              Also put {found.unknown.length === 1 ? "the drive" : `the ${found.unknown.length} drives`} that the plan does not know on the shelf: {found.unknown.map((report) => `${report.model || "drive"} (${report.serial})`).join(", ")}
-            </label>
-          )}
-          {found.skipped.length > 0 && <p className="mt-3 text-soft">Passed over, without a serial number: {found.skipped.join(", ")}.</p>}
-        </>
-      ) : (
-        <TextSource
-          example={SMART_COMMAND}
-          label="Output of the command"
-          placeholder={'{ "smartctl": { … } }'}
-          accept=".json,.txt,application/json,text/plain"
-          value={text}
-          onChange={(next) => {
-            setText(next);
-            setTrouble(null);
-          }}
-          onFiles={read}
-          most={MOST_SMART_CHARACTERS}
-          onTrouble={setTrouble}
-        />
+      {(found) => <Reports found={found} addUnknown={addUnknown} onAddUnknown={setAddUnknown} />}
+    </ReadDialog>
+  );
+}
+
+function Reports({ found, addUnknown, onAddUnknown }: { found: Found; addUnknown: boolean; onAddUnknown: (add: boolean) => void }) {
+  const [unit] = useUnit();
+  return (
+    <>
+      <ul className="divide-y divide-line" aria-label="Reports">
+        {found.matched.map(({ report, drive }) => (
+          <li key={drive.id} className="grid grid-cols-[6rem_1fr] gap-x-3 py-2">
+            <span className={`font-semibold ${STATES[report.health.state][1]}`}>{STATES[report.health.state][0]}</span>
+            <span>
+              {nameOfDriveFirst(drive, unit)}
+              <span className="block text-[0.9rem] text-soft">{healthWords(report.health)}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+      {found.matched.length === 0 && <p>None of the serial numbers is in the plan.</p>}
+      {found.unknown.length > 0 && (
+        <label className="mt-3 flex items-start gap-2">
+          <input type="checkbox" checked={addUnknown} onChange={(event) => onAddUnknown(event.target.checked)} className="mt-1 accent-indigo" />
+          Also put {found.unknown.length === 1 ? "the drive" : `the ${found.unknown.length} drives`} that the plan does not know on the shelf: {found.unknown.map((report) => `${report.model || "drive"} (${report.serial})`).join(", ")}
+        </label>
       )}
-      {trouble && (
-        <p role="alert" className="mt-3 text-geranium">
-          {trouble}
-        </p>
-      )}
-    </Dialog>
+      {found.skipped.length > 0 && <p className="mt-3 text-soft">Passed over, without a serial number: {found.skipped.join(", ")}.</p>}
+    </>
   );
 }

@@ -4,10 +4,8 @@ import { Checkbox } from "radix-ui";
 import { useState } from "react";
 import type { NewDrive } from "@/core/commands/command";
 import { INVENTORY_COMMAND, MOST_INVENTORY_CHARACTERS, readLsblk, type FoundDrive, type Inventory } from "@/exchange/inventory/readLsblk";
-import { Button } from "../kit/Button";
-import { Dialog } from "../kit/Dialog";
 import { Size } from "../kit/Size";
-import { TextSource } from "./TextSource";
+import { ReadDialog } from "./ReadDialog";
 
 interface Props {
   /** Serials that are in the plan already, in small letters. */
@@ -25,77 +23,35 @@ function obstacle(found: FoundDrive, knownSerials: ReadonlySet<string>): string 
   return serial && knownSerials.has(serial) ? "In the plan already." : null;
 }
 
+/** What carries the system or data in use, or hangs on USB, is left for the user to choose. */
+function sensible(found: FoundDrive, knownSerials: ReadonlySet<string>): boolean {
+  if (!found.drive.ok || obstacle(found, knownSerials) !== null) return false;
+  const { contents, bus } = found.drive.value;
+  return contents?.kind !== "system" && contents?.kind !== "mounted" && bus !== "usb";
+}
+
 /** Brings in the drives that the operating system of a box knows: paste, drop or choose, look, take. */
 export function InventoryDialog({ knownSerials, onClose, onTake }: Props) {
-  const [text, setText] = useState("");
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [inventory, setInventory] = useState<Inventory | null>(null);
   const [taken, setTaken] = useState<ReadonlySet<string>>(new Set());
-
-  const read = (source: string) => {
-    const result = readLsblk(source);
-    if (!result.ok) return setTrouble(result.message);
-    setTrouble(null);
-    setInventory(result.inventory);
-    // What carries the system or data in use is left for the user to choose.
-    setTaken(new Set(result.inventory.found.filter((found) => obstacle(found, knownSerials) === null && found.drive.ok && found.drive.value.contents?.kind !== "system" && found.drive.value.contents?.kind !== "mounted" && found.drive.value.bus !== "usb").map((found) => found.name)));
-  };
-  const take = () => {
-    const drives = inventory?.found.flatMap((found) => (taken.has(found.name) && found.drive.ok ? [found.drive.value] : [])) ?? [];
-    const refused = onTake(drives);
-    if (refused) setTrouble(refused);
-    else onClose();
-  };
-
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
+    <ReadDialog<Inventory>
       title="Bring in the drives of a box"
-      about={inventory ? "Choose the drives to put on the shelf. Nothing is sent anywhere." : "Run this command on the box and bring its output here. It only reads."}
-      acts={
-        inventory ? (
-          <>
-            <Button onClick={() => setInventory(null)}>Back</Button>
-            <Button look="main" disabled={taken.size === 0} onClick={take}>
-              {taken.size === 1 ? "Take 1 drive" : `Take ${taken.size} drives`}
-            </Button>
-          </>
-        ) : (
-          <>
-            <Button onClick={onClose}>Cancel</Button>
-            <Button look="main" disabled={text.trim() === ""} onClick={() => read(text)}>
-              Read
-            </Button>
-          </>
-        )
-      }
+      aboutSource="Run this command on the box and bring its output here. It only reads."
+      aboutFound="Choose the drives to put on the shelf. Nothing is sent anywhere."
+      source={{ example: INVENTORY_COMMAND, label: "Output of the command", placeholder: '{ "blockdevices": [ … ] }', most: MOST_INVENTORY_CHARACTERS }}
+      read={(text) => {
+        const result = readLsblk(text);
+        if (!result.ok) return result;
+        setTaken(new Set(result.inventory.found.filter((found) => sensible(found, knownSerials)).map((found) => found.name)));
+        return { ok: true, found: result.inventory };
+      }}
+      takeLabel={taken.size === 1 ? "Take 1 drive" : `Take ${taken.size} drives`}
+      canTake={taken.size > 0}
+      onTake={({ found }) => onTake(found.flatMap((each) => (taken.has(each.name) && each.drive.ok ? [each.drive.value] : [])))}
+      onClose={onClose}
     >
-      {inventory ? (
-        <FoundList inventory={inventory} knownSerials={knownSerials} taken={taken} onTaken={setTaken} />
-      ) : (
-        <TextSource
-          example={INVENTORY_COMMAND}
-          label="Output of the command"
-          placeholder={'{ "blockdevices": [ … ] }'}
-          accept=".json,.txt,application/json,text/plain"
-          value={text}
-          onChange={(next) => {
-            setText(next);
-            setTrouble(null);
-          }}
-          onFiles={read}
-          most={MOST_INVENTORY_CHARACTERS}
-          onTrouble={setTrouble}
-        />
-      )}
-      {trouble && (
-        <p role="alert" className="mt-3 text-geranium">
-          {trouble}
-        </p>
-      )}
-    </Dialog>
+      {(inventory) => <FoundList inventory={inventory} knownSerials={knownSerials} taken={taken} onTaken={setTaken} />}
+    </ReadDialog>
   );
 }
 

@@ -5,7 +5,6 @@ const LOOKS = {
   main: "bg-indigo text-on-indigo hover:bg-indigo-strong disabled:bg-line disabled:text-soft",
   plain: "border border-line-strong/60 bg-raised text-ink hover:border-ink disabled:text-soft disabled:hover:border-line-strong/60",
   quiet: "text-ink hover:bg-wall disabled:text-soft/70 disabled:hover:bg-transparent",
-  danger: "border border-geranium text-geranium hover:bg-geranium hover:text-on-geranium",
 };
 
 type Props = ButtonHTMLAttributes<HTMLButtonElement> & { look?: keyof typeof LOOKS; small?: boolean; ref?: Ref<HTMLButtonElement> };
