@@ -1,5 +1,7 @@
 const config = {
   testEnvironment: "node",
+  // Some tests do hundreds of transactions; on a busy machine they take their time.
+  testTimeout: 60_000,
   roots: ["<rootDir>/src"],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   transform: {
