@@ -42,7 +42,9 @@ export function toleranceWords(plan: Plan, pool: PoolPrediction): { heading: str
   const heading = pool.tolerance === 1 ? "Any one drive may fail" : `Any ${pool.tolerance} drives may fail`;
   const left = pool.tolerance - 1;
   const then = left === 0 ? "While it is replaced and rebuilt, none may." : `After one failure, ${left === 1 ? "one more" : `${left} more`} may until the rebuild has ended.`;
-  return { heading, then: `${then} Losing ${fatal} together loses the pool.` };
+  // Drives with file systems of their own take nothing else with them.
+  const independent = pool.groups.every((group) => group.bands.every((band) => band.independent));
+  return { heading, then: `${then} Losing ${fatal} together loses ${independent ? "what is on them, and nothing else" : "the pool"}.` };
 }
 
 /** What has become of a pool in a what-if. */
