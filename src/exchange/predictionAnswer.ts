@@ -1,5 +1,6 @@
 import type { Plan } from "@/core/document/plan";
-import { predict, type PoolPrediction } from "@/core/plan/predict";
+import { predict } from "@/core/plan/predict";
+import type { PoolPrediction } from "@/core/plan/predictPool";
 
 /** A pool as `/api/predict` tells it: figures, bands, ledger, findings. All sizes in bytes. */
 function poolAnswer(pool: PoolPrediction) {

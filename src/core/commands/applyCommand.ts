@@ -1,6 +1,7 @@
 import { enablePatches, produceWithPatches, type Patch } from "immer";
 import { driveInBay, groupOfDrive, type Group, type Plan, type Pool, type Volume } from "../document/plan";
 import { bayOf, type Drive, type Place } from "../drives/drive";
+import { MOST_PRICES } from "../nextDrive/priceList";
 import type { Command, NewDrive } from "./command";
 
 enablePatches();
@@ -127,6 +128,25 @@ function makeGroup(plan: Plan, drives: readonly string[], layout: Group["layout"
   seat(plan, drives);
 }
 
+function layOutPool(plan: Plan, poolId: string | null, groups: readonly { layout: Group["layout"]; drives: string[] }[]): void {
+  const drives = groups.flatMap((group) => group.drives);
+  if (drives.length === 0 || groups.some((group) => group.drives.length === 0)) refuse("A group needs at least one drive.");
+  if (new Set(drives).size < drives.length) refuse("A drive can be in one group only.");
+  drives.forEach((id) => findDrive(plan, id));
+  if (poolId === null) plan.pools.push({ id: freeId("p", plan.pools.map((pool) => pool.id)), name: freePoolName(plan), groups: [], spares: [], volumes: [] });
+  const pool = need(poolId === null ? plan.pools.at(-1) : plan.pools.find((each) => each.id === poolId), "That pool");
+  takeOut(plan, drives);
+  pool.groups = [];
+  const taken = plan.pools.flatMap((each) => each.groups.map((group) => group.id));
+  for (const { layout, drives: members } of groups) {
+    const id = freeId("g", taken);
+    taken.push(id);
+    pool.groups.push({ id, layout, drives: [...members], options: {} });
+  }
+  sweep(plan);
+  seat(plan, drives);
+}
+
 function setSpares(plan: Plan, pool: string, group: string | undefined, drives: readonly string[]): void {
   if (group === undefined) findPool(plan, pool).spares.push(...drives);
   else {
@@ -164,7 +184,7 @@ function editDrive(plan: Plan, id: string, changes: Extract<Command, { kind: "ed
   const given = Object.entries(changes).filter(([, value]) => value !== null);
   const taken = Object.keys(changes).filter((key) => changes[key as keyof typeof changes] === null);
   Object.assign(drive, Object.fromEntries(given));
-  for (const key of taken) delete drive[key as "serial" | "model" | "contents" | "purchased" | "price" | "partitionTable" | "shingled"];
+  for (const key of taken) delete drive[key as "serial" | "model" | "contents" | "purchased" | "price" | "partitionTable" | "shingled" | "toBuy"];
 }
 
 function addDrives(plan: Plan, drives: readonly NewDrive[]): void {
@@ -210,6 +230,13 @@ function change(plan: Plan, command: Command): void {
       rest.forEach((drives) => makeGroup(plan, drives, command.layout, pool));
       return;
     }
+    case "lay-out-pool":
+      return layOutPool(plan, command.pool, command.groups);
+    case "set-prices":
+      if (command.prices.length > MOST_PRICES) refuse(`A price list has at most ${MOST_PRICES} lines.`);
+      if (command.prices.length === 0) delete plan.prices;
+      else plan.prices = command.prices;
+      return;
     case "change-layout":
       findGroup(plan, command.group).group.layout = command.layout;
       return;

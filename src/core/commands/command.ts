@@ -1,6 +1,7 @@
 import type { Drive, Place } from "../drives/drive";
 import type { Helper, Volume } from "../document/plan";
 import type { GroupOptions, LayoutId } from "../layouts/layout";
+import type { PricedDrive } from "../nextDrive/priceList";
 import type { RulesChoice } from "../rules/boxRules";
 
 /** A drive that has no id yet; the plan gives it one when it is added. */
@@ -24,6 +25,10 @@ export type Command =
   | { kind: "make-group"; drives: string[]; layout: LayoutId; pool: string | null }
   /** A new pool of several groups of one layout. */
   | { kind: "make-groups"; groups: string[][]; layout: LayoutId }
+  /** Gives a pool these groups instead of those it has, or makes a new one; drives of it that are in none are left out. */
+  | { kind: "lay-out-pool"; pool: string | null; groups: { layout: LayoutId; drives: string[] }[] }
+  /** The prices that the plan reckons with; an empty list takes them away. */
+  | { kind: "set-prices"; prices: PricedDrive[] }
   | { kind: "change-layout"; group: string; layout: LayoutId }
   | { kind: "add-to-group"; group: string; drives: string[] }
   | { kind: "leave-group"; drives: string[] }

@@ -37,6 +37,10 @@ export function describeCommand(plan: Plan, command: Command): string {
       return `made a ${layoutOf(command.layout).shortName} group of ${drives(command.drives.length)}`;
     case "make-groups":
       return `made a pool of ${command.groups.length} ${layoutOf(command.layout).shortName} groups`;
+    case "lay-out-pool":
+      return `laid out a pool as ${[...new Set(command.groups.map((group) => layoutOf(group.layout).shortName))].join(" and ")}${command.groups.length > 1 ? ` in ${command.groups.length} groups` : ""}`;
+    case "set-prices":
+      return "changed the prices";
     case "change-layout":
       return `changed the layout to ${layoutOf(command.layout).shortName}`;
     case "add-to-group":

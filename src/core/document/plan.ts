@@ -1,6 +1,7 @@
 import type { Bytes } from "../bytes/bytes";
 import type { Drive } from "../drives/drive";
 import type { GroupOptions, LayoutId } from "../layouts/layout";
+import type { PricedDrive } from "../nextDrive/priceList";
 import type { RulesChoice } from "../rules/boxRules";
 
 export type FileSystem = "ext4" | "xfs" | "btrfs" | "none";
@@ -65,6 +66,8 @@ export interface Plan {
   box: Box;
   drives: Drive[];
   pools: Pool[];
+  /** What drives cost, where the owner has said so. */
+  prices?: PricedDrive[];
   /** No kind of step is defined yet. */
   steps: never[];
 }

@@ -46,6 +46,8 @@ export interface Drive {
   purchased?: string;
   /** In the owner's currency. */
   price?: number;
+  /** Whether it is only thought of, and not owned yet. */
+  toBuy?: boolean;
   place: Place;
 }
 

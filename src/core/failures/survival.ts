@@ -1,5 +1,5 @@
 import type { Band } from "../bands/band";
-import { lossClauses } from "../bands/lossClauses";
+import { lossClauses, type LossClause } from "../bands/lossClauses";
 
 /** Of all sets of `failed` drives, how many lose nothing. */
 export interface Survival {
@@ -15,9 +15,21 @@ function choose(n: number, k: number): number {
   return Math.round(result);
 }
 
+/** Clauses that no other makes superfluous: one that is fulfilled whenever another is adds nothing. */
+function tightest(clauses: readonly LossClause[]): LossClause[] {
+  const sorted = [...clauses].sort((a, b) => b.drives.length - a.drives.length || a.tolerance - b.tolerance);
+  const kept: { clause: LossClause; drives: ReadonlySet<string> }[] = [];
+  for (const clause of sorted) {
+    if (kept.some((other) => other.clause.tolerance <= clause.tolerance && clause.drives.every((drive) => other.drives.has(drive)))) continue;
+    kept.push({ clause, drives: new Set(clause.drives) });
+  }
+  return kept.map((each) => each.clause);
+}
+
 /**
- * Counts, without sampling, how many of all sets of 1, 2, … `most` drives the bands survive. Sets are built one
- * drive at a time and dropped as soon as data is lost, since no further failure brings it back.
+ * Counts, without sampling, how many of all sets of 1, 2, … `most` drives the bands survive. Drives that stand in the
+ * same clauses are interchangeable, so sets are counted by how many they take of each such class, and dropped as soon
+ * as data is lost.
  *
  * @param bands bands that stand or fall together
  * @param drives ids of the drives that may fail; at least all that are in the bands
@@ -25,29 +37,40 @@ function choose(n: number, k: number): number {
  * @example survivalOf(raid5BandsOfFour, ["d1", "d2", "d3", "d4"], 2) // [{ failed: 1, survived: 4, sets: 4 }, { failed: 2, survived: 0, sets: 6 }]
  */
 export function survivalOf(bands: readonly Band[], drives: readonly string[], most: number): Survival[] {
-  const clauses = bands.flatMap(lossClauses);
-  const left = clauses.map((clause) => clause.tolerance);
-  const place = new Map(drives.map((drive, index) => [drive, index]));
-  const clausesOf: number[][] = drives.map(() => []);
-  clauses.forEach((clause, c) => clause.drives.forEach((drive) => clausesOf[place.get(drive) ?? -1]?.push(c)));
-
   const depth = Math.min(most, drives.length);
+  const given = bands.flatMap(lossClauses);
+  const least = given.reduce((tolerance, clause) => Math.min(tolerance, clause.tolerance), Infinity);
+  // Where one of the tightest clauses is about every drive, it alone decides.
+  if (given.some((clause) => clause.tolerance === least && clause.drives.length === drives.length)) {
+    return Array.from({ length: depth }, (_, i) => ({ failed: i + 1, survived: i < least ? choose(drives.length, i + 1) : 0, sets: choose(drives.length, i + 1) }));
+  }
+  const clauses = tightest(given);
+  const clausesOf = new Map<string, number[]>(drives.map((drive) => [drive, []]));
+  clauses.forEach((clause, c) => clause.drives.forEach((drive) => clausesOf.get(drive)?.push(c)));
+  const classes = new Map<string, { clauses: number[]; drives: number }>();
+  for (const own of clausesOf.values()) {
+    const key = own.join();
+    const known = classes.get(key);
+    if (known) known.drives += 1;
+    else classes.set(key, { clauses: own, drives: 1 });
+  }
+
   const survived = new Array<number>(depth + 1).fill(0);
-  const extend = (from: number, size: number) => {
-    for (let d = from; d < drives.length; d += 1) {
-      const hit = clausesOf[d] ?? [];
-      let alive = true;
-      for (const c of hit) {
-        left[c] = (left[c] ?? 0) - 1;
-        if ((left[c] ?? 0) < 0) alive = false;
-      }
-      if (alive) {
-        survived[size] = (survived[size] ?? 0) + 1;
-        if (size < depth) extend(d + 1, size + 1);
-      }
-      for (const c of hit) left[c] = (left[c] ?? 0) + 1;
+  const left = clauses.map((clause) => clause.tolerance);
+  const all = [...classes.values()];
+  const extend = (at: number, size: number, ways: number) => {
+    const own = all[at];
+    if (!own) {
+      survived[size] = (survived[size] ?? 0) + ways;
+      return;
+    }
+    const bearable = Math.min(own.drives, depth - size, ...own.clauses.map((c) => left[c] ?? 0));
+    for (let taken = 0; taken <= bearable; taken += 1) {
+      for (const c of own.clauses) left[c] = (left[c] ?? 0) - taken;
+      extend(at + 1, size + taken, ways * choose(own.drives, taken));
+      for (const c of own.clauses) left[c] = (left[c] ?? 0) + taken;
     }
   };
-  if (depth > 0) extend(0, 1);
+  extend(0, 0, 1);
   return survived.slice(1).map((count, i) => ({ failed: i + 1, survived: count, sets: choose(drives.length, i + 1) }));
 }

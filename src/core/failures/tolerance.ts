@@ -19,5 +19,7 @@ export function smallestFatalSet(bands: readonly Band[]): string[] {
  * @example toleranceOf(raid6Bands) // 2
  */
 export function toleranceOf(bands: readonly Band[]): number {
-  return Math.max(0, smallestFatalSet(bands).length - 1);
+  let least = Infinity;
+  for (const band of bands) for (const clause of lossClauses(band)) least = Math.min(least, clause.tolerance);
+  return least === Infinity ? 0 : least;
 }

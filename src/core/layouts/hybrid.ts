@@ -36,6 +36,7 @@ function hybridLayout(tolerance: 1 | 2, id: LayoutId, name: string, shortName: s
     summary,
     minimumDrives: tolerance + 1,
     usualDrives: tolerance + 1,
+    splits: true,
     layOut(rooms, setting) {
       requireRooms(layout, rooms);
       return layOutSlices(tolerance, rooms, setting.arrayFormat);

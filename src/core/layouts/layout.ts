@@ -55,6 +55,10 @@ export interface Layout {
   usualDrives: number;
   /** Whether it takes only an even number of drives on most boxes. */
   even?: true;
+  /** Whether every drive counts as large as the smallest: the bands depend on the count, the smallest and the first named. */
+  countsSmallest?: true;
+  /** Whether a pool of several groups of it makes sense: it ties a few drives together, not all that there are. */
+  splits?: true;
   /** In which it gives out space, in bytes, where that is more than 1 MiB. */
   allocationUnit?: Bytes;
   /** The fewest drives with these options, where they matter. */

@@ -9,6 +9,8 @@ export const mirror: Layout = {
   summary: "Every drive holds a full copy. As large as the smallest drive.",
   minimumDrives: 2,
   usualDrives: 2,
+  countsSmallest: true,
+  splits: true,
   layOut(rooms, setting) {
     requireRooms(mirror, rooms);
     return wholeDriveBand(rooms, { kind: "mirror" }, setting);

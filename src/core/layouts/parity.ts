@@ -9,6 +9,8 @@ function parityLayout(parity: 1 | 2 | 3, id: LayoutId, name: string, shortName: 
     summary: `Data and parity take turns over all drives; parity takes ${worth}. Every drive counts as large as the smallest.`,
     minimumDrives: parity + 1,
     usualDrives: parity + 2,
+    countsSmallest: true,
+    splits: true,
     layOut(rooms, setting) {
       requireRooms(layout, rooms);
       return wholeDriveBand(rooms, { kind: "parity", parity }, setting);

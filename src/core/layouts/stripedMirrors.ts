@@ -10,6 +10,7 @@ export const stripedMirrors: Layout = {
   minimumDrives: 2,
   usualDrives: 4,
   even: true,
+  countsSmallest: true,
   layOut(rooms, setting) {
     requireRooms(stripedMirrors, rooms);
     // The kernel's driver pairs neighbours in the order in which they are named; other boxes pair by size.

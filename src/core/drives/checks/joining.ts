@@ -1,3 +1,4 @@
+import type { Bytes } from "../../bytes/bytes";
 import { formatBytes, formatExactBytes, type UnitFamily } from "../../bytes/formatBytes";
 import type { Finding } from "../../findings/finding";
 import type { BoxRules } from "../../rules/boxRules";
@@ -8,13 +9,26 @@ import { nameOfDriveFirst } from "../nameOfDrive";
 const A_HAIR = 0.001;
 
 /**
+ * The smallest drive that may join drives that work together already, in bytes; 1 where any may.
+ *
+ * @param members at least one, except where any drive may join
+ * @example leastToJoin([fourTB, eightTB], { joining: "as-largest-member" }) // 8 001 563 222 016
+ */
+export function leastToJoin(members: readonly Drive[], rules: Pick<BoxRules, "joining">): Bytes {
+  const sizes = members.map((member) => member.bytes);
+  if (rules.joining === "as-smallest-member") return Math.min(...sizes);
+  return rules.joining === "as-largest-member" ? Math.max(...sizes) : 1;
+}
+
+/**
  * Whether a drive is large enough, and not too large, to join drives that work together already, by the box's rule.
  *
  * @param members the drives of the group as it is
  * @example checkJoining(threeTB, [fourTB, fourTB], { joining: "as-smallest-member" }) // [{ code: "too-small", severity: "block", … }]
  */
 export function checkJoining(drive: Drive, members: readonly Drive[], rules: Pick<BoxRules, "joining">, family: UnitFamily = "TB"): Finding[] {
-  const sizes = members.filter((member) => member.id !== drive.id).map((member) => member.bytes);
+  const others = members.filter((member) => member.id !== drive.id);
+  const sizes = others.map((member) => member.bytes);
   if (sizes.length === 0 || rules.joining === "any-size") return [];
   const name = nameOfDriveFirst(drive, family);
   if (rules.joining === "up-to-parity") {
@@ -22,7 +36,7 @@ export function checkJoining(drive: Drive, members: readonly Drive[], rules: Pic
     if (drive.bytes <= largest) return [];
     return [{ code: "larger-than-parity", severity: "warn", message: `${name} is larger than the parity drive (${formatBytes(largest, family)}): it has to become the parity drive itself.`, drives: [drive.id] }];
   }
-  const least = rules.joining === "as-smallest-member" ? Math.min(...sizes) : Math.max(...sizes);
+  const least = leastToJoin(others, rules);
   if (drive.bytes >= least) return [];
   const missing = least - drive.bytes;
   const hair = missing < least * A_HAIR ? " A right-size margin, or a volume made a hair smaller, would have let it in." : "";

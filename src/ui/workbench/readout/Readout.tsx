@@ -5,7 +5,7 @@ import { useState } from "react";
 import { formatBytes, formatChange, formatExactBytes, showBytes } from "@/core/bytes/formatBytes";
 import { fateOf } from "@/core/failures/fate";
 import { boxScreen } from "@/core/plan/boxScreen";
-import type { PoolPrediction } from "@/core/plan/predict";
+import type { PoolPrediction } from "@/core/plan/predictPool";
 import { nameOfSplit } from "@/core/plan/splitChoices";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { Button } from "../../kit/Button";

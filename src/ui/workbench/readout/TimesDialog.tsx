@@ -4,7 +4,7 @@ import { useState } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import type { GroupPrediction } from "@/core/plan/predictGroup";
-import type { PoolPrediction } from "@/core/plan/predict";
+import type { PoolPrediction } from "@/core/plan/predictPool";
 import { layoutOf } from "@/core/layouts/registry";
 import type { Hours } from "@/core/time/hours";
 import { NETWORKS, speedOf } from "@/core/time/speed";

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
-import type { PoolPrediction } from "@/core/plan/predict";
+import type { PoolPrediction } from "@/core/plan/predictPool";
 import { Dialog } from "../../kit/Dialog";
 import { Swatch } from "../../kit/Swatch";
 import { useUnit } from "../../preferences/preferences";

@@ -1,0 +1,72 @@
+import { soldAs } from "../bytes/nominalBytes";
+import type { Bytes } from "../bytes/bytes";
+import type { Drive } from "../drives/drive";
+import { predictPool } from "../plan/predictPool";
+import type { BoxRules } from "../rules/boxRules";
+import { poolOf, type Choice } from "./compare";
+import { figuresOf } from "./figures";
+import { misfits, type Needs } from "./needs";
+import { wrongCount } from "../layouts/problemsOfLayout";
+import { layoutOf } from "../layouts/registry";
+
+/** A change that would make a choice fit. */
+export interface NearestChange {
+  kind: "add" | "replace";
+  /** How many drives, and of what size each. */
+  count: number;
+  bytes: Bytes;
+  /** The drive that would be replaced. */
+  drive?: string;
+}
+
+const like = (drive: Drive, id: string, bytes: Bytes): Drive => ({ ...drive, id, bytes });
+
+/** A choice with other drives in its groups; null where its layout cannot be made of them. */
+function remade(choice: Choice, groups: Choice["groups"], drives: readonly Drive[], rules: BoxRules, network: number): Choice | null {
+  if (groups.some((group) => wrongCount(layoutOf(group.layout), group.drives.length, rules))) return null;
+  const driveOf = new Map(drives.map((drive) => [drive.id, drive]));
+  const pool = predictPool(poolOf(groups), driveOf, rules);
+  return { ...choice, groups, pool, figures: figuresOf(pool, driveOf, rules, network) };
+}
+
+/**
+ * The nearest change that makes a choice fit the needs: one more drive, then two more (to the group that is smallest),
+ * then one drive replaced, then two; each of the smallest size that does it.
+ *
+ * @param sizes the sizes that can be bought, in bytes
+ * @param freeBays how many drives more the box takes
+ * @returns null where none of these does it, for instance because the layout bears too few failures however many drives it has
+ * @example nearestChange(raid5OfThree4TB, { usableBytes: 12e12 }, …) // { kind: "add", count: 1, bytes: 8 001 563 222 016 } is not it: { kind: "add", count: 1, bytes: 4 000 787 030 016 } holds 12.0 TB
+ */
+export function nearestChange(choice: Choice, needs: Needs, sizes: readonly Bytes[], freeBays: number, drives: readonly Drive[], rules: BoxRules, network: number): NearestChange | null {
+  const fits = (made: Choice | null) => made !== null && misfits(made, needs).length === 0;
+  const rising = [...sizes].sort((a, b) => a - b);
+  const [model] = drives;
+  if (!model) return null;
+  const smallestGroup = choice.groups.reduce((best, group, g) => (group.drives.length < (choice.groups[best]?.drives.length ?? 0) ? g : best), 0);
+  for (const count of [1, 2]) {
+    if (count > freeBays) break;
+    for (const bytes of rising) {
+      const added = Array.from({ length: count }, (_, i) => like(model, `added ${i + 1}`, bytes));
+      const groups = choice.groups.map((group, g) => (g === smallestGroup ? { ...group, drives: [...group.drives, ...added.map((drive) => drive.id)] } : group));
+      if (fits(remade(choice, groups, [...drives, ...added], rules, network))) return { kind: "add", count, bytes };
+    }
+  }
+  const members = new Set(choice.groups.flatMap((group) => group.drives));
+  const bySize = drives.filter((drive) => members.has(drive.id)).sort((a, b) => a.bytes - b.bytes);
+  for (const count of [1, 2]) {
+    const replaced = bySize.slice(0, count);
+    const [first] = replaced;
+    if (!first || replaced.length < count) break;
+    for (const bytes of rising.filter((size) => size > first.bytes)) {
+      const after = drives.map((drive) => (replaced.includes(drive) && drive.bytes < bytes ? { ...drive, bytes } : drive));
+      if (fits(remade(choice, choice.groups, after, rules, network))) return { kind: "replace", count, bytes, drive: first.id };
+    }
+  }
+  return null;
+}
+
+/** Sizes that are on sale, for suggestions without a price list: those in the drives, and the usual ones from 1 to 24 TB. */
+export function usualSizes(drives: readonly Drive[], usual: readonly Bytes[]): Bytes[] {
+  return [...new Set([...drives.map((drive) => drive.bytes).filter((bytes) => soldAs(bytes) !== null), ...usual])].sort((a, b) => a - b);
+}

@@ -1,0 +1,310 @@
+import type { Bytes } from "../bytes/bytes";
+import type { Drive } from "../drives/drive";
+import type { Layout, LayoutId } from "../layouts/layout";
+import { fewestDrives } from "../layouts/problemsOfLayout";
+import { layouts } from "../layouts/registry";
+import type { BoxRules } from "../rules/boxRules";
+import { groupValues, type GroupValue } from "./groupValues";
+
+/** Some drives parted into groups, with those that are better left out. */
+export interface Split {
+  groups: { layout: LayoutId; drives: string[] }[];
+  /** Ids of drives that would add nothing, or take space away. */
+  leftOut: string[];
+  usableBytes: Bytes;
+}
+
+/** The splits that are worth a look, and whether nothing better can exist. */
+export interface SplitSearch {
+  splits: Split[];
+  /** Whether every way of parting the drives was weighed; beyond `MOST_EXACT` drives only groups of neighbours in size. */
+  exact: boolean;
+}
+
+/** Up to this many drives every way of parting them is weighed. */
+export const MOST_EXACT = 12;
+
+/** Which layouts the groups may have, and how many failed drives each group has to bear. */
+interface Family {
+  layouts: readonly Layout[];
+  tolerance: number;
+}
+
+/** A sum over groups, compared in this order: more usable, fewer fatal sets, fewer drives. */
+interface Sum {
+  usable: number;
+  fatal: number;
+  drives: number;
+}
+
+const NOTHING: Sum = { usable: 0, fatal: 0, drives: 0 };
+const better = (a: Sum, b: Sum) => a.usable > b.usable || (a.usable === b.usable && (a.fatal < b.fatal || (a.fatal === b.fatal && a.drives < b.drives)));
+const plus = (a: Sum, b: Sum): Sum => ({ usable: a.usable + b.usable, fatal: a.fatal + b.fatal, drives: a.drives + b.drives });
+
+/** What a group of some drives is worth to a family, and by which of its layouts. */
+interface Worth extends Sum {
+  layout: LayoutId;
+}
+
+/** What some drives come to under a layout. */
+type Valuer = (layout: LayoutId) => GroupValue | null;
+
+function worthOf(drives: number, family: Family, valueOf: Valuer): Worth | null {
+  let best: Worth | null = null;
+  for (const layout of family.layouts) {
+    const value = valueOf(layout.id);
+    if (!value || value.tolerance < family.tolerance || value.usableBytes === 0) continue;
+    const worth = { usable: value.usableBytes, fatal: value.tolerance === family.tolerance ? value.fatalSets : 0, drives, layout: layout.id };
+    if (best === null || better(worth, best)) best = worth;
+  }
+  return best;
+}
+
+/** The families to search: each layout by itself, mirrors of three, and any mixture that bears one, two or three. */
+function familiesOf(rules: BoxRules): Family[] {
+  const offered = layouts.filter((layout) => layout.splits && rules.layouts.includes(layout.id));
+  const nominal: Partial<Record<LayoutId, number>> = { raid6: 2, "hybrid-2": 2, "triple-parity": 3 };
+  const alone = offered.map((layout): Family => ({ layouts: [layout], tolerance: nominal[layout.id] ?? 1 }));
+  const copies = offered.filter((layout) => layout.id === "raid1").map((layout): Family => ({ layouts: [layout], tolerance: 2 }));
+  // A hybrid is itself the best mixture of mirror and parity, band by band.
+  const mixed = [1, 2, 3].filter((tolerance) => !offered.some((layout) => layout.id === `hybrid-${tolerance}`)).map((tolerance): Family => ({ layouts: offered.filter((layout) => layout.id === "raid1" || (nominal[layout.id] ?? 1) >= tolerance), tolerance }));
+  return [...alone, ...copies, ...mixed.filter((family) => family.layouts.length > 1)];
+}
+
+/** A way to part drives into a number of groups. */
+type Found = { groups: { layout: LayoutId; drives: Drive[] }[]; sum: Sum };
+
+/** Finds for 1, 2, … `counts` groups of a family the best way to part the drives. */
+type Search = (family: Family, counts: number) => (Found | null)[];
+
+/** The values of groups under layouts, worked out once for each set of drives and kept by its number. */
+function valueTables(valuers: ReadonlyMap<LayoutId, (drives: readonly Drive[]) => GroupValue | null>, membersOf: (key: number) => Drive[]): (key: number) => Valuer {
+  const members: Drive[][] = [];
+  const tables = new Map<LayoutId, (GroupValue | null | undefined)[]>([...valuers.keys()].map((id) => [id, []]));
+  return (key) => (layout) => {
+    const table = tables.get(layout);
+    const known = table?.[key];
+    if (known !== undefined) return known;
+    const value = valuers.get(layout)?.((members[key] ??= membersOf(key))) ?? null;
+    if (table) table[key] = value;
+    return value;
+  };
+}
+
+/**
+ * Every way of parting the drives. Drives of one size are interchangeable, so a state is how many of each size are
+ * there, as a number in mixed radix. The best for every state and number of groups follows from the states without one
+ * of the groups that take its smallest drive, or without that drive.
+ *
+ * @param drives smallest first
+ */
+function exhaustive(drives: readonly Drive[], valuers: Parameters<typeof valueTables>[0]): Search {
+  const sizes = [...new Set(drives.map((drive) => drive.bytes))];
+  const ofSize = sizes.map((bytes) => drives.filter((drive) => drive.bytes === bytes));
+  const radix = ofSize.map((each) => each.length + 1);
+  const weight = radix.map((_, c) => radix.slice(0, c).reduce((product, r) => product * r, 1));
+  const states = radix.reduce((product, r) => product * r, 1);
+  const digitsOf = (state: number) => radix.map((r, c) => Math.floor(state / (weight[c] ?? 1)) % r);
+  const membersOf = (state: number) => digitsOf(state).flatMap((n, c) => ofSize[c]?.slice(0, n) ?? []);
+  const valueOf = valueTables(valuers, membersOf);
+  const counts = Uint8Array.from({ length: states }, (_, state) => digitsOf(state).reduce((sum, n) => sum + n, 0));
+  const withoutLowest = Uint16Array.from({ length: states }, (_, state) => state - (weight[digitsOf(state).findIndex((n) => n > 0)] ?? 0));
+  const { starts, subs } = groupsOfStates(radix, weight, states);
+  // What is asked for is what is best for all drives, or all but the smallest few; what a group of these leaves over
+  // lacks the smallest drive, which the group has taken.
+  const asked: number[] = [];
+  for (let state = states - 1; state > 0; state = withoutLowest[state] ?? 0) asked.unshift(state);
+  const isAsked = new Set(asked);
+  const all = Array.from({ length: states - 1 }, (_, i) => i + 1).filter((state) => isAsked.has(state) || state % (radix[0] ?? 1) < (radix[0] ?? 1) - 1);
+
+  return (family, most) => {
+    const worths = Array.from({ length: states }, (_, state) => (state === 0 ? null : worthOf(counts[state] ?? 0, family, valueOf(state))));
+    const own = Float64Array.from(worths, (each) => each?.usable ?? -Infinity);
+    const ownFatal = Float64Array.from(worths, (each) => each?.fatal ?? 0);
+    let usable = new Float64Array(states);
+    let fatal = new Float64Array(states);
+    let used = new Uint8Array(states);
+    const taken: Uint16Array[] = [];
+    const found: (Found | null)[] = [];
+    for (let level = 0; level < most; level += 1) {
+      const [nextUsable, nextFatal, nextUsed, take] = [new Float64Array(states).fill(-Infinity), new Float64Array(states), new Uint8Array(states), new Uint16Array(states)];
+      for (const state of level === most - 1 ? asked : all) {
+        const without = withoutLowest[state] ?? 0;
+        let bestUsable = nextUsable[without] ?? 0;
+        let bestFatal = nextFatal[without] ?? 0;
+        let bestUsed = nextUsed[without] ?? 0;
+        let bestTake = 0;
+        // The indices are all within the arrays; this is the innermost of millions of rounds.
+        for (let i = starts[state] as number, end = starts[state + 1] as number; i < end; i += 1) {
+          const sub = subs[i] as number;
+          const sum = (own[sub] as number) + (usable[state - sub] as number);
+          if (sum < bestUsable || sum === -Infinity) continue;
+          const sumFatal = (ownFatal[sub] as number) + (fatal[state - sub] as number);
+          const sumUsed = (counts[sub] as number) + (used[state - sub] as number);
+          if (sum === bestUsable && (sumFatal > bestFatal || (sumFatal === bestFatal && sumUsed >= bestUsed))) continue;
+          bestUsable = sum;
+          bestFatal = sumFatal;
+          bestUsed = sumUsed;
+          bestTake = sub;
+        }
+        nextUsable[state] = bestUsable;
+        nextFatal[state] = bestFatal;
+        nextUsed[state] = bestUsed;
+        take[state] = bestTake;
+      }
+      [usable, fatal, used] = [nextUsable, nextFatal, nextUsed];
+      taken.push(take);
+      const whole = states - 1;
+      const sum = { usable: usable[whole] ?? 0, fatal: fatal[whole] ?? 0, drives: used[whole] ?? 0 };
+      found.push(sum.usable === -Infinity ? null : { sum, groups: traceBack(taken, worths) });
+    }
+    return found;
+  };
+
+  /** Follows what was taken from the state of all drives down, handing out drives of each size in their order. */
+  function traceBack(taken: readonly Uint16Array[], worths: readonly (Worth | null)[]): Found["groups"] {
+    const next = radix.map(() => 0);
+    const groups: Found["groups"] = [];
+    let state = states - 1;
+    let level = taken.length;
+    while (level > 0 && state > 0) {
+      const sub = taken[level - 1]?.[state] ?? 0;
+      if (sub === 0) {
+        state = withoutLowest[state] ?? 0;
+        continue;
+      }
+      const members = digitsOf(sub).flatMap((n, c) => {
+        const from = next[c] ?? 0;
+        next[c] = from + n;
+        return ofSize[c]?.slice(from, from + n) ?? [];
+      });
+      groups.push({ layout: worths[sub]?.layout ?? "raid1", drives: members });
+      state -= sub;
+      level -= 1;
+    }
+    return groups;
+  }
+}
+
+/** For every state the groups that take at least one of its smallest drives: `subs` from `starts[state]` to `starts[state + 1]`. */
+function groupsOfStates(radix: readonly number[], weight: readonly number[], states: number): { starts: Uint32Array; subs: Uint16Array } {
+  const starts = new Uint32Array(states + 1);
+  // A state with n drives of a size has n + 1 choices for it, so there are at most Π r(r + 1)/2 groups in all.
+  const subs = new Uint16Array(radix.reduce((product, r) => product * ((r * (r + 1)) / 2), 1));
+  let at = 0;
+  for (let state = 1; state < states; state += 1) {
+    starts[state] = at;
+    let low = true;
+    const from = at;
+    for (let c = 0; c < radix.length; c += 1) {
+      const n = Math.floor(state / (weight[c] ?? 1)) % (radix[c] ?? 1);
+      if (n === 0) continue;
+      const step = weight[c] ?? 1;
+      if (low) {
+        for (let k = 1; k <= n; k += 1) subs[at++] = k * step;
+        low = false;
+        continue;
+      }
+      const to = at;
+      for (let k = 1; k <= n; k += 1) for (let i = from; i < to; i += 1) subs[at++] = (subs[i] ?? 0) + k * step;
+    }
+  }
+  starts[states] = at;
+  return { starts, subs };
+}
+
+/**
+ * Groups of neighbours in size only, the smallest drives left out where that is better. For layouts in which every
+ * drive counts as large as the smallest nothing better exists on a box that does not round (sort the groups by their
+ * smallest drive: taking the largest drives first can only raise each smallest), but it is not proved for all.
+ *
+ * @param drives smallest first
+ */
+function neighbours(drives: readonly Drive[], valuers: Parameters<typeof valueTables>[0]): Search {
+  const n = drives.length;
+  // The run from the `from`th largest drive up to the `to`th, as one number.
+  const runOf = (from: number, to: number) => from * (n + 1) + to;
+  const membersOf = (run: number) => drives.slice(n - (run % (n + 1)), n - Math.floor(run / (n + 1)));
+  const valueOf = valueTables(valuers, membersOf);
+  return (family, most) => {
+    const worths = Array.from({ length: (n + 1) * (n + 1) }, (_, run) => {
+      const length = (run % (n + 1)) - Math.floor(run / (n + 1));
+      return length > 0 ? worthOf(length, family, valueOf(run)) : null;
+    });
+    let before: (Sum | null)[] = [NOTHING, ...Array.from({ length: n }, () => null)];
+    const cuts: number[][] = [];
+    return Array.from({ length: most }, (_, level): Found | null => {
+      const cut: number[] = [];
+      const best = before.map((_, to): Sum | null => {
+        let sum: Sum | null = null;
+        for (let start = 0; start < to; start += 1) {
+          const rest = before[start];
+          const own = worths[runOf(start, to)];
+          if (!rest || !own) continue;
+          const next = plus(own, rest);
+          if (sum === null || better(next, sum)) {
+            sum = next;
+            cut[to] = start;
+          }
+        }
+        return sum;
+      });
+      cuts.push(cut);
+      before = best;
+      const end = best.reduce((at, sum, to) => (sum && (at < 0 || better(sum, best[at] ?? NOTHING)) ? to : at), -1);
+      const sum = best[end];
+      if (!sum) return null;
+      const groups: Found["groups"] = [];
+      for (let at = end, l = level; l >= 0; l -= 1) {
+        const start = cuts[l]?.[at] ?? 0;
+        groups.push({ layout: worths[runOf(start, at)]?.layout ?? "raid1", drives: membersOf(runOf(start, at)) });
+        at = start;
+      }
+      return { sum, groups: groups.reverse() };
+    });
+  };
+}
+
+const uniform = (found: Found) => found.groups.every((group) => group.layout === found.groups[0]?.layout);
+
+/**
+ * The best ways to part drives into several groups, or to leave some out: for each layout that the box offers, and for
+ * mixtures that bear one, two or three failures, and for every number of groups, the one that holds most; among equals
+ * the one with the fewest ways to lose data with one failure more than it bears, then the one with the fewest drives.
+ * Mixtures are named only where they hold more than every uniform split of as many groups.
+ *
+ * @param drives 1 to 24
+ * @param most the largest number of groups
+ * @param exhaustively whether every way is weighed where there are at most `MOST_EXACT` drives
+ * @example bestSplits(drivesOfTB(0.5, 4, 4, 4), rules).splits[0] // RAID 5 of the three 4 TB drives, the small one left out
+ */
+export function bestSplits(drives: readonly Drive[], rules: BoxRules, most = 8, exhaustively = true): SplitSearch {
+  const rising = [...drives].sort((a, b) => a.bytes - b.bytes);
+  const exact = exhaustively && drives.length <= MOST_EXACT;
+  const families = familiesOf(rules);
+  const valuers = new Map(layouts.filter((layout) => layout.splits).map((layout) => [layout.id, groupValues(layout, rules)]));
+  const search = exact ? exhaustive(rising, valuers) : neighbours(rising, valuers);
+  const splits: Split[] = [];
+  const bestUniform = new Map<string, number>();
+  for (const family of families) {
+    const alone = family.layouts.length === 1;
+    const fewest = Math.min(...family.layouts.map((layout) => Math.max(family.tolerance + 1, fewestDrives(layout, rules))));
+    const counts = Math.min(most, Math.floor(drives.length / fewest));
+    const whole = worthOf(drives.length, family, (layout) => valuers.get(layout)?.(rising) ?? null);
+    search(family, counts).forEach((found, i) => {
+      if (!found || found.sum.usable === 0) return;
+      const key = `${family.tolerance} ${i}`;
+      if (alone) for (let t = family.tolerance; t > 0; t -= 1) bestUniform.set(`${t} ${i}`, Math.max(bestUniform.get(`${t} ${i}`) ?? 0, found.sum.usable));
+      // A single group of all drives is the layout itself.
+      if (i === 0 && (!alone || found.sum.drives === drives.length || found.sum.usable <= (whole?.usable ?? 0))) return;
+      if (!alone && (uniform(found) || found.sum.usable <= (bestUniform.get(key) ?? 0))) return;
+      const used = new Set(found.groups.flatMap((group) => group.drives.map((drive) => drive.id)));
+      splits.push({
+        groups: found.groups.map((group) => ({ layout: group.layout, drives: group.drives.map((drive) => drive.id) })),
+        leftOut: drives.filter((drive) => !used.has(drive.id)).map((drive) => drive.id),
+        usableBytes: found.sum.usable,
+      });
+    });
+  }
+  return { splits, exact };
+}

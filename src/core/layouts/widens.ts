@@ -1,0 +1,19 @@
+import type { BoxRules } from "../rules/boxRules";
+import type { Layout, LayoutId } from "./layout";
+
+/** Layouts of which a pool has only one group, that takes any further drive: independent drives, and chunks. */
+const ALWAYS: ReadonlySet<LayoutId> = new Set(["single", "span", "parity-drive-1", "parity-drive-2", "copies-2", "copies-3", "chunk-parity"]);
+
+/** Whether a further drive joins what is there, instead of forming a group with others. */
+export function takesAnyDrive(layout: Pick<Layout, "id">): boolean {
+  return ALWAYS.has(layout.id);
+}
+
+/**
+ * Whether a group of a layout can take one more drive on a box. Mirrors become a copy more of the same.
+ *
+ * @example widensByDrive(layoutOf("raid5"), { widening: "further-group" }) // false
+ */
+export function widensByDrive(layout: Pick<Layout, "id">, rules: Pick<BoxRules, "widening">): boolean {
+  return takesAnyDrive(layout) || rules.widening !== "further-group";
+}

@@ -1,0 +1,117 @@
+import type { Bytes } from "../bytes/bytes";
+import type { Plan, Pool } from "../document/plan";
+import type { Drive } from "../drives/drive";
+import { freeBays, usableWith, type Placed, type Placement } from "./placements";
+import type { PricedDrive } from "./priceList";
+
+/** One or two drives to buy, where they go, and what that brings. */
+export interface Buy {
+  drives: { item: PricedDrive; at: Placement }[];
+  gainBytes: Bytes;
+  price: number;
+  /** Usable bytes gained for one unit of money. */
+  bytesPerMoney: number;
+}
+
+/** The best drives to buy, with those that come next. */
+export interface BestBuys {
+  /** One drive, the best first. */
+  one: Buy[];
+  /** Two drives, the best first. */
+  two: Buy[];
+  /** How many ways were weighed, all that there are. */
+  weighed: number;
+}
+
+/** How many are named. */
+const NAMED = 5;
+
+/** A place for a drive, with those that are the same: replacing drives of one size in one group brings the same. */
+interface PlaceClass {
+  places: Placement[];
+  key: string;
+}
+
+const HEALTH = { failing: 0, watch: 1, good: 2 } as const;
+
+/** The drive that had best go first: the one in the worst health, then the one in the first bay. */
+const firstToGo = (a: Drive, b: Drive) => HEALTH[a.health.state] - HEALTH[b.health.state] || (b.health.reallocatedSectors ?? 0) - (a.health.reallocatedSectors ?? 0);
+
+function placeClasses(plan: Plan, pool: Pool): PlaceClass[] {
+  const driveOf = new Map(plan.drives.map((drive) => [drive.id, drive]));
+  const bays = freeBays(plan);
+  const replacing = pool.groups.flatMap((group) => {
+    const members = group.drives.flatMap((id) => driveOf.get(id) ?? []);
+    return [...new Set(members.map((drive) => drive.bytes))].map((bytes): PlaceClass => ({
+      key: `replace ${group.id} ${bytes}`,
+      places: members.filter((drive) => drive.bytes === bytes).sort(firstToGo).map((drive) => ({ kind: "replace", drive: drive.id })),
+    }));
+  });
+  const adding = pool.groups.map((group): PlaceClass => ({ key: `add ${group.id}`, places: Array.from({ length: Math.min(2, bays) }, () => ({ kind: "add", group: group.id })) }));
+  const further: PlaceClass = { key: "further", places: bays >= 2 ? [{ kind: "further-group" }, { kind: "further-group" }] : [] };
+  return [...replacing, ...adding, further].filter((each) => each.places.length > 0);
+}
+
+const byWorth = (a: Buy, b: Buy) => b.bytesPerMoney - a.bytesPerMoney || b.gainBytes - a.gainBytes || a.price - b.price;
+
+/**
+ * Weighs every way to buy one drive, and every way to buy two, of a price list for a pool, under the box's rules and
+ * in its free bays, a place at a time so that the caller can stop. Places that come to the same are weighed once.
+ *
+ * @yields the share that is done, 0 to 1
+ * @returns the best by usable bytes gained for the money; nothing that gains nothing
+ */
+export function* bestBuySteps(plan: Plan, pool: Pool, prices: readonly PricedDrive[]): Generator<number, BestBuys> {
+  const now = usableWith(plan, pool, []);
+  const base = now.ok ? now.usableBytes : 0;
+  const classes = placeClasses(plan, pool);
+  const asPlaced = (item: PricedDrive, at: Placement): Placed => ({ bytes: item.bytes, medium: item.medium, bus: item.bus, at });
+  const known = new Map<string, Bytes>();
+  const gainOf = (key: string, placed: Placed[]): Bytes => {
+    const old = known.get(key);
+    if (old !== undefined) return old;
+    const outcome = usableWith(plan, pool, placed);
+    const gain = outcome.ok ? outcome.usableBytes - base : 0;
+    known.set(key, gain);
+    return gain;
+  };
+  const buyOf = (drives: Buy["drives"], gainBytes: Bytes): Buy => {
+    const price = drives.reduce((sum, { item }) => sum + item.price, 0);
+    return { drives, gainBytes, price, bytesPerMoney: price > 0 ? gainBytes / price : Infinity };
+  };
+  const single: { item: PricedDrive; i: number; place: PlaceClass; p: number }[] = prices.flatMap((item, i) => classes.map((place, p) => ({ item, i, place, p })));
+  let one: Buy[] = [];
+  let two: Buy[] = [];
+  let weighed = 0;
+  const keep = (list: Buy[], buy: Buy) => (buy.gainBytes > 0 ? [...list, buy].sort(byWorth).slice(0, NAMED) : list);
+  for (const [n, first] of single.entries()) {
+    const [at] = first.place.places;
+    if (at && at.kind !== "further-group") {
+      weighed += 1;
+      one = keep(one, buyOf([{ item: first.item, at }], gainOf(`${first.item.bytes} ${first.item.medium} ${first.place.key}`, [asPlaced(first.item, at)])));
+    }
+    for (const second of single.slice(n)) {
+      const same = second.place === first.place;
+      const next = second.place.places[same ? 1 : 0];
+      if (!at || !next || (first.place.key === "further") !== (second.place.key === "further")) continue;
+      weighed += 1;
+      const key = `${first.item.bytes} ${first.item.medium} ${first.place.key} | ${second.item.bytes} ${second.item.medium} ${second.place.key}`;
+      two = keep(two, buyOf([{ item: first.item, at }, { item: second.item, at: next }], gainOf(key, [asPlaced(first.item, at), asPlaced(second.item, next)])));
+    }
+    yield (n + 1) / single.length;
+  }
+  return { one, two, weighed };
+}
+
+/**
+ * The same at once.
+ *
+ * @example bestBuys(clinic, clinic.pools[0], EXAMPLE_PRICES).one[0] // a 12 TB drive in place of one of the 4 TB drives
+ */
+export function bestBuys(plan: Plan, pool: Pool, prices: readonly PricedDrive[]): BestBuys {
+  const steps = bestBuySteps(plan, pool, prices);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
+}

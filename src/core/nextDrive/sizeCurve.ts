@@ -1,0 +1,75 @@
+import type { Bytes } from "../bytes/bytes";
+import { nominalBytes } from "../bytes/nominalBytes";
+import type { Plan, Pool } from "../document/plan";
+import { placementsIn, usableWith, type Outcome, type Placed, type Placement } from "./placements";
+
+/** What one more drive, or another in a bay, of one size would bring. */
+export interface CurvePoint {
+  bytes: Bytes;
+  outcome: Outcome;
+  /** The change of usable space now; 0 where the box would refuse it. */
+  gainBytes: Bytes;
+  /** The change once a second one of the size has come too, wherever it helps most. */
+  thenBytes: Bytes;
+}
+
+/** A run of sizes that bring the same. `to` is the largest, or null where it goes on upwards. */
+export interface FlatStretch {
+  from: Bytes;
+  to: Bytes | null;
+  gainBytes: Bytes;
+}
+
+/** The sizes at which the curve is worked out: those that hard disks are sold in today. */
+export const CURVE_SIZES: readonly Bytes[] = [1, 2, 3, 4, 5, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30, 32].map((terabytes) => nominalBytes(terabytes * 1000));
+
+const of = (bytes: Bytes, at: Placement): Placed => ({ bytes, medium: "hdd", bus: "sata", at });
+
+/**
+ * Usable space over the size of one more drive, or of a replacement: a point for each size that is sold and each that
+ * the pool has.
+ *
+ * @param at where the drive would go
+ * @example sizeCurve(clinic, clinic.pools[0], { kind: "replace", drive: "d1" }).map(({ gainBytes }) => gainBytes)
+ */
+export function sizeCurve(plan: Plan, pool: Pool, at: Placement): CurvePoint[] {
+  const now = usableWith(plan, pool, []);
+  const base = now.ok ? now.usableBytes : 0;
+  const members = new Set(pool.groups.flatMap((group) => group.drives));
+  const own = plan.drives.filter((drive) => members.has(drive.id)).map((drive) => drive.bytes);
+  const sizes = [...new Set([...CURVE_SIZES, ...own])].sort((a, b) => a - b);
+  const places = placementsIn(pool);
+  return sizes.map((bytes) => {
+    const outcome = usableWith(plan, pool, [of(bytes, at)]);
+    const gain = outcome.ok ? outcome.usableBytes - base : 0;
+    const second = outcome.ok ? places.filter((place) => place.kind !== "further-group" && !(place.kind === "replace" && at.kind === "replace" && place.drive === at.drive)) : [];
+    const then = second.flatMap((place) => {
+      const both = usableWith(plan, pool, [of(bytes, at), of(bytes, place)]);
+      return both.ok ? [both.usableBytes - base] : [];
+    });
+    return { bytes, outcome, gainBytes: gain, thenBytes: Math.max(gain, ...then) };
+  });
+}
+
+/**
+ * The stretches of a curve over which a larger drive brings nothing more, smallest sizes first. Sizes that the box
+ * refuses are no part of any.
+ *
+ * @example flatStretches(curveOfRaid5).at(-1) // { from: 4 TB, to: null, gainBytes: 4 TB }: from 4 TB upwards nothing more
+ */
+export function flatStretches(curve: readonly CurvePoint[]): FlatStretch[] {
+  const stretches: FlatStretch[] = [];
+  let run: CurvePoint[] = [];
+  const close = (last: boolean) => {
+    const [first] = run;
+    const end = run.at(-1);
+    if (first && end && run.length > 1) stretches.push({ from: first.bytes, to: last ? null : end.bytes, gainBytes: first.gainBytes });
+    run = [];
+  };
+  for (const point of curve) {
+    if (!point.outcome.ok || (run[0] && run[0].gainBytes !== point.gainBytes)) close(false);
+    if (point.outcome.ok) run.push(point);
+  }
+  close(true);
+  return stretches;
+}
