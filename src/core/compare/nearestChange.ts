@@ -1,4 +1,3 @@
-import { soldAs } from "../bytes/nominalBytes";
 import type { Bytes } from "../bytes/bytes";
 import type { Drive } from "../drives/drive";
 import { predictPool } from "../plan/predictPool";
@@ -21,12 +20,12 @@ export interface NearestChange {
 
 const like = (drive: Drive, id: string, bytes: Bytes): Drive => ({ ...drive, id, bytes });
 
-/** A choice with other drives in its groups; null where its layout cannot be made of them. */
-function remade(choice: Choice, groups: Choice["groups"], drives: readonly Drive[], rules: BoxRules, network: number): Choice | null {
+/** The groups with other drives in them, predicted; null where a layout cannot be made of them. */
+function remade(groups: Choice["groups"], drives: readonly Drive[], rules: BoxRules, network: number): Pick<Choice, "pool" | "figures"> | null {
   if (groups.some((group) => wrongCount(layoutOf(group.layout), group.drives.length, rules))) return null;
   const driveOf = new Map(drives.map((drive) => [drive.id, drive]));
   const pool = predictPool(poolOf(groups), driveOf, rules);
-  return { ...choice, groups, pool, figures: figuresOf(pool, driveOf, rules, network) };
+  return { pool, figures: figuresOf(pool, driveOf, rules, network) };
 }
 
 /**
@@ -36,10 +35,10 @@ function remade(choice: Choice, groups: Choice["groups"], drives: readonly Drive
  * @param sizes the sizes that can be bought, in bytes
  * @param freeBays how many drives more the box takes
  * @returns null where none of these does it, for instance because the layout bears too few failures however many drives it has
- * @example nearestChange(raid5OfThree4TB, { usableBytes: 12e12 }, …) // { kind: "add", count: 1, bytes: 8 001 563 222 016 } is not it: { kind: "add", count: 1, bytes: 4 000 787 030 016 } holds 12.0 TB
+ * @example nearestChange(raid5OfThree4TB, { usableBytes: 12e12 }, …) // { kind: "add", count: 1, bytes: 4 000 787 030 016 }
  */
-export function nearestChange(choice: Choice, needs: Needs, sizes: readonly Bytes[], freeBays: number, drives: readonly Drive[], rules: BoxRules, network: number): NearestChange | null {
-  const fits = (made: Choice | null) => made !== null && misfits(made, needs).length === 0;
+export function nearestChange(choice: Pick<Choice, "groups">, needs: Needs, sizes: readonly Bytes[], freeBays: number, drives: readonly Drive[], rules: BoxRules, network: number): NearestChange | null {
+  const fits = (made: Pick<Choice, "pool" | "figures"> | null) => made !== null && misfits(made, needs).length === 0;
   const rising = [...sizes].sort((a, b) => a - b);
   const [model] = drives;
   if (!model) return null;
@@ -49,7 +48,7 @@ export function nearestChange(choice: Choice, needs: Needs, sizes: readonly Byte
     for (const bytes of rising) {
       const added = Array.from({ length: count }, (_, i) => like(model, `added ${i + 1}`, bytes));
       const groups = choice.groups.map((group, g) => (g === smallestGroup ? { ...group, drives: [...group.drives, ...added.map((drive) => drive.id)] } : group));
-      if (fits(remade(choice, groups, [...drives, ...added], rules, network))) return { kind: "add", count, bytes };
+      if (fits(remade(groups, [...drives, ...added], rules, network))) return { kind: "add", count, bytes };
     }
   }
   const members = new Set(choice.groups.flatMap((group) => group.drives));
@@ -60,13 +59,8 @@ export function nearestChange(choice: Choice, needs: Needs, sizes: readonly Byte
     if (!first || replaced.length < count) break;
     for (const bytes of rising.filter((size) => size > first.bytes)) {
       const after = drives.map((drive) => (replaced.includes(drive) && drive.bytes < bytes ? { ...drive, bytes } : drive));
-      if (fits(remade(choice, choice.groups, after, rules, network))) return { kind: "replace", count, bytes, drive: first.id };
+      if (fits(remade(choice.groups, after, rules, network))) return { kind: "replace", count, bytes, drive: first.id };
     }
   }
   return null;
-}
-
-/** Sizes that are on sale, for suggestions without a price list: those in the drives, and the usual ones from 1 to 24 TB. */
-export function usualSizes(drives: readonly Drive[], usual: readonly Bytes[]): Bytes[] {
-  return [...new Set([...drives.map((drive) => drive.bytes).filter((bytes) => soldAs(bytes) !== null), ...usual])].sort((a, b) => a - b);
 }

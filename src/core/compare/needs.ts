@@ -25,7 +25,7 @@ export interface Misfit {
 }
 
 /** The drive of a choice of which most lies idle, by its share; null where none does. */
-function idlest(choice: Choice): { drive: string; share: number } | null {
+function idlest(choice: Pick<Choice, "pool">): { drive: string; share: number } | null {
   const rooms = choice.pool.groups.flatMap((group) => group.rooms.map((room) => {
     const taken = group.bands.reduce((sum, band) => sum + band.members.filter((member) => member.drive === room.drive).reduce((own, member) => own + member.length + band.metadata, 0), 0);
     return { drive: room.drive, share: room.bytes === 0 ? 0 : Math.max(0, room.length - taken) / room.bytes };
@@ -41,7 +41,7 @@ const may = (tolerance: number) => (tolerance === 0 ? "no drive may fail" : tole
  * @param family the units in which the reasons speak
  * @example misfits(raid5OfThree4TB, { tolerance: 2 }) // [{ need: "tolerance", reason: "only one drive may fail" }]
  */
-export function misfits(choice: Choice, needs: Needs, family: UnitFamily = "TB"): Misfit[] {
+export function misfits(choice: Pick<Choice, "pool" | "figures">, needs: Needs, family: UnitFamily = "TB"): Misfit[] {
   const { figures } = choice;
   const found: Misfit[] = [];
   if (needs.tolerance !== undefined && figures.tolerance < needs.tolerance) found.push({ need: "tolerance", reason: may(figures.tolerance) });

@@ -23,8 +23,9 @@ export interface BestBuys {
   weighed: number;
 }
 
-/** How many are named. */
-const NAMED = 5;
+/** How many are named, and how many are kept meanwhile, since a later one may make an earlier one idle. */
+const NAMED = 4;
+const KEPT = 24;
 
 /** A place for a drive, with those that are the same: replacing drives of one size in one group brings the same. */
 interface PlaceClass {
@@ -51,6 +52,8 @@ function placeClasses(plan: Plan, pool: Pool): PlaceClass[] {
   const further: PlaceClass = { key: "further", places: bays >= 2 ? [{ kind: "further-group" }, { kind: "further-group" }] : [] };
   return [...replacing, ...adding, further].filter((each) => each.places.length > 0);
 }
+
+const placesOf = (buy: Buy) => buy.drives.map(({ at }) => (at.kind === "replace" ? at.drive : at.kind)).sort().join(" ");
 
 const byWorth = (a: Buy, b: Buy) => b.bytesPerMoney - a.bytesPerMoney || b.gainBytes - a.gainBytes || a.price - b.price;
 
@@ -83,7 +86,12 @@ export function* bestBuySteps(plan: Plan, pool: Pool, prices: readonly PricedDri
   let one: Buy[] = [];
   let two: Buy[] = [];
   let weighed = 0;
-  const keep = (list: Buy[], buy: Buy) => (buy.gainBytes > 0 ? [...list, buy].sort(byWorth).slice(0, NAMED) : list);
+  // A runner-up that goes to the same places, gains no more and costs no less is none.
+  const idle = (buy: Buy, other: Buy) => placesOf(buy) === placesOf(other) && other.gainBytes >= buy.gainBytes && other.price <= buy.price;
+  const keep = (list: Buy[], buy: Buy) => {
+    if (buy.gainBytes <= 0 || list.some((other) => idle(buy, other))) return list;
+    return [...list.filter((other) => !idle(other, buy)), buy].sort(byWorth).slice(0, KEPT);
+  };
   for (const [n, first] of single.entries()) {
     const [at] = first.place.places;
     if (at && at.kind !== "further-group") {
@@ -100,7 +108,7 @@ export function* bestBuySteps(plan: Plan, pool: Pool, prices: readonly PricedDri
     }
     yield (n + 1) / single.length;
   }
-  return { one, two, weighed };
+  return { one: one.slice(0, NAMED), two: two.slice(0, NAMED), weighed };
 }
 
 /**

@@ -11,7 +11,7 @@ import type { BoxRules, RuleSetId } from "@/core/rules/boxRules";
 import { rulesOf, ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
-import { usePlanSession } from "../workbench/usePlanSession";
+import { usePlanSession } from "../shell/usePlanSession";
 import { QUESTIONS, type Question } from "./questions";
 
 /** "What can your box do?": plain questions that start from a ready-made set, each with its effect on this plan. */

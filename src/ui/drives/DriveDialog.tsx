@@ -41,6 +41,7 @@ export function DriveDialog({ drive, onClose, onSave }: { drive: Drive; onClose:
       purchased: text("purchased") || null,
       price: text("price") === "" ? null : Number(text("price").replace(",", ".")),
       partitionTable: text("table") === "none" ? null : (text("table") as "gpt" | "mbr"),
+      toBuy: data.get("toBuy") === "on" ? true : null,
       shingled: data.get("shingled") === "on" ? true : null,
       contents: text("contents") === "none" ? null : drive.contents?.kind === text("contents") ? drive.contents : { kind: text("contents") as "data" },
     });
@@ -81,7 +82,11 @@ export function DriveDialog({ drive, onClose, onSave }: { drive: Drive; onClose:
         <Field label="Bought (2024, 2024-05 or 2024-05-17)" name="purchased" defaultValue={drive.purchased ?? ""} pattern="[0-9]{4}(-[0-9]{2}(-[0-9]{2})?)?" />
         <Field label="Price" name="price" inputMode="decimal" defaultValue={drive.price ?? ""} pattern="[0-9]{1,6}([.,][0-9]{1,2})?" />
         <Choice label="Partition table" name="table" defaultValue={drive.partitionTable ?? "none"} options={[["none", "None, or not known"], ["gpt", "GPT"], ["mbr", "MBR"]]} />
-        <label className="flex items-center gap-2 pt-5">
+        <label className="flex items-center gap-2">
+          <input type="checkbox" name="toBuy" defaultChecked={drive.toBuy ?? false} className="accent-indigo" />
+          Not owned yet: to be bought
+        </label>
+        <label className="flex items-center gap-2">
           <input type="checkbox" name="shingled" defaultChecked={drive.shingled ?? false} className="accent-indigo" />
           Shingled recording (SMR)
         </label>

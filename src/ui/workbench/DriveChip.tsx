@@ -30,7 +30,7 @@ export function DriveChip({ drive, narrow = false }: { drive: Drive; narrow?: bo
         {...listeners}
         role="button"
         aria-pressed={on}
-        aria-label={`${name}${care ? `, ${care}` : ""}${failed.has(drive.id) ? ", failed in this what-if" : ""}`}
+        aria-label={`${name}${drive.toBuy ? ", to buy" : ""}${care ? `, ${care}` : ""}${failed.has(drive.id) ? ", failed in this what-if" : ""}`}
         onClick={() => toggleSelected(drive.id)}
         className={`min-w-0 flex-1 cursor-grab touch-manipulation rounded py-1 ${narrow ? "px-0.5" : "pr-6 pl-2"}`}
       >

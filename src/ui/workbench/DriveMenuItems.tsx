@@ -7,7 +7,7 @@ import { useWorkbench } from "./useWorkbench";
 
 /** What can be done with one drive. */
 export function DriveMenuItems({ drive }: { drive: Drive }) {
-  const { plan, act, edit, failed, toggleFailed } = useWorkbench();
+  const { plan, act, edit, failed, toggleFailed, askNextDrive } = useWorkbench();
   const bay = bayOf(drive);
   const owner = groupOfDrive(plan, drive.id);
   const role = roleOfDrive(plan, drive.id);
@@ -29,6 +29,8 @@ export function DriveMenuItems({ drive }: { drive: Drive }) {
       {bay !== null && <MenuItem onSelect={() => toggleFailed(drive.id)}>{failed.has(drive.id) ? "Whole again" : "What if it fails?"}</MenuItem>}
       {owner && <MenuItem onSelect={() => act({ kind: "leave-group", drives: [drive.id] }, true)}>Take out of {owner.pool.name}</MenuItem>}
       {role && <MenuItem onSelect={() => act({ kind: "leave-group", drives: [drive.id] }, true)}>No longer {role.role} of {role.pool.name}</MenuItem>}
+      {owner && <MenuItem onSelect={() => askNextDrive({ kind: "replace", drive: drive.id })}>What if another drive were here…</MenuItem>}
+      {drive.toBuy && <MenuItem onSelect={() => act({ kind: "edit-drive", drive: drive.id, changes: { toBuy: null } })}>It is bought</MenuItem>}
       <MenuItem onSelect={() => edit(drive.id)}>Edit…</MenuItem>
       <MenuLine />
       <MenuItem onSelect={() => act({ kind: "remove-drives", drives: [drive.id] }, true)}>Remove from the plan</MenuItem>

@@ -1,13 +1,10 @@
 "use client";
 
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import type { Command } from "@/core/commands/command";
 import { predict } from "@/core/plan/predict";
 import { planBefore } from "@/store/history";
-import type { PlanSession, SessionState } from "@/store/planSession";
-import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
-import { TerracePatterns } from "../kit/Swatch";
 import { BoxPicture } from "./BoxPicture";
 import { BoxSettings } from "./box/BoxSettings";
 import { DragArea } from "./DragArea";
@@ -15,18 +12,10 @@ import { Readout } from "./readout/Readout";
 import { SelectionBar } from "./SelectionBar";
 import { Shelf } from "./shelf/Shelf";
 import type { BandRef } from "./terraces/geometry";
-import { TopBar } from "./TopBar";
-import { useKeys } from "./useKeys";
+import { PlanFrame } from "../shell/PlanFrame";
+import type { OpenedPlan } from "../shell/OpenPlan";
 import { WorkbenchDialogs, type OpenDialog } from "./WorkbenchDialogs";
 import { WorkbenchContext, type WorkbenchView } from "./useWorkbench";
-
-interface Props {
-  session: PlanSession;
-  state: SessionState;
-  onExport: () => void;
-  onImport: () => void;
-  onDuplicate: () => void;
-}
 
 const totalOf = (plan: Parameters<typeof predict>[0]) => predict(plan).pools.reduce((sum, pool) => sum + pool.usableBytes, 0);
 
@@ -38,8 +27,9 @@ const toggled = (set: ReadonlySet<string>, id: string) => {
 };
 
 /** The workbench: the box at one moment, the shelf beside it, and what the core says of it. */
-export function Workbench({ session, state, onExport, onImport, onDuplicate }: Props) {
-  const { history } = state;
+export function Workbench({ opened }: { opened: OpenedPlan }) {
+  const { session } = opened;
+  const { history } = opened.state;
   const { plan } = history;
   const [unit] = useUnit();
   const prediction = useMemo(() => predict(plan, unit), [plan, unit]);
@@ -69,58 +59,28 @@ export function Workbench({ session, state, onExport, onImport, onDuplicate }: P
       lit,
       light,
       edit: (drive) => setDialog({ kind: "drive", drive }),
+      askNextDrive: (at) => setDialog({ kind: "next-drive", at }),
     }),
     [plan, prediction, act, selected, clearSelected, failed, clearFailed, lit],
   );
-  useKeys({
-    onUndo: () => session.undo(),
-    onRedo: () => session.redo(),
-    onHelp: () => setDialog({ kind: "keys" }),
-    onEscape: () => {
-      clearSelected();
-      clearFailed();
-    },
-  });
-
-  const done = history.entries[history.position - 1];
-  const undone = history.entries[history.position];
   const lastChange = useMemo(() => {
     const before = planBefore(history);
     const entry = history.entries[history.position - 1];
     if (!before || !entry) return null;
     return { description: entry.description, bytes: totalOf(history.plan) - totalOf(before) };
   }, [history]);
-  useEffect(() => {
-    document.title = `${plan.name} · Cortijo`;
-  }, [plan.name]);
-
   return (
     <WorkbenchContext.Provider value={view}>
-      <TerracePatterns />
-      <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
-        <TopBar
-          name={plan.name}
-          onRename={(name) => act({ kind: "rename-plan", name })}
-          undoes={done?.description ?? null}
-          redoes={undone?.description ?? null}
-          onUndo={() => session.undo()}
-          onRedo={() => session.redo()}
-          keeping={state.keeping}
-          onExport={onExport}
-          onImport={onImport}
-          onDuplicate={onDuplicate}
-          onKeys={() => setDialog({ kind: "keys" })}
-        />
-        {state.trouble && (
-          <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-geranium bg-geranium-ground px-4 py-2">
-            <span className="flex-1">{state.trouble}</span>
-            <Button small onClick={onExport}>
-              Export the plan
-            </Button>
-          </div>
-        )}
+      <PlanFrame
+        opened={opened}
+        place=""
+        onEscape={() => {
+          clearSelected();
+          clearFailed();
+        }}
+      >
         <DragArea>
-          <main className="grid min-h-0 flex-1 grid-cols-1 md:grid-cols-[14.5rem_minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_19.5rem]">
+          <main className="grid min-h-0 min-w-0 flex-1 grid-cols-1 md:grid-cols-[14.5rem_minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_19.5rem]">
             <div className="order-3 min-h-0 border-line md:order-1 md:row-span-2 md:border-r lg:row-span-1 lg:overflow-y-auto">
               <Shelf onOpen={(kind) => setDialog({ kind })} />
             </div>
@@ -134,7 +94,7 @@ export function Workbench({ session, state, onExport, onImport, onDuplicate }: P
             </div>
           </main>
         </DragArea>
-      </div>
+      </PlanFrame>
       <WorkbenchDialogs open={dialog} onClose={() => setDialog(null)} />
     </WorkbenchContext.Provider>
   );

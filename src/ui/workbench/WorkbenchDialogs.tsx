@@ -2,20 +2,21 @@
 
 import dynamic from "next/dynamic";
 import { useMemo } from "react";
+import type { Placement } from "@/core/nextDrive/placements";
 import { useWorkbench } from "./useWorkbench";
 
 // Dialogs are loaded when they are first opened.
 const DriveDialog = dynamic(() => import("../drives/DriveDialog").then((module) => module.DriveDialog));
 const DriveListDialog = dynamic(() => import("../drives/DriveListDialog").then((module) => module.DriveListDialog));
 const HealthDialog = dynamic(() => import("../drives/HealthDialog").then((module) => module.HealthDialog));
+const NextDriveDialog = dynamic(() => import("../nextDrive/NextDriveDialog").then((module) => module.NextDriveDialog));
 const InventoryDialog = dynamic(() => import("../drives/InventoryDialog").then((module) => module.InventoryDialog));
-const KeysDialog = dynamic(() => import("./KeysDialog").then((module) => module.KeysDialog));
 
 /** How drives, or what is known of them, come in. */
 export type WayIn = "inventory" | "health" | "list";
 
 /** What is open over the workbench. */
-export type OpenDialog = { kind: WayIn | "keys" } | { kind: "drive"; drive: string } | null;
+export type OpenDialog = { kind: WayIn } | { kind: "drive"; drive: string } | { kind: "next-drive"; at: Placement } | null;
 
 export function WorkbenchDialogs({ open, onClose }: { open: OpenDialog; onClose: () => void }) {
   const { plan, act } = useWorkbench();
@@ -23,14 +24,14 @@ export function WorkbenchDialogs({ open, onClose }: { open: OpenDialog; onClose:
   switch (open?.kind) {
     case undefined:
       return null;
-    case "keys":
-      return <KeysDialog onClose={onClose} />;
     case "inventory":
       return <InventoryDialog knownSerials={knownSerials} onClose={onClose} onTake={(drives) => act({ kind: "add-drives", drives })} />;
     case "health":
       return <HealthDialog drives={plan.drives} onClose={onClose} onTake={act} />;
     case "list":
       return <DriveListDialog onClose={onClose} onTake={(drives) => act({ kind: "add-drives", drives })} />;
+    case "next-drive":
+      return <NextDriveDialog plan={plan} at={open.at} act={act} onClose={onClose} />;
     case "drive": {
       const drive = plan.drives.find((each) => each.id === open.drive);
       return drive ? <DriveDialog key={drive.id} drive={drive} onClose={onClose} onSave={(changes) => act({ kind: "edit-drive", drive: drive.id, changes })} /> : null;

@@ -3,6 +3,7 @@
 import { createContext, useContext } from "react";
 import type { Command } from "@/core/commands/command";
 import type { Plan } from "@/core/document/plan";
+import type { Placement } from "@/core/nextDrive/placements";
 import type { Prediction } from "@/core/plan/predict";
 import type { BandRef } from "./terraces/geometry";
 
@@ -23,6 +24,8 @@ export interface WorkbenchView {
   light: (band: BandRef | null) => void;
   /** Opens the dialog to edit a drive. */
   edit: (drive: string) => void;
+  /** Asks what another drive in a place would bring. */
+  askNextDrive: (at: Placement) => void;
 }
 
 export const WorkbenchContext = createContext<WorkbenchView | null>(null);

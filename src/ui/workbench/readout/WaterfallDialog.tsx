@@ -1,8 +1,9 @@
 "use client";
 
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useMemo } from "react";
 import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
 import type { PoolPrediction } from "@/core/plan/predictPool";
+import { axis, Chart, type ChartParts, type ChartStyle } from "../../kit/Chart";
 import { Dialog } from "../../kit/Dialog";
 import { Swatch } from "../../kit/Swatch";
 import { useUnit } from "../../preferences/preferences";
@@ -26,7 +27,7 @@ export function WaterfallDialog({ pool, onClose }: { pool: PoolPrediction; onClo
   const other = unit === "TB" ? "TiB" : "TB";
   return (
     <Dialog open wide onClose={onClose} title={`Where the bytes of ${pool.name} went`} about={`${formatBytes(pool.usableBytes, unit)} is ${formatBytes(pool.usableBytes, other)}: the same bytes, counted in another unit. That step is no loss.`}>
-      <Chart bars={bars} />
+      <BarChart bars={bars} />
       <table className="mt-2 w-full text-[0.93rem]">
         <caption className="sr-only">The same figures, which sum to the drives exactly</caption>
         <thead>
@@ -67,20 +68,11 @@ export function WaterfallDialog({ pool, onClose }: { pool: PoolPrediction; onClo
   );
 }
 
-function Chart({ bars }: { bars: readonly WaterfallBar[] }) {
+function BarChart({ bars }: { bars: readonly WaterfallBar[] }) {
   const [unit] = useUnit();
-  const element = useRef<HTMLDivElement>(null);
-  const [state, setState] = useState<"loading" | "shown" | "broken">("loading");
-  useEffect(() => {
-    const place = element.current;
-    if (!place) return;
-    let gone = false;
-    let purge: (() => void) | null = null;
-    const draw = async () => {
-      const { default: Plotly } = await import("plotly.js-cartesian-dist-min");
-      if (gone) return;
-      const style = getComputedStyle(document.documentElement);
-      const colour = (name: string) => style.getPropertyValue(name).trim();
+  const build = useCallback(
+    (style: ChartStyle): ChartParts => {
+      const { colour } = style;
       const scale = unit === "TB" ? 1e12 : 2 ** 40;
       const swatches = bars.map((bar) => wordsOf(bar).swatch);
       const trace = {
@@ -98,35 +90,9 @@ function Chart({ bars }: { bars: readonly WaterfallBar[] }) {
           pattern: { shape: swatches.map((swatch) => SHAPES[swatch]), fgcolor: swatches.map((swatch) => (swatch === "copies" ? colour("--data") : colour("--parity"))), bgcolor: swatches.map((swatch) => (swatch === "copies" ? colour("--copies-ground") : swatch === "parity" ? colour("--parity-ground") : colour(COLOURS[swatch]))), size: 7 },
         },
       };
-      const layout = {
-        height: 280,
-        margin: { l: 48, r: 12, t: 24, b: 70 },
-        paper_bgcolor: "rgba(0,0,0,0)",
-        plot_bgcolor: "rgba(0,0,0,0)",
-        font: { family: style.fontFamily, size: 12, color: colour("--ink") },
-        yaxis: { title: { text: unit }, gridcolor: colour("--line"), zerolinecolor: colour("--line-strong"), fixedrange: true },
-        xaxis: { fixedrange: true, tickangle: -30 },
-        showlegend: false,
-      };
-      await Plotly.react(place, [trace], layout, { displayModeBar: false, responsive: true });
-      purge = () => Plotly.purge(place);
-      if (gone) purge();
-      else setState("shown");
-    };
-    draw().catch(() => setState("broken"));
-    return () => {
-      gone = true;
-      purge?.();
-    };
-  }, [bars, unit]);
-  return (
-    <figure aria-label="Waterfall from all drives to what is usable; the table below has the same figures">
-      {state === "loading" && <p className="text-soft">Drawing …</p>}
-      {state === "broken" && <p className="text-soft">The chart could not be drawn here. The table below has all its figures.</p>}
-      {/* The inner element is Plotly's own: it keeps its class there, so React must not touch it. */}
-      <div aria-hidden="true" className="min-h-70">
-        <div ref={element} />
-      </div>
-    </figure>
+      return { traces: [trace], layout: { margin: { l: 48, r: 12, t: 24, b: 70 }, yaxis: axis(style, unit), xaxis: { fixedrange: true, tickangle: -30 } } };
+    },
+    [bars, unit],
   );
+  return <Chart label="Waterfall from all drives to what is usable; the table below has the same figures" height={280} build={build} />;
 }

@@ -57,6 +57,9 @@ export interface TerraceGeometry {
   height: number;
   /** The y of the drives' feet. */
   foot: number;
+  /** The bytes that the full height stands for, and the y of their top. */
+  most: Bytes;
+  top: number;
   columns: Column[];
   bridges: Bridge[];
   runs: Run[];
@@ -64,11 +67,26 @@ export interface TerraceGeometry {
 }
 
 export const AXIS_WIDTH = 52;
-const TOP = 14;
-/** Below the foot of the drives, for the lower half of the axis's 0. */
-const BOTTOM = 6;
 const MOST_COLUMN = 118;
 export const LEAST_COLUMN = 42;
+
+/** What stands around the drives, in CSS pixels. */
+export interface Frame {
+  axis: number;
+  top: number;
+  /** Below the foot of the drives, for the lower half of the axis's 0. */
+  bottom: number;
+  gap: number;
+  leastColumn: number;
+}
+
+const FULL: Frame = { axis: AXIS_WIDTH, top: 14, bottom: 6, gap: 10, leastColumn: LEAST_COLUMN };
+
+/** A picture among many, without an axis. */
+export const SMALL: Frame = { axis: 0, top: 1, bottom: 1, gap: 4, leastColumn: 4 };
+
+/** How much taller than the largest drive the picture is where a free bay can be filled. */
+const GHOST_ROOM = 4 / 3;
 
 const share = (bytes: Bytes, height: number, most: Bytes) => (bytes / most) * height;
 
@@ -111,7 +129,7 @@ function splitOfMember(band: Band, place: number): { kind: SwatchKind; share: nu
 }
 
 /** What of a drive lies where, in bytes from its start. */
-function layersOf(plan: Plan, prediction: Prediction, drive: Drive): { kind: SwatchKind; from: Bytes; to: Bytes; band: BandRef | null }[] {
+function layersOf(plan: Plan, prediction: Pick<Prediction, "pools">, drive: Drive): { kind: SwatchKind; from: Bytes; to: Bytes; band: BandRef | null }[] {
   const owner = groupOfDrive(plan, drive.id);
   const spare = roleOfDrive(plan, drive.id) !== null;
   const group = prediction.pools.flatMap((pool) => pool.groups).find((each) => each.id === owner?.group.id);
@@ -177,20 +195,23 @@ function runsOf(plan: Plan, columns: readonly Column[]): Run[] {
  * Where everything of the terraces stands: bays side by side, each drive as tall as it is large, cut into segments.
  *
  * @param size of the drawing in CSS pixels, the axis included
+ * @param frame what stands around the drives; `SMALL` for a picture among many
  * @returns positions in CSS pixels, with y downwards
  */
-export function terraceGeometry(plan: Plan, prediction: Prediction, size: { width: number; height: number }, family: UnitFamily): TerraceGeometry {
+export function terraceGeometry(plan: Plan, prediction: Pick<Prediction, "pools">, size: { width: number; height: number }, family: UnitFamily, frame: Frame = FULL): TerraceGeometry {
   const { bays } = plan.box;
   const inBays = plan.drives.filter((drive) => "bay" in drive.place);
-  const most = Math.max(...(inBays.length > 0 ? inBays : [{ bytes: 4e12 }]).map((drive) => drive.bytes));
-  const plotHeight = Math.max(40, size.height - TOP - BOTTOM);
-  const gap = bays > 12 ? 4 : 10;
-  const column = Math.max(LEAST_COLUMN, Math.min(MOST_COLUMN, (size.width - AXIS_WIDTH - gap * bays) / bays));
-  const foot = TOP + plotHeight;
+  const largest = Math.max(...(inBays.length > 0 ? inBays : [{ bytes: 4e12 }]).map((drive) => drive.bytes));
+  // Where a drive could come, larger ones than there are have room in the picture too.
+  const most = frame === FULL && inBays.length < bays && plan.pools.length > 0 ? largest * GHOST_ROOM : largest;
+  const plotHeight = Math.max(40, size.height - frame.top - frame.bottom);
+  const gap = bays > 12 ? frame.gap * 0.4 : frame.gap;
+  const column = Math.max(frame.leastColumn, Math.min(MOST_COLUMN, (size.width - frame.axis - gap * bays) / bays));
+  const foot = frame.top + plotHeight;
   const yOf = (bytes: Bytes) => foot - share(bytes, plotHeight, most);
   const columns = Array.from({ length: bays }, (_, i): Column => {
     const drive = driveInBay(plan, i + 1);
-    const x = AXIS_WIDTH + gap / 2 + i * (column + gap);
+    const x = frame.axis + gap / 2 + i * (column + gap);
     const segments = drive
       ? layersOf(plan, prediction, drive).map(({ kind, from, to, band }) => {
           const least = kind === "reserve" ? 2 : 0;
@@ -201,9 +222,11 @@ export function terraceGeometry(plan: Plan, prediction: Prediction, size: { widt
     return { bay: i + 1, x, width: column, drive, top: drive ? yOf(drive.bytes) : foot, segments };
   });
   return {
-    width: AXIS_WIDTH + bays * (column + gap),
-    height: foot + BOTTOM,
+    width: frame.axis + bays * (column + gap),
+    height: foot + frame.bottom,
     foot,
+    most,
+    top: frame.top,
     columns,
     bridges: bridgesOf(columns),
     runs: runsOf(plan, columns),

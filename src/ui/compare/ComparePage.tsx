@@ -1,0 +1,18 @@
+"use client";
+
+import { OpenPlan } from "../shell/OpenPlan";
+import { PlanFrame } from "../shell/PlanFrame";
+import { CompareView } from "./CompareView";
+
+/** The drives of a plan in every layout, side by side. */
+export function ComparePage({ id }: { id: string }) {
+  return (
+    <OpenPlan id={id}>
+      {(opened) => (
+        <PlanFrame opened={opened} place="compare">
+          <CompareView id={opened.id} plan={opened.state.history.plan} act={(command, offersUndo) => opened.session.do(command, offersUndo)} />
+        </PlanFrame>
+      )}
+    </OpenPlan>
+  );
+}

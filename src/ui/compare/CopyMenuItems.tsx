@@ -1,0 +1,26 @@
+"use client";
+
+import { comparisonCsv, comparisonMarkdown, type TableRow } from "@/exchange/comparison/comparisonTable";
+import { saveFile } from "@/exchange/saveFile";
+import { MenuItem, MenuLine } from "../kit/Menu";
+import { useUnit } from "../preferences/preferences";
+
+/** The comparison as text: to the clipboard, or to a file where that is not allowed. */
+export function CopyMenuItems({ rows }: { rows: readonly TableRow[] }) {
+  const [unit] = useUnit();
+  const copy = async (name: string, type: string, text: string) => {
+    try {
+      await navigator.clipboard.writeText(text);
+    } catch {
+      saveFile(name, type, text);
+    }
+  };
+  return (
+    <>
+      <MenuItem onSelect={() => void copy("comparison.md", "text/markdown", comparisonMarkdown(rows, unit))}>Copy as a Markdown table</MenuItem>
+      <MenuItem onSelect={() => void copy("comparison.csv", "text/csv", comparisonCsv(rows))}>Copy as CSV</MenuItem>
+      <MenuLine />
+      <MenuItem onSelect={() => saveFile("comparison.csv", "text/csv", comparisonCsv(rows))}>Save as CSV</MenuItem>
+    </>
+  );
+}

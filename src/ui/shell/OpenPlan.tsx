@@ -1,0 +1,61 @@
+"use client";
+
+import dynamic from "next/dynamic";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import type { ReactNode } from "react";
+import { duplicatePlan } from "@/store/planRepository";
+import type { PlanSession, SessionState } from "@/store/planSession";
+import { downloadPlan } from "@/exchange/exportPlan";
+import { openDatabase } from "../openDatabase";
+import { usePlanFile } from "../plans/usePlanFile";
+import { usePlanSession } from "./usePlanSession";
+
+const Notices = dynamic(() => import("../kit/Notices").then((module) => module.Notices));
+
+/** A plan that is open, and what can be done with it as a whole. */
+export interface OpenedPlan {
+  id: string;
+  session: PlanSession;
+  state: SessionState;
+  onExport: () => void;
+  onImport: () => void;
+  onDuplicate: () => void;
+}
+
+/** Opens a plan and shows a place with it, or why it cannot. */
+export function OpenPlan({ id, children }: { id: string; children: (opened: OpenedPlan) => ReactNode }) {
+  const [session, state] = usePlanSession(id);
+  const file = usePlanFile();
+  const router = useRouter();
+  if (state.status === "loading") {
+    return (
+      <main className="p-6 text-soft" role="status">
+        Opening the plan …
+      </main>
+    );
+  }
+  if (state.status === "missing") {
+    return (
+      <main className="mx-auto max-w-xl px-6 py-24">
+        <h1 className="font-serif text-3xl">This plan is not in this browser</h1>
+        <p className="mt-4 text-soft">It was deleted, or it was made in another browser. Plans stay where they were made; export one there and import the file here.</p>
+        <Link href="/" className="mt-6 inline-block text-indigo underline underline-offset-4">
+          Go to your plans
+        </Link>
+      </main>
+    );
+  }
+  const duplicate = async () => {
+    const copy = await duplicatePlan(openDatabase(), id);
+    if (copy) router.push(`/plan/${copy}`);
+  };
+  const { notice } = state;
+  return (
+    <>
+      {children({ id, session, state, onExport: () => downloadPlan(state.history.plan), onImport: file.choose, onDuplicate: () => void duplicate() })}
+      {file.element}
+      {notice && <Notices notice={notice} act={notice.offersUndo ? { label: "Undo", onAct: () => session.undo() } : null} onClose={() => session.dismiss()} />}
+    </>
+  );
+}

@@ -1,0 +1,36 @@
+import { expose } from "comlink";
+import type { Bytes } from "@/core/bytes/bytes";
+import { compareSteps, type Choice, type Comparison, type CompareRequest } from "@/core/compare/compare";
+import { nearestChange, type NearestChange } from "@/core/compare/nearestChange";
+import type { Needs } from "@/core/compare/needs";
+import { bestBuySteps, type BestBuys } from "@/core/nextDrive/bestBuys";
+import type { PricedDrive } from "@/core/nextDrive/priceList";
+import type { Plan } from "@/core/document/plan";
+
+/** Runs steps to their end, telling how far they are now and then. */
+function run<T>(steps: Generator<number, T>, onProgress: (share: number) => void): T {
+  let told = 0;
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+    if (value - told < 0.05) continue;
+    told = value;
+    onProgress(value);
+  }
+}
+
+/** What the worker does. It is stopped by ending it: nothing is kept in it. */
+const work = {
+  compare: (request: CompareRequest, onProgress: (share: number) => void): Comparison => run(compareSteps(request), onProgress),
+  /** For each choice the nearest change that makes it fit, or null. */
+  nearestChanges: (choices: Pick<Choice, "id" | "groups">[], needs: Needs, sizes: Bytes[], freeBays: number, { drives, rules, network }: CompareRequest): Record<string, NearestChange | null> =>
+    Object.fromEntries(choices.map((choice) => [choice.id, nearestChange(choice, needs, sizes, freeBays, drives, rules, network)])),
+  bestBuys: (plan: Plan, poolId: string, prices: PricedDrive[], onProgress: (share: number) => void): BestBuys | null => {
+    const pool = plan.pools.find((each) => each.id === poolId);
+    return pool ? run(bestBuySteps(plan, pool, prices), onProgress) : null;
+  },
+};
+
+export type CompareWork = typeof work;
+
+expose(work);
