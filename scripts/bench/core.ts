@@ -1,6 +1,10 @@
 import { nominalBytes } from "../../src/core/bytes/nominalBytes";
 import type { Plan } from "../../src/core/document/plan";
 import { clinic } from "../../src/core/document/samples/clinic";
+import { compareDrives } from "../../src/core/compare/compare";
+import { misfits } from "../../src/core/compare/needs";
+import { bestBuys } from "../../src/core/nextDrive/bestBuys";
+import { EXAMPLE_PRICES } from "../../src/core/nextDrive/priceList";
 import { layouts } from "../../src/core/layouts/registry";
 import { survivalOf } from "../../src/core/failures/survival";
 import { layoutChoices } from "../../src/core/plan/layoutChoices";
@@ -15,8 +19,8 @@ function large(): Plan {
   return { ...clinic, box: { ...clinic.box, bays: 24 }, drives, pools: [{ ...clinic.pools[0]!, groups: [{ id: "g1", layout: "hybrid-2", drives: drives.map((drive) => drive.id) }] }] };
 }
 
-function median(work: () => void, times = 200): number {
-  for (let i = 0; i < 20; i += 1) work();
+function median(work: () => void, times = 200, warm = 20): number {
+  for (let i = 0; i < warm; i += 1) work();
   const took = Array.from({ length: times }, () => {
     const from = performance.now();
     work();
@@ -41,5 +45,14 @@ export async function run(): Promise<void> {
   }).reduce((worst, each) => (each.ms > worst.ms ? each : worst));
   line(`predict a pool of 24 drives, the slowest layout (${slowest.name})`, slowest.ms, 2);
   line("all layouts on 24 drives", median(() => layoutChoices(plan.drives, rules)), 20);
+  const mixed = [1, 2, 3, 4, 4, 6, 8, 8, 10, 12, 14, 16].map((tb, i) => ({ ...clinic.drives[0]!, id: `m${i + 1}`, bytes: nominalBytes(tb * 1000) }));
+  const different = SIZES.map((tb, i) => ({ ...clinic.drives[0]!, id: `n${i + 1}`, bytes: nominalBytes(tb * 1000) }));
+  const request = { rules, network: 117e6, splits: true };
+  line("layouts and every split of 12 mixed drives (10 sizes)", median(() => compareDrives({ ...request, drives: mixed }), 15, 3), 150);
+  line("layouts and every split of 12 drives of 12 sizes", median(() => compareDrives({ ...request, drives: different }), 15, 3), 150);
+  line("layouts and equal groups of 24 drives", median(() => compareDrives({ ...request, drives: plan.drives, splits: false }), 40, 5), 20);
+  const { choices } = compareDrives({ ...request, drives: mixed });
+  line(`a change of need over ${choices.length} choices`, median(() => choices.map((choice) => misfits(choice, { tolerance: 2, usableBytes: 3e13, idleShare: 0.1, grows: "by-drive" }))), 16);
+  line("the best one and two drives to buy, 12 sizes", median(() => bestBuys(clinic, clinic.pools[0]!, EXAMPLE_PRICES), 40, 5), 1000);
   line("failure counting, 24 drives, all sets up to 4 failed", median(() => survivalOf(bands, ids, 4)), 50);
 }

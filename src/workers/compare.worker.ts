@@ -23,7 +23,7 @@ function run<T>(steps: Generator<number, T>, onProgress: (share: number) => void
 const work = {
   compare: (request: CompareRequest, onProgress: (share: number) => void): Comparison => run(compareSteps(request), onProgress),
   /** For each choice the nearest change that makes it fit, or null. */
-  nearestChanges: (choices: Pick<Choice, "id" | "groups">[], needs: Needs, sizes: Bytes[], freeBays: number, { drives, rules, network }: CompareRequest): Record<string, NearestChange | null> =>
+  nearestChanges: (choices: (Pick<Choice, "id" | "groups"> & { leastBytes?: Bytes })[], needs: Needs, sizes: Bytes[], freeBays: number, { drives, rules, network }: CompareRequest): Record<string, NearestChange | null> =>
     Object.fromEntries(choices.map((choice) => [choice.id, nearestChange(choice, needs, sizes, freeBays, drives, rules, network)])),
   bestBuys: (plan: Plan, poolId: string, prices: PricedDrive[], onProgress: (share: number) => void): BestBuys | null => {
     const pool = plan.pools.find((each) => each.id === poolId);

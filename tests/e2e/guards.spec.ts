@@ -57,6 +57,25 @@ const screens: [string, (page: Page) => Promise<void>][] = [
     await page.getByRole("button", { name: /^More about the 3\sTB/ }).click();
     await page.getByRole("menuitem", { name: "Edit…" }).click();
   }],
+  ["compare", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Compare" }).click();
+    await expect(page.locator(".js-plotly-plot .points path").first()).toBeAttached();
+  }],
+  ["the next drive", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Compare" }).click();
+    await page.getByText("The next drive").click();
+    await expect(page.getByText("Best:").first()).toBeVisible();
+    await page.getByRole("button", { name: "Prices…" }).click();
+  }],
+  ["two face to face", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Compare" }).click();
+    await page.getByRole("button", { name: "Pin Hybrid 1", exact: true }).click();
+    await page.getByRole("button", { name: "Pin RAID 6", exact: true }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  }],
   ["the keys", async (page) => {
     await firstVisit(page);
     await page.keyboard.press("?");

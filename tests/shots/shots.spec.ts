@@ -35,6 +35,25 @@ test("bringing drives in", async ({ page }) => {
   await page.screenshot(to("bring-in-drives"));
 });
 
+test("compare", async ({ page }) => {
+  await firstVisit(page);
+  await page.getByRole("link", { name: "Compare" }).click();
+  await page.locator(".js-plotly-plot .points path").first().waitFor();
+  await page.getByLabel("Usable space at least").fill("11 TB");
+  await page.waitForTimeout(600);
+  await page.screenshot(to("compare"));
+});
+
+test("the next drive", async ({ page }) => {
+  await page.emulateMedia({ colorScheme: "dark" });
+  await firstVisit(page);
+  await page.getByRole("link", { name: "Compare" }).click();
+  await page.getByText("The next drive").click();
+  await page.getByText("Best:").first().waitFor();
+  await page.waitForTimeout(600);
+  await page.screenshot(to("next-drive-dark"));
+});
+
 test("waterfall", async ({ page }) => {
   await firstVisit(page);
   await page.getByRole("button", { name: "Volumes" }).click();

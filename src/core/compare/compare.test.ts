@@ -90,6 +90,10 @@ test("needs step choices back with the reason, and the nearest change that mends
   expect(change({ usableBytes: 16e12 }, 1)).toBeNull();
   expect(change({ usableBytes: 16e12 }, 2)).toEqual({ kind: "add", count: 2, bytes: sizes[1] });
   expect(change({ tolerance: 2 }, 2)).toBeNull();
+  // A group that is there already takes only drives that may join it.
+  const hybrid = compareDrives({ drives: drivesOfTB(4, 4, 8), rules: rulesOf({ set: "hybrid-box" }), network: 117e6, splits: false }).choices.find((choice) => choice.name === "Hybrid 1")!;
+  const more = (leastBytes?: number) => nearestChange({ groups: hybrid.groups, ...(leastBytes === undefined ? {} : { leastBytes }) }, { usableBytes: 11e12 }, sizes, 1, drivesOfTB(4, 4, 8), rulesOf({ set: "hybrid-box" }), 117e6);
+  expect([more(), more(sizes[2])].map((each) => each?.bytes)).toEqual([sizes[1], sizes[2]]);
 });
 
 test("idle room is that of the drive of which most lies idle", () => {

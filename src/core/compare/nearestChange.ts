@@ -32,20 +32,22 @@ function remade(groups: Choice["groups"], drives: readonly Drive[], rules: BoxRu
  * The nearest change that makes a choice fit the needs: one more drive, then two more (to the group that is smallest),
  * then one drive replaced, then two; each of the smallest size that does it.
  *
+ * @param choice its groups; `leastBytes` is the smallest drive that may join, where the groups are there already
  * @param sizes the sizes that can be bought, in bytes
  * @param freeBays how many drives more the box takes
  * @returns null where none of these does it, for instance because the layout bears too few failures however many drives it has
  * @example nearestChange(raid5OfThree4TB, { usableBytes: 12e12 }, …) // { kind: "add", count: 1, bytes: 4 000 787 030 016 }
  */
-export function nearestChange(choice: Pick<Choice, "groups">, needs: Needs, sizes: readonly Bytes[], freeBays: number, drives: readonly Drive[], rules: BoxRules, network: number): NearestChange | null {
+export function nearestChange(choice: Pick<Choice, "groups"> & { leastBytes?: Bytes }, needs: Needs, sizes: readonly Bytes[], freeBays: number, drives: readonly Drive[], rules: BoxRules, network: number): NearestChange | null {
   const fits = (made: Pick<Choice, "pool" | "figures"> | null) => made !== null && misfits(made, needs).length === 0;
   const rising = [...sizes].sort((a, b) => a - b);
+  const joining = rising.filter((bytes) => bytes >= (choice.leastBytes ?? 0));
   const [model] = drives;
   if (!model) return null;
   const smallestGroup = choice.groups.reduce((best, group, g) => (group.drives.length < (choice.groups[best]?.drives.length ?? 0) ? g : best), 0);
   for (const count of [1, 2]) {
     if (count > freeBays) break;
-    for (const bytes of rising) {
+    for (const bytes of joining) {
       const added = Array.from({ length: count }, (_, i) => like(model, `added ${i + 1}`, bytes));
       const groups = choice.groups.map((group, g) => (g === smallestGroup ? { ...group, drives: [...group.drives, ...added.map((drive) => drive.id)] } : group));
       if (fits(remade(groups, [...drives, ...added], rules, network))) return { kind: "add", count, bytes };

@@ -58,17 +58,18 @@ export function survivalOf(bands: readonly Band[], drives: readonly string[], mo
   const survived = new Array<number>(depth + 1).fill(0);
   const left = clauses.map((clause) => clause.tolerance);
   const all = [...classes.values()];
-  const extend = (at: number, size: number, ways: number) => {
-    const own = all[at];
-    if (!own) {
-      survived[size] = (survived[size] ?? 0) + ways;
-      return;
-    }
-    const bearable = Math.min(own.drives, depth - size, ...own.clauses.map((c) => left[c] ?? 0));
-    for (let taken = 0; taken <= bearable; taken += 1) {
-      for (const c of own.clauses) left[c] = (left[c] ?? 0) - taken;
-      extend(at + 1, size + taken, ways * choose(own.drives, taken));
-      for (const c of own.clauses) left[c] = (left[c] ?? 0) + taken;
+  const extend = (from: number, size: number, ways: number) => {
+    survived[size] = (survived[size] ?? 0) + ways;
+    if (size === depth) return;
+    for (let at = from; at < all.length; at += 1) {
+      const { clauses: own, drives: count } = all[at] ?? { clauses: [], drives: 0 };
+      let bearable = Math.min(count, depth - size);
+      for (const c of own) bearable = Math.min(bearable, left[c] ?? 0);
+      for (let taken = 1; taken <= bearable; taken += 1) {
+        for (const c of own) left[c] = (left[c] ?? 0) - taken;
+        extend(at + 1, size + taken, ways * choose(count, taken));
+        for (const c of own) left[c] = (left[c] ?? 0) + taken;
+      }
     }
   };
   extend(0, 0, 1);

@@ -57,17 +57,17 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
   })), [choices, state.needs]);
   const fitting = useMemo(() => new Set(choices.filter((choice) => !unfit.has(choice.id)).map((choice) => choice.id)), [choices, unfit]);
 
+  const presentId = useMemo(() => presentChoice(plan, choices), [plan, choices]);
   const nearest = useCallback(
     (work: Parameters<typeof compare>[0]) => {
-      const asked = choices.filter((choice) => unfit.has(choice.id)).map(({ id: choiceId, groups }) => ({ id: choiceId, groups }));
+      const asked = choices.filter((choice) => unfit.has(choice.id)).map(({ id: choiceId, groups, figures }) => ({ id: choiceId, groups, ...(choiceId === presentId ? { leastBytes: figures.growth.byDrive?.leastBytes ?? Infinity } : {}) }));
       const sizes = (plan.prices ?? EXAMPLE_PRICES).map((item) => item.bytes);
       return work.nearestChanges(asked, state.needs, sizes, Math.max(0, plan.box.bays - drives.length), { drives, rules, network, splits: false });
     },
-    [choices, unfit, plan.prices, plan.box.bays, state.needs, drives, rules, network],
+    [choices, unfit, presentId, plan.prices, plan.box.bays, state.needs, drives, rules, network],
   );
   const changes = useJob(unfit.size > 0 ? nearest : null);
 
-  const presentId = useMemo(() => presentChoice(plan, choices), [plan, choices]);
   const measure = measureOf(state.sort);
   const sorted = useMemo(() => [...choices].filter((choice) => !state.hideBeaten || !beaten.has(choice.id)).sort((a, b) => merit(measure, b.figures) - merit(measure, a.figures) || b.figures.usableBytes - a.figures.usableBytes), [choices, measure, state.hideBeaten, beaten]);
   const inside = sorted.filter((choice) => fitting.has(choice.id));
@@ -189,6 +189,7 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
         {job.trouble && <p role="alert" className="pt-4 text-geranium">{job.trouble}</p>}
         {comparison && !tooMany && drives.length > 0 && (
           <>
+            <h2 className="sr-only">Layouts side by side</h2>
             <div className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-x-6 pt-2">{inside.map(card)}</div>
             {inside.length === 0 && choices.length > 0 && <p className="pt-4">Nothing that can be made of these drives fits. The nearest changes stand with each.</p>}
             {outside.length > 0 && (
@@ -220,7 +221,7 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
           </>
         )}
       </div>
-      <aside aria-label="Scatter and next drive" tabIndex={0} className="min-h-0 border-line p-4 max-lg:border-t lg:overflow-y-auto lg:border-l">
+      <aside aria-label="Scatter and next drive" tabIndex={0}  className="min-h-0 border-line p-4 max-lg:border-t lg:overflow-y-auto lg:border-l">
         <Segmented
           label="Beside the pictures"
           value={state.panel}

@@ -25,9 +25,7 @@ export function FaceToFace({ pair: [a, b], plan, drives, presentId, onApply, onC
               <span className="font-serif text-lg">{choice.name}</span>
               {choice.detail && <span className="block text-soft">{choice.detail}</span>}
             </h3>
-            <div className="overflow-x-auto">
-              <MiniTerraces choice={choice} drives={drives} plan={plan} width={335} height={190} />
-            </div>
+            <MiniTerraces choice={choice} drives={drives} plan={plan} width={320} height={190} />
             <p className="mt-2 font-serif text-2xl">{measureWords(measureOf("usable"), choice.figures, unit)}</p>
             <Button small className="mt-2" disabled={choice.id === presentId} onClick={() => onApply(choice.id)} aria-label={`Apply ${choiceName(choice)}`}>
               Apply
