@@ -21,9 +21,9 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: `node node_modules/next/dist/bin/next start --port ${port}`,
+    command: "node scripts/serve.mjs",
     url: `http://localhost:${port}/schema/plan-1.json`,
-    env: { NEXT_TELEMETRY_DISABLED: "1" },
+    env: { NEXT_TELEMETRY_DISABLED: "1", PORT: String(port) },
     reuseExistingServer: false,
     stdout: "ignore",
   },

@@ -4,7 +4,7 @@ import { spawn } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
-import { bin, build, chromium, install, root } from "./setup.mjs";
+import { build, chromium, install, root } from "./setup.mjs";
 
 install();
 build();
@@ -14,7 +14,7 @@ await bundle({ entryPoints: [join(root, "scripts/bench/core.ts")], outfile, bund
 await (await import(pathToFileURL(outfile).href)).run();
 
 const port = "3189";
-const server = spawn(bin("next"), ["start", "--port", port], { stdio: "ignore" });
+const server = spawn(process.execPath, ["scripts/serve.mjs"], { stdio: "ignore", env: { ...process.env, PORT: port } });
 try {
   const { measurePage } = await import("./bench/page.mjs");
   await measurePage(`http://localhost:${port}`, chromium());

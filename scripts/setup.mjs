@@ -3,6 +3,7 @@ import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join, relative } from "node:path";
+import { brotliCompressSync } from "node:zlib";
 import { fileURLToPath } from "node:url";
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), "..");
@@ -66,9 +67,10 @@ export function generate() {
 /** Builds the application for production when its sources have changed. */
 export function build() {
   generate();
-  unlessDone("build", ["src", "next.config.ts", "postcss.config.mjs", "tsconfig.json", "package-lock.json"], ".next/BUILD_ID", () => {
+  unlessDone("build", ["src", "scripts/setup.mjs", "next.config.ts", "postcss.config.mjs", "tsconfig.json", "package-lock.json"], ".next/BUILD_ID", () => {
     console.log("Building …");
     run(bin("next"), ["build"]);
+    for (const file of filesBelow(join(root, ".next/static")).filter((path) => /\.(js|css|svg)$/.test(path))) writeFileSync(`${file}.br`, brotliCompressSync(readFileSync(file)));
   });
 }
 

@@ -1,6 +1,7 @@
 // Installs, builds and starts Cortijo, and prints its address. PORT chooses the port (3000).
 import { spawn } from "node:child_process";
-import { bin, build, install } from "./setup.mjs";
+import { join } from "node:path";
+import { build, install, root } from "./setup.mjs";
 
 const port = process.env.PORT ?? "3000";
 if (!/^\d{1,5}$/.test(port) || Number(port) > 65535) {
@@ -10,15 +11,6 @@ if (!/^\d{1,5}$/.test(port) || Number(port) > 65535) {
 install();
 build();
 
-const server = spawn(bin("next"), ["start", "--port", port], { stdio: ["ignore", "pipe", "inherit"] });
-let told = false;
-server.stdout.on("data", (chunk) => {
-  if (told || !/ready/i.test(String(chunk))) return;
-  told = true;
-  console.log(`Cortijo is at http://localhost:${port}  (stop it with Ctrl+C)`);
-});
+const server = spawn(process.execPath, [join(root, "scripts/serve.mjs")], { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, PORT: port } });
 for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => server.kill(signal));
-server.on("exit", (code, signal) => {
-  if (!told) console.error(`Cortijo could not start on port ${port}. If the port is taken, choose another: PORT=3001 npm start.`);
-  process.exit(signal ? 0 : (code ?? 1));
-});
+server.on("exit", (code, signal) => process.exit(signal ? 0 : (code ?? 1)));

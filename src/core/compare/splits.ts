@@ -1,4 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
+import { GiB } from "../bytes/bytes";
+import { roomOf } from "../drives/room";
 import type { Drive } from "../drives/drive";
 import type { Layout, LayoutId } from "../layouts/layout";
 import { fewestDrives } from "../layouts/problemsOfLayout";
@@ -17,7 +19,7 @@ export interface Split {
 /** The splits that are worth a look, and whether nothing better can exist. */
 export interface SplitSearch {
   splits: Split[];
-  /** Whether every way of parting the drives was weighed; beyond `MOST_EXACT` drives only groups of neighbours in size. */
+  /** Whether nothing better can exist: every way was weighed, or could not be better. Beyond `MOST_EXACT` drives only groups of neighbours in size are weighed. */
   exact: boolean;
 }
 
@@ -214,9 +216,7 @@ function groupsOfStates(radix: readonly number[], weight: readonly number[], sta
 }
 
 /**
- * Groups of neighbours in size only, the smallest drives left out where that is better. For layouts in which every
- * drive counts as large as the smallest nothing better exists on a box that does not round (sort the groups by their
- * smallest drive: taking the largest drives first can only raise each smallest), but it is not proved for all.
+ * Groups of neighbours in size only, the smallest drives left out where that is better; see `neighboursSuffice`.
  *
  * @param drives smallest first
  */
@@ -260,9 +260,25 @@ function neighbours(drives: readonly Drive[], valuers: Parameters<typeof valueTa
         groups.push({ layout: worths[runOf(start, at)]?.layout ?? "raid1", drives: membersOf(runOf(start, at)) });
         at = start;
       }
-      return { sum, groups: groups.reverse() };
+      return { sum, groups };
     });
   };
+}
+
+/** From this size on the kernel's RAID driver keeps the same room for its metadata whatever the size. */
+const EVEN_METADATA = 128 * GiB;
+
+/**
+ * Whether no split of a family is better than the best one into groups of neighbours in size. It is so where every
+ * drive counts as large as the smallest and a larger smallest never holds less: put the groups of any split in the
+ * order of their smallest drives, and give the largest drives to the first, the next to the second, and so on. Each
+ * smallest can only rise, while the groups keep their sizes, and so what they bear. Likewise for a hybrid that bears one
+ * failure on a box without metadata: it holds the sum of its drives less the largest, and in the order of their largest
+ * drives, giving the smallest drives to the first can only lower each largest.
+ */
+function neighboursSuffice(family: Family, drives: readonly Drive[], rules: BoxRules): boolean {
+  if (rules.arrayFormat === "plain" && family.layouts.every((layout) => layout.id === "hybrid-1")) return true;
+  return family.layouts.every((layout) => layout.countsSmallest) && (rules.arrayFormat === "plain" || drives.every((drive) => roomOf(drive, rules).length >= EVEN_METADATA));
 }
 
 const uniform = (found: Found) => found.groups.every((group) => group.layout === found.groups[0]?.layout);
@@ -280,10 +296,12 @@ const uniform = (found: Found) => found.groups.every((group) => group.layout ===
  */
 export function bestSplits(drives: readonly Drive[], rules: BoxRules, most = 8, exhaustively = true): SplitSearch {
   const rising = [...drives].sort((a, b) => a.bytes - b.bytes);
-  const exact = exhaustively && drives.length <= MOST_EXACT;
+  const few = exhaustively && drives.length <= MOST_EXACT;
   const families = familiesOf(rules);
   const valuers = new Map(layouts.filter((layout) => layout.splits).map((layout) => [layout.id, groupValues(layout, rules)]));
-  const search = exact ? exhaustive(rising, valuers) : neighbours(rising, valuers);
+  const byNeighbours = neighbours(rising, valuers);
+  const suffices = (family: Family) => neighboursSuffice(family, rising, rules);
+  const byForce = few && !families.every(suffices) ? exhaustive(rising, valuers) : null;
   const splits: Split[] = [];
   const bestUniform = new Map<string, number>();
   for (const family of families) {
@@ -291,6 +309,7 @@ export function bestSplits(drives: readonly Drive[], rules: BoxRules, most = 8, 
     const fewest = Math.min(...family.layouts.map((layout) => Math.max(family.tolerance + 1, fewestDrives(layout, rules))));
     const counts = Math.min(most, Math.floor(drives.length / fewest));
     const whole = worthOf(drives.length, family, (layout) => valuers.get(layout)?.(rising) ?? null);
+    const search = suffices(family) ? byNeighbours : (byForce ?? byNeighbours);
     search(family, counts).forEach((found, i) => {
       if (!found || found.sum.usable === 0) return;
       const key = `${family.tolerance} ${i}`;
@@ -306,5 +325,5 @@ export function bestSplits(drives: readonly Drive[], rules: BoxRules, most = 8, 
       });
     });
   }
-  return { splits, exact };
+  return { splits, exact: few || families.every(suffices) };
 }

@@ -216,7 +216,7 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
               </section>
             )}
             <p className="mt-4 text-[0.9rem] text-soft">
-              {comparison.exact ? "Every way to part these drives into groups was weighed; for each layout and number of groups the best is shown." : "With more than 12 drives only groups of neighbours in size were weighed: better splits are unlikely, but not ruled out."} Speeds and hours are estimates from the usual rates of such drives.
+              {comparison.exact ? "No better way to part these drives into groups exists; for each layout and number of groups the best is shown." : "With more than 12 drives only groups of neighbours in size were weighed: better splits are unlikely, but not ruled out."} Speeds and hours are estimates from the usual rates of such drives.
             </p>
           </>
         )}
