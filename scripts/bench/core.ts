@@ -9,6 +9,7 @@ import { layouts } from "../../src/core/layouts/registry";
 import { survivalOf } from "../../src/core/failures/survival";
 import { layoutChoices } from "../../src/core/plan/layoutChoices";
 import { predict } from "../../src/core/plan/predict";
+import { walk } from "../../src/core/plan/walk";
 import { rulesOf } from "../../src/core/rules/ruleSets";
 
 const SIZES = [1, 2, 3, 4, 6, 8, 10, 12, 14, 16, 18, 20];
@@ -54,5 +55,13 @@ export async function run(): Promise<void> {
   const { choices } = compareDrives({ ...request, drives: mixed });
   line(`a change of need over ${choices.length} choices`, median(() => choices.map((choice) => misfits(choice, { tolerance: 2, usableBytes: 3e13, idleShare: 0.1, grows: "by-drive" }))), 16);
   line("the best one and two drives to buy, 12 sizes", median(() => bestBuys(clinic, clinic.pools[0]!, EXAMPLE_PRICES), 40, 5), 1000);
+  // 15 drives are replaced one by one, each claimed.
+  const shelf = Array.from({ length: 15 }, (_, i) => ({ ...clinic.drives[0]!, id: `x${i + 1}`, serial: `X${i}`, bytes: nominalBytes(24_000), place: { shelf: true as const } }));
+  const growing: Plan = { ...plan, drives: [...plan.drives, ...shelf], steps: shelf.flatMap((drive, i): Plan["steps"] => [{ id: `r${i}`, kind: "replace-drive", drive: `d${i + 1}`, by: drive.id, how: "pulled" }, { id: `c${i}`, kind: "verify", pool: "p1" }]) };
+  line("walk 24 drives, 30 steps", median(() => walk({ ...growing, pools: structuredClone(growing.pools) }), 40, 5), 10);
+  const long: Plan = { ...growing, steps: Array.from({ length: 1000 }, (_, i): Plan["steps"][number] => (i < 15 ? growing.steps[i * 2]! : i % 2 === 0 ? { id: `t${i}`, kind: "verify", pool: "p1" } : { id: `t${i}`, kind: "replace-drive", drive: i % 4 === 1 ? "x1" : "d1", by: i % 4 === 1 ? "d1" : "x1", how: "pulled" })) };
+  line("walk 24 drives, 1000 steps", median(() => walk({ ...long, pools: structuredClone(long.pools) }), 5, 1), 500);
+  const before = walk(long);
+  line("the same after an edit of the last step", median(() => walk({ ...long, steps: [...long.steps.slice(0, -1), { id: "new", kind: "verify", pool: "p1" }] }, "TB", before), 10, 2), 16);
   line("failure counting, 24 drives, all sets up to 4 failed", median(() => survivalOf(bands, ids, 4)), 50);
 }

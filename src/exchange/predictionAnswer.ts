@@ -1,5 +1,5 @@
 import type { Plan } from "@/core/document/plan";
-import { predict } from "@/core/plan/predict";
+import { poolsAt, walk } from "@/core/plan/walk";
 import type { PoolPrediction } from "@/core/plan/predictPool";
 
 /** A pool as `/api/predict` tells it: figures, bands, ledger, findings. All sizes in bytes. */
@@ -18,9 +18,28 @@ function poolAnswer(pool: PoolPrediction) {
   };
 }
 
-/** What `/api/predict` answers for a plan. */
+/** What `/api/predict` answers for a plan: its pools now, and every moment with what its step takes and risks. */
 export function predictionAnswer(plan: Plan) {
-  const { moments } = predict(plan);
-  const told = moments.map((moment) => ({ after: moment.after, pools: moment.pools.map(poolAnswer) }));
+  const { moments } = walk(plan);
+  const told = moments.map((moment) => ({
+    after: moment.after,
+    ...(moment.walked
+      ? {
+          done: moment.walked.done,
+          does: moment.walked.does,
+          hours: moment.walked.cost.hours,
+          begins: moment.walked.from,
+          ends: moment.walked.to,
+          erased: moment.walked.cost.erased,
+          work: moment.walked.cost.work,
+          online: moment.walked.cost.online,
+          undoable: moment.walked.cost.undoable,
+          exposure: moment.walked.exposure,
+          findings: moment.walked.findings.map(({ code, severity, message, drives }) => ({ code, severity, message, drives })),
+        }
+      : {}),
+    capacities: moment.capacities,
+    pools: poolsAt(moment, "TB").map(poolAnswer),
+  }));
   return { pools: told[0]?.pools ?? [], moments: told };
 }

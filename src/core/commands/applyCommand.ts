@@ -1,7 +1,8 @@
-import { enablePatches, produceWithPatches, type Patch } from "immer";
+import { current, enablePatches, produceWithPatches, type Patch } from "immer";
 import { driveInBay, groupOfDrive, type Group, type Plan, type Pool, type Volume } from "../document/plan";
 import { bayOf, type Drive, type Place } from "../drives/drive";
 import { MOST_PRICES } from "../nextDrive/priceList";
+import type { Step, StepBody } from "../steps/step";
 import type { Command, NewDrive } from "./command";
 
 enablePatches();
@@ -147,6 +148,22 @@ function layOutPool(plan: Plan, poolId: string | null, groups: readonly { layout
   seat(plan, drives);
 }
 
+/** The most steps that a plan may have. */
+const MOST_STEPS = 2000;
+
+function placeOfStep(plan: Plan, id: string): number {
+  const at = plan.steps.findIndex((step) => step.id === id);
+  return at >= 0 ? at : refuse("That step is no longer in the plan.");
+}
+
+function putSteps(plan: Plan, at: number, instead: number, bodies: readonly StepBody[]): void {
+  if (plan.steps.length + bodies.length > MOST_STEPS) refuse(`A plan has at most ${MOST_STEPS} steps.`);
+  // Ids go on from the highest that there is: to look for gaps would take too long in a long plan.
+  let highest = plan.steps.reduce((most, step) => Math.max(most, Number(/^s(\d{1,9})$/.exec(step.id)?.[1] ?? 0)), 0);
+  const steps = bodies.map((body): Step => ({ ...(body as Step), id: `s${(highest += 1)}` }));
+  plan.steps.splice(at, instead, ...steps);
+}
+
 function setSpares(plan: Plan, pool: string, group: string | undefined, drives: readonly string[]): void {
   if (group === undefined) findPool(plan, pool).spares.push(...drives);
   else {
@@ -237,6 +254,31 @@ function change(plan: Plan, command: Command): void {
       if (command.prices.length === 0) delete plan.prices;
       else plan.prices = command.prices;
       return;
+    case "insert-steps": {
+      const at = command.before !== undefined ? placeOfStep(plan, command.before) : command.after !== undefined ? placeOfStep(plan, command.after) + 1 : plan.steps.length;
+      return putSteps(plan, at, 0, command.steps);
+    }
+    case "replace-step":
+      return putSteps(plan, placeOfStep(plan, command.step), 1, command.by);
+    case "edit-step": {
+      const step = plan.steps[placeOfStep(plan, command.step)];
+      if (step) Object.assign(step, command.changes);
+      return;
+    }
+    case "remove-steps":
+      command.steps.forEach((id) => placeOfStep(plan, id));
+      plan.steps = plan.steps.filter((step) => !command.steps.includes(step.id));
+      return;
+    case "duplicate-step": {
+      const at = placeOfStep(plan, command.step);
+      const { id: _id, ...body } = current(plan.steps[at] as Step);
+      return putSteps(plan, at + 1, 0, [body as StepBody]);
+    }
+    case "move-step": {
+      const [step] = plan.steps.splice(placeOfStep(plan, command.step), 1);
+      if (step) plan.steps.splice(Math.max(0, Math.min(plan.steps.length, command.to)), 0, step);
+      return;
+    }
     case "change-layout":
       findGroup(plan, command.group).group.layout = command.layout;
       return;

@@ -2,6 +2,7 @@ import type { Drive, Place } from "../drives/drive";
 import type { Helper, Volume } from "../document/plan";
 import type { GroupOptions, LayoutId } from "../layouts/layout";
 import type { PricedDrive } from "../nextDrive/priceList";
+import type { StepBody, StepChanges } from "../steps/step";
 import type { RulesChoice } from "../rules/boxRules";
 
 /** A drive that has no id yet; the plan gives it one when it is added. */
@@ -29,6 +30,15 @@ export type Command =
   | { kind: "lay-out-pool"; pool: string | null; groups: { layout: LayoutId; drives: string[] }[] }
   /** The prices that the plan reckons with; an empty list takes them away. */
   | { kind: "set-prices"; prices: PricedDrive[] }
+  /** Puts steps in before one, after one, or at the end. */
+  | { kind: "insert-steps"; before?: string; after?: string; steps: StepBody[] }
+  | { kind: "edit-step"; step: string; changes: StepChanges }
+  /** Several steps in the place of one. */
+  | { kind: "replace-step"; step: string; by: StepBody[] }
+  | { kind: "remove-steps"; steps: string[] }
+  | { kind: "duplicate-step"; step: string }
+  /** Moves a step to a place in the list, counted from 0. */
+  | { kind: "move-step"; step: string; to: number }
   | { kind: "change-layout"; group: string; layout: LayoutId }
   | { kind: "add-to-group"; group: string; drives: string[] }
   | { kind: "leave-group"; drives: string[] }

@@ -41,6 +41,18 @@ export function describeCommand(plan: Plan, command: Command): string {
       return `laid out a pool as ${[...new Set(command.groups.map((group) => layoutOf(group.layout).shortName))].join(" and ")}${command.groups.length > 1 ? ` in ${command.groups.length} groups` : ""}`;
     case "set-prices":
       return "changed the prices";
+    case "insert-steps":
+      return `planned ${command.steps.length === 1 ? "a step" : `${command.steps.length} steps`}`;
+    case "edit-step":
+      return "changed a step";
+    case "replace-step":
+      return `split a step into ${command.by.length}`;
+    case "remove-steps":
+      return command.steps.length === 1 ? "removed a step" : `removed ${command.steps.length} steps`;
+    case "duplicate-step":
+      return "repeated a step";
+    case "move-step":
+      return "moved a step";
     case "change-layout":
       return `changed the layout to ${layoutOf(command.layout).shortName}`;
     case "add-to-group":

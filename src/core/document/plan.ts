@@ -1,6 +1,7 @@
 import type { Bytes } from "../bytes/bytes";
 import type { Drive } from "../drives/drive";
 import type { GroupOptions, LayoutId } from "../layouts/layout";
+import type { Step } from "../steps/step";
 import type { PricedDrive } from "../nextDrive/priceList";
 import type { RulesChoice } from "../rules/boxRules";
 
@@ -15,6 +16,13 @@ export interface Group {
   options?: GroupOptions;
   /** Ids of drives that stand by for this group only. */
   spares?: string[];
+  /**
+   * How far up a drive is taken into the group, in bytes of what lies between reserve and margin, where that is less
+   * than all of it: a larger replacement whose space has not been claimed yet.
+   */
+  reach?: Record<string, Bytes>;
+  /** Chunk layouts: what of each drive holds chunks, in bytes, where new room has not been balanced out yet. */
+  filled?: Record<string, Bytes>;
 }
 
 /** What is carved from a pool. */
@@ -23,6 +31,8 @@ export interface Volume {
   name: string;
   bytes: Bytes;
   fileSystem: FileSystem;
+  /** How far its file system reaches, where it has not been grown to the whole volume yet. */
+  fileSystemBytes?: Bytes;
   /** What is stored on it today. */
   usedBytes?: Bytes;
   /** The share of the file system that the owner wants to keep free; 0.2 where nothing is said. */
@@ -68,8 +78,8 @@ export interface Plan {
   pools: Pool[];
   /** What drives cost, where the owner has said so. */
   prices?: PricedDrive[];
-  /** No kind of step is defined yet. */
-  steps: never[];
+  /** What is to be changed about the box, in order. */
+  steps: Step[];
 }
 
 /** The group that a drive belongs to, with its pool, or null. */

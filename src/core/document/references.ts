@@ -73,6 +73,7 @@ export function referenceProblems(plan: Plan): Problem[] {
     ...duplicateIds(plan.pools.map((pool, p) => ({ id: pool.id, pointer: `/pools/${p}`, what: "a pool" }))),
     ...duplicateIds(plan.pools.flatMap((pool, p) => pool.groups.map((group, g) => ({ id: group.id, pointer: `/pools/${p}/groups/${g}`, what: "a group" })))),
     ...duplicateIds(plan.pools.flatMap((pool, p) => pool.volumes.map((volume, v) => ({ id: volume.id, pointer: `/pools/${p}/volumes/${v}`, what: "a volume" })))),
+    ...duplicateIds(plan.steps.map((step, i) => ({ id: step.id, pointer: `/steps/${i}`, what: "a step" }))),
     ...placeProblems(plan),
     ...memberProblems(plan),
   ];

@@ -30,3 +30,14 @@ export function roomOf(drive: { id: string; bytes: Bytes }, rules: Pick<BoxRules
   const between = drive.bytes - systemReserve - rightSizeMargin;
   return { drive: drive.id, bytes: drive.bytes, systemReserve, rightSizeMargin, between, length: floorTo(between, MiB) };
 }
+
+/**
+ * A room of which only the lowest part is taken into a group: as far as the drive that was there before reached.
+ *
+ * @param reach in bytes, of what is between reserve and margin
+ * @example limitedRoom(roomOf(eightTB, rules), roomOf(fourTB, rules).between).length // that of the 4 TB drive
+ */
+export function limitedRoom(room: Room, reach: Bytes | undefined): Room {
+  if (reach === undefined || reach >= room.between) return room;
+  return { ...room, between: reach, length: floorTo(reach, MiB) };
+}

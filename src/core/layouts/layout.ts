@@ -27,6 +27,8 @@ export interface GroupOptions {
   data?: number;
   /** Chunk parity: chunks of parity in a stripe. */
   parity?: number;
+  /** Parity drives: which they are, as long as no data drive is larger; otherwise the largest. */
+  parityDrives?: string[];
   /** Striped mirrors: pair neighbours as they are named, instead of by size. */
   pairs?: "as-named" | "by-size";
 }

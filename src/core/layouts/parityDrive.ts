@@ -8,9 +8,12 @@ import { requireRooms, type Layout, type LayoutId } from "./layout";
  * Independent drives with `parity` parity drives, the largest ones: one band for each slice between two sizes of data
  * drives, over the data drives that reach it and the parity drives.
  */
-function layOutWithParityDrives(rooms: readonly Room[], parity: 1 | 2): Band[] {
+function layOutWithParityDrives(rooms: readonly Room[], parity: 1 | 2, named: readonly string[]): Band[] {
   const bySize = rooms.map((room, i) => ({ room, i })).sort((a, b) => b.room.length - a.room.length || b.i - a.i);
-  const parityRooms = bySize.slice(0, parity).map(({ room }) => room);
+  const largest = bySize.slice(0, parity).map(({ room }) => room);
+  const chosen = rooms.filter((room) => named.includes(room.drive));
+  const largeEnough = chosen.length === parity && rooms.every((room) => chosen.includes(room) || chosen.every((each) => each.length >= room.length));
+  const parityRooms = largeEnough ? chosen : largest;
   const dataRooms = rooms.filter((room) => !parityRooms.includes(room));
   const levels = [...new Set(dataRooms.map((room) => floorTo(room.length, MiB)))].filter((level) => level > 0).sort((a, b) => a - b);
   let floor = 0;
@@ -35,9 +38,9 @@ function parityDriveLayout(parity: 1 | 2, id: LayoutId, name: string, shortName:
     summary: `Every drive keeps its own file system; ${which} for parity. If more fail than that, only what was on the failed drives is lost.`,
     minimumDrives: parity + 1,
     usualDrives: parity + 1,
-    layOut(rooms) {
+    layOut(rooms, setting) {
       requireRooms(layout, rooms);
-      return layOutWithParityDrives(rooms, parity);
+      return layOutWithParityDrives(rooms, parity, setting.options?.parityDrives ?? []);
     },
   };
   return layout;

@@ -14,7 +14,8 @@ import { roomOf, type Room } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import type { Finding } from "../findings/finding";
 import type { LayoutId } from "../layouts/layout";
-import { problemsOfLayout, wrongCount } from "../layouts/problemsOfLayout";
+import { layOutGroup } from "../layouts/layOutGroup";
+import { problemsOfLayout } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { gapsOf } from "../ledger/gaps";
 import type { BoxRules } from "../rules/boxRules";
@@ -68,7 +69,7 @@ export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxR
   const layout = layoutOf(group.layout);
   const options = group.options ?? {};
   const rooms = drives.map((drive) => roomOf(drive, rules));
-  const bands = wrongCount(layout, drives.length, rules, options) ? [] : layout.layOut(rooms, { arrayFormat: rules.arrayFormat, options });
+  const bands = layOutGroup(group, drives, rules);
   const underParity = bands.some((band) => "parity" in band.scheme);
   const onShelf = drives.filter((drive) => bayOf(drive) === null);
   return {

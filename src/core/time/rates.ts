@@ -2,6 +2,8 @@ import type { Drive } from "../drives/drive";
 
 /** Shares of a drive's sequential rate that work on a pool reaches. */
 export const REBUILD_SHARE = 0.6;
+export const RESHAPE_SHARE = 0.33;
+export const VERIFY_SHARE = 0.8;
 const SELF_TEST_FLASH_SHARE = 0.7;
 const SELF_TEST_DISK_RATE = 105e6;
 

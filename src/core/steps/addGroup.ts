@@ -1,0 +1,24 @@
+import { layoutOf } from "../layouts/registry";
+import { listOf, missingPool, withoutBackup } from "./checks";
+import { checkNewGroup, costOfGroup, withGroup } from "./makeGroup";
+import { against, type StepModule } from "./stepModule";
+import { poolOf } from "./box";
+
+/** A further group for a pool. Minutes, and the space is there at once; the pool is then lost when any group is. */
+export const addGroup: StepModule<"add-group"> = {
+  kind: "add-group",
+  name: "Add a group to the pool",
+  check: (state, step, setting) => {
+    const pool = poolOf(state.plan, step.pool);
+    const other = pool?.groups.find((group) => group.layout !== step.layout);
+    return [
+      ...missingPool(state.plan, step.pool),
+      ...checkNewGroup(state, step, setting),
+      ...(pool && other ? [against("warn", "mixed-layouts", `The groups of ${pool.name} would have different layouts (${layoutOf(other.layout).shortName} and ${layoutOf(step.layout).shortName}); many boxes refuse it.`)] : []),
+      ...withoutBackup(state, step.pool, "").map(() => against("note", "stands-with-all", "From then on the pool is lost when any one of its groups is.")),
+    ];
+  },
+  apply: (state, step) => withGroup(state, step),
+  cost: (_before, _after, step) => ({ ...costOfGroup(step), undoable: false }),
+  say: ({ plan }, step, setting) => ({ does: `${listOf(plan, step.drives, setting).replace(/^t/, "T")} join ${poolOf(plan, step.pool)?.name ?? "the pool"} as a further ${layoutOf(step.layout).shortName} group.`, why: "It gives the pool more space at once, without a rewrite." }),
+};

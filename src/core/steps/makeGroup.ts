@@ -1,0 +1,38 @@
+import type { Plan } from "../document/plan";
+import type { LayoutId } from "../layouts/layout";
+import { changed, drivesOf, takeIn } from "./box";
+import { joiningFindings, layoutFindings, missingDrives, notFree } from "./checks";
+import type { Finding } from "../findings/finding";
+import { noCost, type BoxState, type StepCost, type StepSetting } from "./stepModule";
+
+// What making a group of empty drives has in common, whether it is a pool's first or a further one.
+
+interface NewGroup {
+  pool: string;
+  group: string;
+  layout: LayoutId;
+  drives: string[];
+}
+
+export function checkNewGroup({ plan, tested }: BoxState, step: NewGroup, setting: StepSetting): Finding[] {
+  return [
+    ...missingDrives(plan, step.drives),
+    ...notFree(plan, step.drives, setting),
+    ...layoutFindings(step.layout, step.drives.length, setting),
+    ...joiningFindings(drivesOf(plan, step.drives), [], step.layout, setting, tested),
+  ];
+}
+
+/** For use inside `changed`: the drives in their bays, as a group of the pool. */
+export function putGroup(plan: Plan, step: NewGroup): void {
+  step.drives.forEach((id) => takeIn(plan, id));
+  plan.pools.find((pool) => pool.id === step.pool)?.groups.push({ id: step.group, layout: step.layout, drives: [...step.drives], options: {} });
+}
+
+export const withGroup = (state: BoxState, step: NewGroup, before: (plan: Plan) => void = () => {}): BoxState =>
+  changed(state, (plan) => {
+    before(plan);
+    putGroup(plan, step);
+  });
+
+export const costOfGroup = (step: NewGroup): StepCost => noCost({ erased: [...step.drives], undoable: true });

@@ -1,0 +1,79 @@
+import { roomOf } from "../drives/room";
+import { layoutOf } from "../layouts/registry";
+import { hoursFor } from "../time/hours";
+import { REBUILD_SHARE, VERIFY_SHARE, sequentialRate } from "../time/rates";
+import { bayOf } from "../drives/drive";
+import { bandsOfGroup, bandsOfPool, changed, driveOf, drivesOf, freeBay, groupOf, isFree, occupied, poolOf, poolOfGroup, slowestRate } from "./box";
+import { capital, joiningFindings, missingDrives, missingPool, named } from "./checks";
+import { against, noCost, type StepModule } from "./stepModule";
+import type { Band } from "../bands/band";
+
+const parityOf = (bands: readonly Band[]): string[] => {
+  const [bottom] = bands;
+  return bottom && bottom.scheme.kind === "dedicated-parity" ? bottom.members.slice(-bottom.scheme.parity).map((member) => member.drive) : [];
+};
+
+/** A larger parity drive: it must come before any larger data drive. The old one is free afterwards. */
+export const changeParityDrive: StepModule<"change-parity-drive"> = {
+  kind: "change-parity-drive",
+  name: "Change the parity drive",
+  check: ({ plan, tested }, step, setting) => {
+    const group = groupOf(plan, step.group);
+    if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];
+    const found = missingDrives(plan, [step.drive, step.by]);
+    if (found.length > 0) return found;
+    const bands = bandsOfGroup(plan, group, setting.rules);
+    if (!parityOf(bands).includes(step.drive)) return [against("block", "no-parity-drive", `${capital(named(plan, step.drive, setting))} is no parity drive at this moment.`, [step.drive])];
+    const [next] = drivesOf(plan, [step.by]);
+    const data = drivesOf(plan, group.drives.filter((drive) => !parityOf(bands).includes(drive)));
+    const most = Math.max(0, ...data.map((drive) => roomOf(drive, setting.rules).length));
+    if (!isFree(plan, step.by)) found.push(against("block", "drive-taken", `${capital(named(plan, step.by, setting))} is in use at this moment.`, [step.by]));
+    if (next && roomOf(next, setting.rules).length < most) found.push(against("block", "too-small", `${capital(named(plan, step.by, setting))} is smaller than a data drive; a parity drive must be at least as large as each of them.`, [step.by]));
+    return [...found, ...(next ? joiningFindings([next], data, group.layout, setting, tested) : [])];
+  },
+  apply: (state, step, { rules }) =>
+    changed(state, (plan) => {
+      const group = groupOf(plan, step.group);
+      const [old, next] = [driveOf(plan, step.drive), driveOf(plan, step.by)];
+      const was = groupOf(state.plan, step.group);
+      if (!group || !old || !next || !was) return;
+      const parity = parityOf(bandsOfGroup(state.plan, was, rules));
+      group.drives[group.drives.indexOf(old.id)] = next.id;
+      group.options = { ...group.options, parityDrives: parity.map((id) => (id === old.id ? next.id : id)) };
+      if (group.reach) delete group.reach[old.id];
+      const bay = bayOf(old);
+      const own = rules.replacing === "old-attached" ? (bayOf(next) ?? freeBay(plan) ?? bay) : bay;
+      old.place = { shelf: true };
+      if (own !== null) next.place = { bay: own };
+      delete next.contents;
+      delete next.toBuy;
+    }),
+  cost: ({ plan }, _after, step, { rules }) => {
+    const group = groupOf(plan, step.group);
+    if (!group) return noCost({});
+    const used = occupied(bandsOfGroup(plan, group, rules));
+    const bytes = used.get(step.drive) ?? 0;
+    return noCost({ hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, step.by])) * REBUILD_SHARE), erased: [step.by], work: [...group.drives.filter((drive) => drive !== step.drive).map((drive) => ({ drive, reads: used.get(drive) ?? 0, writes: 0 })), { drive: step.by, reads: 0, writes: bytes }], online: "slower", missing: [step.drive] });
+  },
+  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.by, setting))} becomes the parity drive of ${poolOfGroup(plan, step.group)?.name ?? "the pool"} in place of ${named(plan, step.drive, setting)}.`, why: "No data drive may be larger than the parity drive." }),
+};
+
+/** Scheduled parity brought up to date: files are protected as of this moment. */
+export const sync: StepModule<"sync"> = {
+  kind: "sync",
+  name: "Sync the parity",
+  check: ({ plan }, step, { rules }) => [
+    ...missingPool(plan, step.pool),
+    ...(rules.parityWrites === "by-schedule" ? [] : [against("note", "written-at-once", "Your box writes parity at once; there is nothing to sync.")]),
+    ...(poolOf(plan, step.pool)?.groups.some((group) => !layoutOf(group.layout).id.startsWith("parity-drive")) ? [against("note", "no-parity-drives", "Only pools with parity drives are synced.")] : []),
+  ],
+  apply: (state) => state,
+  cost: ({ plan }, _after, step, { rules }) => {
+    const pool = poolOf(plan, step.pool);
+    if (!pool || rules.parityWrites !== "by-schedule") return noCost({});
+    const used = occupied(bandsOfPool(plan, pool, rules));
+    const slowest = Math.max(0, ...drivesOf(plan, [...used.keys()]).map((drive) => (used.get(drive.id) ?? 0) / sequentialRate(drive)));
+    return noCost({ hours: hoursFor(Math.round(slowest * 1e6), 1e6 * VERIFY_SHARE), work: [...used].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })), online: "slower" });
+  },
+  say: ({ plan }, step) => ({ does: `The parity of ${poolOf(plan, step.pool)?.name ?? "the pool"} is brought up to date.`, why: "Files are protected as of the last sync. Never sync after a loss." }),
+};

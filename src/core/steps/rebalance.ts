@@ -1,0 +1,32 @@
+import { layoutOf } from "../layouts/registry";
+import { hoursFor } from "../time/hours";
+import { RESHAPE_SHARE, sequentialRate } from "../time/rates";
+import { changed, drivesOf, groupOf, poolOfGroup } from "./box";
+import { filledOf } from "./widenGroup";
+import { against, noCost, type StepModule } from "./stepModule";
+
+/** What is stored in a chunk pool spread over all its drives again, so that new chunks find room in pairs. */
+export const rebalance: StepModule<"rebalance"> = {
+  kind: "rebalance",
+  name: "Rebalance",
+  check: ({ plan }, step) => {
+    const group = groupOf(plan, step.group);
+    if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];
+    if (!layoutOf(group.layout).allocationUnit) return [against("block", "no-chunks", `${layoutOf(group.layout).shortName} is laid out in stripes, not in chunks: there is nothing to rebalance.`)];
+    return group.filled ? [] : [against("note", "balanced", "It is balanced already at this moment.")];
+  },
+  apply: (state, step) =>
+    changed(state, (plan) => {
+      const group = groupOf(plan, step.group);
+      if (group) delete group.filled;
+    }),
+  cost: ({ plan }, _after, step, { rules }) => {
+    const group = groupOf(plan, step.group);
+    const pool = poolOfGroup(plan, step.group);
+    if (!group || !pool) return noCost({});
+    const filled = filledOf(plan, pool, group, rules);
+    const slowest = Math.max(0, ...drivesOf(plan, group.drives).map((drive) => (filled[drive.id] ?? 0) / sequentialRate(drive)));
+    return noCost({ hours: hoursFor(Math.round(slowest * 1e6), 1e6 * RESHAPE_SHARE), work: group.drives.map((drive) => ({ drive, reads: filled[drive] ?? 0, writes: filled[drive] ?? 0 })), online: "slower" });
+  },
+  say: ({ plan }, step) => ({ does: `What is stored in ${poolOfGroup(plan, step.group)?.name ?? "the pool"} is spread over all its drives again.`, why: "Every chunk needs room on two or more drives; a new drive alone is of no use to a full pool." }),
+};

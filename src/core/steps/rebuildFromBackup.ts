@@ -1,0 +1,48 @@
+import { layoutOf } from "../layouts/registry";
+import { hoursFor } from "../time/hours";
+import { NETWORKS } from "../time/speed";
+import { changed, drivesOf, isFree, ownerOf, poolOf, storedIn, takeIn, usableOfPool } from "./box";
+import { capital, joiningFindings, layoutFindings, listOf, missingDrives, missingPool } from "./checks";
+import { against, noCost, type BoxState, type StepModule, type StepSetting } from "./stepModule";
+import type { StepOf } from "./step";
+import { formatBytes } from "../bytes/formatBytes";
+
+const apply = (state: BoxState, step: StepOf<"rebuild-from-backup">): BoxState =>
+  changed(state, (plan) => {
+    const pool = poolOf(plan, step.pool);
+    if (!pool) return;
+    const id = pool.groups[0]?.id ?? "g1";
+    step.drives.forEach((drive) => takeIn(plan, drive));
+    pool.spares = pool.spares.filter((drive) => !step.drives.includes(drive));
+    pool.groups = [{ id, layout: step.layout, drives: [...step.drives], options: {} }];
+    for (const volume of pool.volumes) delete volume.fileSystemBytes;
+  });
+
+/** The pool made anew with another layout, and filled from a backup. Everything on it is erased in between. */
+export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
+  kind: "rebuild-from-backup",
+  name: "Make the pool anew from a backup",
+  mayLower: true,
+  check: (state, step, setting: StepSetting) => {
+    const { plan } = state;
+    const pool = poolOf(plan, step.pool);
+    if (!pool) return missingPool(plan, step.pool);
+    const others = step.drives.filter((drive) => ownerOf(plan, drive)?.pool.id !== step.pool && !isFree(plan, drive));
+    const found = [...missingDrives(plan, step.drives), ...layoutFindings(step.layout, step.drives.length, setting)];
+    if (others.length > 0) found.push(against("block", "drive-taken", `${capital(listOf(plan, others, setting))} ${others.length === 1 ? "is" : "are"} in use elsewhere at this moment.`, others));
+    if (!state.backedUp.has(step.pool)) found.push(against("block", "no-backup", "Everything in the pool is erased, and no full backup is made before. Put a backup before this step.", [], { label: "Back up first", command: { kind: "insert-steps", before: step.id, steps: [{ kind: "back-up", pool: step.pool, to: "a destination of your choice" }] } }));
+    if (found.some((finding) => finding.severity === "block")) return found;
+    const then = poolOf(apply(state, step).plan, step.pool);
+    const usable = then ? usableOfPool(apply(state, step).plan, then, setting.rules) : 0;
+    const asked = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
+    if (asked > usable) found.push(against("block", "volumes-do-not-fit", `The volumes have ${formatBytes(asked, setting.family)}, and the new pool holds ${formatBytes(usable, setting.family)}. Make them smaller first, or choose another layout.`));
+    return [...found, ...joiningFindings(drivesOf(plan, step.drives.filter((drive) => isFree(plan, drive))), [], step.layout, setting, state.tested)];
+  },
+  apply,
+  cost: ({ plan }, _after, step) => {
+    const pool = poolOf(plan, step.pool);
+    const stored = pool ? storedIn(pool) : 0;
+    return noCost({ hours: hoursFor(Math.max(stored, 4e10), NETWORKS[0].rate), erased: [...new Set([...(pool?.groups.flatMap((group) => group.drives) ?? []), ...step.drives])], online: "offline", undoable: false });
+  },
+  say: ({ plan }, step, setting) => ({ does: `${poolOf(plan, step.pool)?.name ?? "The pool"} is erased and made anew with ${layoutOf(step.layout).shortName} over ${listOf(plan, step.drives, setting)}, then filled from the backup.`, why: "There is no way to this layout that keeps the data in place." }),
+};

@@ -1,0 +1,59 @@
+import { CHUNK_BYTES } from "../layouts/chunks";
+import { layoutOf } from "../layouts/registry";
+import { wrongCount } from "../layouts/problemsOfLayout";
+import { hoursFor } from "../time/hours";
+import { RESHAPE_SHARE, sequentialRate } from "../time/rates";
+import { changed, driveOf, ownerOf, poolOf, storedIn, usableOfPool } from "./box";
+import { capital, named, volumesFit } from "./checks";
+import { filledOf } from "./widenGroup";
+import { against, noCost, type BoxState, type StepModule } from "./stepModule";
+import type { StepOf } from "./step";
+
+const apply = (state: BoxState, step: StepOf<"remove-drive">): BoxState =>
+  changed(state, (plan) => {
+    const owner = ownerOf(plan, step.drive);
+    const drive = driveOf(plan, step.drive);
+    if (!owner || !drive) return;
+    const { group } = owner;
+    group.drives = group.drives.filter((id) => id !== step.drive);
+    if (group.reach) delete group.reach[step.drive];
+    // What it held has been spread over the others.
+    delete group.filled;
+    if (group.options?.parityDrives?.includes(step.drive)) delete group.options.parityDrives;
+    drive.place = { shelf: true };
+  });
+
+/** A drive fewer: independent drives, chunk layouts, and mirrors of more than two; what is stored must fit on the rest. */
+export const removeDrive: StepModule<"remove-drive"> = {
+  kind: "remove-drive",
+  name: "Remove a drive",
+  mayLower: true,
+  check: (state, step, setting) => {
+    const { plan } = state;
+    const owner = ownerOf(plan, step.drive);
+    if (!owner) return [against("block", "not-a-member", `${capital(named(plan, step.drive, setting))} is in no group at this moment.`, [step.drive])];
+    const { group, pool } = owner;
+    const layout = layoutOf(group.layout);
+    const mirror = group.layout === "raid1" && group.drives.length > 2;
+    const chunks = layout.allocationUnit === CHUNK_BYTES;
+    const independent = group.layout.startsWith("parity-drive") || group.layout === "single";
+    if (!mirror && !chunks && !independent) return [against("block", "cannot-be-removed", `A drive cannot be taken out of ${layout.shortName} for good: the others cannot hold its part. Replace it, or make the pool anew from a backup.`, [step.drive])];
+    const wrong = wrongCount(layout, group.drives.length - 1, setting.rules, group.options);
+    if (wrong) return [against("block", "wrong-drive-count", `${layout.shortName} cannot do without it. ${wrong}`, [step.drive])];
+    const after = apply(state, step);
+    const then = poolOf(after.plan, pool.id);
+    const found = volumesFit(state, after, pool.id, setting);
+    if (then && storedIn(pool) > usableOfPool(after.plan, then, setting.rules)) found.push(against("block", "does-not-fit", "What is stored does not fit on the remaining drives.", [step.drive]));
+    if (independent) found.push(against("warn", "move-its-data", "What is on it has its own file system: move it to the other drives first.", [step.drive]));
+    return found;
+  },
+  apply,
+  cost: ({ plan }, _after, step, { rules }) => {
+    const owner = ownerOf(plan, step.drive);
+    const drive = driveOf(plan, step.drive);
+    if (!owner || !drive || layoutOf(owner.group.layout).allocationUnit !== CHUNK_BYTES) return noCost({});
+    const bytes = filledOf(plan, owner.pool, owner.group, rules)[step.drive] ?? 0;
+    return noCost({ hours: hoursFor(bytes, sequentialRate(drive) * RESHAPE_SHARE), work: [{ drive: step.drive, reads: bytes, writes: 0 }], online: "slower" });
+  },
+  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} leaves ${ownerOf(plan, step.drive)?.pool.name ?? "its pool"} and goes to the shelf.`, why: "The rest of the drives hold all that is stored." }),
+};

@@ -1,0 +1,49 @@
+import { roomOf } from "../drives/room";
+import { changed, drivesOf, poolOf, takeIn } from "./box";
+import { capital, missingDrives, missingPool, named, notFree } from "./checks";
+import { against, noCost, type StepModule } from "./stepModule";
+
+/** A drive that stands by for a pool and takes over by itself. */
+export const setSpare: StepModule<"set-spare"> = {
+  kind: "set-spare",
+  name: "Set a hot spare",
+  check: ({ plan }, step, setting) => {
+    const pool = poolOf(plan, step.pool);
+    const members = drivesOf(plan, pool?.groups.flatMap((group) => group.drives) ?? []);
+    const [drive] = drivesOf(plan, [step.drive]);
+    const smallest = Math.min(...members.map((member) => roomOf(member, setting.rules).length));
+    return [
+      ...missingPool(plan, step.pool),
+      ...missingDrives(plan, [step.drive]),
+      ...notFree(plan, [step.drive], setting),
+      ...(setting.rules.hotSpares === "none" ? [against("block", "spares-not-offered", "By its rules your box knows no hot spares.")] : []),
+      ...(drive && members.length > 0 && roomOf(drive, setting.rules).length < smallest ? [against("block", "spare-too-small", `${capital(named(plan, step.drive, setting))} is smaller than the smallest member and could stand in for none.`, [step.drive])] : []),
+    ];
+  },
+  apply: (state, step) =>
+    changed(state, (plan) => {
+      takeIn(plan, step.drive);
+      poolOf(plan, step.pool)?.spares.push(step.drive);
+    }),
+  cost: (_before, _after, step) => noCost({ erased: [step.drive] }),
+  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} stands by as a hot spare of ${poolOf(plan, step.pool)?.name ?? "the pool"}.`, why: "When a drive fails the rebuild begins at once, by itself; afterwards there is no spare." }),
+};
+
+/** The drive is free again. */
+export const removeSpare: StepModule<"remove-spare"> = {
+  kind: "remove-spare",
+  name: "Remove a hot spare",
+  check: ({ plan }, step, setting) => {
+    const isSpare = plan.pools.some((pool) => pool.spares.includes(step.drive) || pool.groups.some((group) => group.spares?.includes(step.drive)));
+    return isSpare ? [] : [against("block", "no-spare", `${capital(named(plan, step.drive, setting))} is no hot spare at this moment.`)];
+  },
+  apply: (state, step) =>
+    changed(state, (plan) => {
+      for (const pool of plan.pools) {
+        pool.spares = pool.spares.filter((drive) => drive !== step.drive);
+        for (const group of pool.groups) if (group.spares) group.spares = group.spares.filter((drive) => drive !== step.drive);
+      }
+    }),
+  cost: () => noCost({}),
+  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} no longer stands by.`, why: "It is free for other use." }),
+};

@@ -1,0 +1,68 @@
+import type { Bytes } from "../bytes/bytes";
+import type { UnitFamily } from "../bytes/formatBytes";
+import type { Plan } from "../document/plan";
+import type { Finding } from "../findings/finding";
+import type { BoxRules } from "../rules/boxRules";
+import type { Hours } from "../time/hours";
+import type { Step, StepKind, StepOf } from "./step";
+
+/** The box at a moment: the plan document as it would then be, and what has been done that the document does not tell. */
+export interface BoxState {
+  plan: Plan;
+  /** Drives that have passed an extended self-test. */
+  tested: ReadonlySet<string>;
+  /** Pools of which a full backup was made after the last step that could have lost their data. */
+  backedUp: ReadonlySet<string>;
+}
+
+/** What a step is seen with. */
+export interface StepSetting {
+  rules: BoxRules;
+  /** The units in which findings and sentences speak. */
+  family: UnitFamily;
+}
+
+/** What a step takes, by its own kind; the walk adds what follows from the states before and after it. */
+export interface StepCost {
+  hours: Hours;
+  /** Drives whose content is overwritten. */
+  erased: string[];
+  /** What is read from and written to each drive that takes part, in bytes. */
+  work: { drive: string; reads: Bytes; writes: Bytes }[];
+  /** Whether the pool can be used meanwhile. */
+  online: "online" | "slower" | "offline";
+  /** Drives that are missing from the pool while it runs. */
+  missing: string[];
+  /** Whether there is a step back that loses nothing. */
+  undoable: boolean;
+}
+
+/** One kind of step: pure functions of the state. */
+export interface StepModule<K extends StepKind> {
+  kind: K;
+  /** For menus and lists. */
+  name: string;
+  /** Whether usable space may be less after it. */
+  mayLower?: true;
+  /** What stands against it; with a *block* it is not carried out. */
+  check: (state: BoxState, step: StepOf<K>, setting: StepSetting) => Finding[];
+  /** The next state, for a step that nothing blocks. */
+  apply: (state: BoxState, step: StepOf<K>, setting: StepSetting) => BoxState;
+  cost: (before: BoxState, after: BoxState, step: StepOf<K>, setting: StepSetting) => StepCost;
+  /** What it does and why it is needed, for the owner, each a sentence. */
+  say: (state: BoxState, step: StepOf<K>, setting: StepSetting) => { does: string; why: string };
+}
+
+/** What has no cost but a few minutes of the owner's. */
+export const MINUTES: Hours = { low: 0.05, expected: 0.1, high: 0.5 };
+
+/** A cost with nothing in it, to be filled in. */
+export const noCost = (more: Partial<StepCost>): StepCost => ({ hours: MINUTES, erased: [], work: [], online: "online", missing: [], undoable: true, ...more });
+
+/** A finding about the step itself. */
+export function against(severity: Finding["severity"], code: string, message: string, drives: string[] = [], mend?: Finding["mend"]): Finding {
+  return { code, severity, message, drives, ...(mend ? { mend } : {}) };
+}
+
+export type AnyStepModule = { [K in StepKind]: StepModule<K> }[StepKind];
+export type { Step };

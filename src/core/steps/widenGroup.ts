@@ -1,0 +1,129 @@
+import { formatBytes } from "../bytes/formatBytes";
+import { checkJoining } from "../drives/checks/joining";
+import { roomOf, limitedRoom } from "../drives/room";
+import { CHUNK_BYTES, stripesThatFit } from "../layouts/chunks";
+import { spreadChunks } from "../layouts/chunkFill";
+import { layoutOf } from "../layouts/registry";
+import { widensByDrive } from "../layouts/widens";
+import { wrongCount } from "../layouts/problemsOfLayout";
+import { hoursFor } from "../time/hours";
+import { RESHAPE_SHARE, REBUILD_SHARE, sequentialRate } from "../time/rates";
+import type { Group, Plan, Pool } from "../document/plan";
+import type { BoxRules } from "../rules/boxRules";
+import { bandsOfGroup, changed, drivesOf, groupOf, heightOn, occupied, poolOfGroup, slowestRate, storedIn, takeIn, usableOfGroup } from "./box";
+import { capital, joiningFindings, listOf, missingDrives, notFree, withoutBackup } from "./checks";
+import { against, MINUTES, noCost, type StepModule } from "./stepModule";
+
+/** How many chunks a stripe has: copies, or data and parity. */
+export const chunkWidthOf = (group: Pick<Group, "layout" | "options">): number => (group.layout === "copies-2" ? 2 : group.layout === "copies-3" ? 3 : (group.options?.data ?? 2) + (group.options?.parity ?? 1));
+
+/** What of each drive of a chunk group holds chunks, in bytes: as it was left, or balanced over all. */
+export function filledOf(plan: Plan, pool: Pool, group: Group, rules: BoxRules): Record<string, number> {
+  if (group.filled) return { ...group.filled };
+  const rooms = drivesOf(plan, group.drives).map((drive) => limitedRoom(roomOf(drive, rules), group.reach?.[drive.id]).length);
+  const width = chunkWidthOf(group);
+  const data = group.layout === "chunk-parity" ? (group.options?.data ?? 2) : 1;
+  const share = pool.groups.length <= 1 ? storedIn(pool) : (storedIn(pool) * usableOfGroup(plan, group, rules)) / Math.max(1, pool.groups.reduce((sum, each) => sum + usableOfGroup(plan, each, rules), 0));
+  const most = stripesThatFit(rooms.map((room) => Math.floor(room / CHUNK_BYTES)), width);
+  const spread = spreadChunks(rooms, width, Math.min(most, Math.ceil(share / data / CHUNK_BYTES)));
+  return Object.fromEntries(group.drives.map((drive, i) => [drive, spread[i] ?? 0]));
+}
+
+/** A widened hybrid keeps its bands where they are: a drive that ends inside one is taken in up to the band below. */
+export function reachIn(plan: Plan, group: Group, drive: string, rules: BoxRules): number | undefined {
+  const [own] = drivesOf(plan, [drive]);
+  if (!own || !group.layout.startsWith("hybrid")) return undefined;
+  const room = roomOf(own, rules);
+  const cuts = [...new Set(drivesOf(plan, group.drives).map((member) => limitedRoom(roomOf(member, rules), group.reach?.[member.id]).length))].sort((a, b) => a - b);
+  if (room.length >= (cuts.at(-1) ?? 0)) return undefined;
+  return cuts.filter((cut) => cut <= room.length).at(-1) ?? 0;
+}
+
+/** One or more drives more in a group: all its stripes are rewritten, and the space is there only at the end. */
+export const widenGroup: StepModule<"widen-group"> = {
+  kind: "widen-group",
+  name: "Widen the group",
+  check: (state, step, setting) => {
+    const { plan, tested } = state;
+    const { rules, family } = setting;
+    const group = groupOf(plan, step.group);
+    const pool = poolOfGroup(plan, step.group);
+    if (!group || !pool) return [against("block", "no-such-group", "The group is not there at this moment.")];
+    const layout = layoutOf(group.layout);
+    const joining = drivesOf(plan, step.drives);
+    const members = drivesOf(plan, group.drives);
+    const found = [...missingDrives(plan, step.drives), ...notFree(plan, step.drives, setting)];
+    if (step.drives.length === 0) found.push(against("block", "no-drives", "Choose the drives that are to join."));
+    if (!widensByDrive(layout, rules)) found.push(against("block", "no-widening", "By its rules your box does not widen a group. Add a further group, or replace its drives."));
+    else if (rules.widening === "one-drive" && step.drives.length > 1 && !wideInOne(group.layout)) {
+      const [first, ...rest] = step.drives;
+      found.push(against("block", "one-at-a-time", "Your box widens by one drive at a time. Do it in as many steps.", step.drives, { label: "Split it into one step each", command: { kind: "replace-step", step: step.id, by: [{ kind: "widen-group", group: step.group, drives: first ? [first] : [] }, ...rest.map((drive) => ({ kind: "widen-group" as const, group: step.group, drives: [drive] }))] } }));
+    }
+    const wrong = wrongCount(layout, members.length + joining.length, rules, group.options);
+    if (wrong) found.push(against("block", "wrong-drive-count", wrong));
+    if (group.layout === "raid0" && rules.arrayFormat === "linux-raid" && new Set(members.map((drive) => drive.bytes)).size > 1) found.push(against("block", "zoned-stripe", "A stripe over drives of different sizes cannot be widened."));
+    if (group.layout !== "single" && group.layout !== "span") joining.forEach((drive) => found.push(...checkJoining(drive, members, rules, family).map((finding) => (finding.code === "larger-than-parity" ? { ...finding, severity: "block" as const } : finding))));
+    // Whatever the rule, a drive must reach as high as the group's one band does.
+    const bands = bandsOfGroup(plan, group, rules);
+    if (layout.countsSmallest) {
+      for (const drive of joining) {
+        const room = roomOf(drive, rules);
+        const height = Math.max(0, ...members.map((member) => heightOn(bands, member.id, roomOf(member, rules).systemReserve)));
+        if (room.between < height && !found.some((finding) => finding.code === "too-small")) found.push(against("block", "too-small", `${capital(listOf(plan, [drive.id], setting))} is too small by ${formatBytes(height - room.between, family)}: it must be as high as the group's members are used. Taken in, it would drag the whole group down.`, [drive.id]));
+      }
+    }
+    found.push(...joiningFindings(joining, members, group.layout, setting, tested));
+    if (!takesWithoutRewrite(group.layout)) found.push(...withoutBackup(state, pool.id, "Widening"));
+    return found;
+  },
+  apply: (state, step, { rules }) =>
+    changed(state, (plan) => {
+      const group = groupOf(plan, step.group);
+      const pool = poolOfGroup(plan, step.group);
+      if (!group || !pool) return;
+      const filled = layoutOf(group.layout).allocationUnit ? filledOf(plan, pool, group, rules) : null;
+      for (const drive of step.drives) {
+        const reach = reachIn(plan, group, drive, rules);
+        takeIn(plan, drive);
+        group.drives.push(drive);
+        if (reach !== undefined) group.reach = { ...group.reach, [drive]: reach };
+        if (filled) group.filled = { ...filled, ...Object.fromEntries(step.drives.map((id) => [id, 0])) };
+      }
+    }),
+  cost: ({ plan }, after, step, { rules }) => {
+    const group = groupOf(plan, step.group);
+    if (!group) return noCost({});
+    const before = occupied(bandsOfGroup(plan, group, rules));
+    const joining = drivesOf(plan, step.drives);
+    if (group.layout === "raid1") {
+      const bytes = Math.max(0, ...before.values());
+      return noCost({ hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, ...step.drives])) * REBUILD_SHARE), erased: [...step.drives], work: [...group.drives.slice(0, 1).map((drive) => ({ drive, reads: bytes, writes: 0 })), ...step.drives.map((drive) => ({ drive, reads: 0, writes: bytes }))], online: "slower" });
+    }
+    if (takesWithoutRewrite(group.layout)) {
+      // A drive that joins parity drives is cleared first, so that the parity stays right.
+      const clears = group.layout.startsWith("parity-drive") && rules.parityWrites === "at-once";
+      const hours = clears && joining.length > 0 ? hoursFor(Math.max(...joining.map((drive) => drive.bytes)), slowestRate(joining)) : MINUTES;
+      return noCost({ hours, erased: [...step.drives], work: clears ? joining.map((drive) => ({ drive: drive.id, reads: 0, writes: drive.bytes })) : [], undoable: false });
+    }
+    const then = groupOf(after.plan, step.group);
+    const later = then ? occupied(bandsOfGroup(after.plan, then, rules)) : before;
+    const hours = Math.max(0, ...drivesOf(plan, group.drives).map((drive) => (before.get(drive.id) ?? 0) / sequentialRate(drive)));
+    return noCost({
+      hours: hoursFor(Math.round(hours * 1e6), 1e6 * RESHAPE_SHARE),
+      erased: [...step.drives],
+      work: [...group.drives.map((drive) => ({ drive, reads: before.get(drive) ?? 0, writes: before.get(drive) ?? 0 })), ...step.drives.map((drive) => ({ drive, reads: 0, writes: later.get(drive) ?? 0 }))],
+      online: "slower",
+      undoable: false,
+    });
+  },
+  say: ({ plan }, step, setting) => {
+    const group = groupOf(plan, step.group);
+    const quick = group && takesWithoutRewrite(group.layout);
+    return { does: `${capital(listOf(plan, step.drives, setting))} ${step.drives.length === 1 ? "joins" : "join"} the ${group ? layoutOf(group.layout).shortName : ""} group of ${poolOfGroup(plan, step.group)?.name ?? "the pool"}.`, why: quick ? "The pool takes it in without a rewrite." : "All stripes are rewritten over one drive more; the space is there when that has ended." };
+  },
+};
+
+/** Layouts that take a drive in without rewriting what is stored. */
+const takesWithoutRewrite = (layout: Group["layout"]) => layout === "single" || layout === "span" || layout.startsWith("parity-drive") || layout.startsWith("copies") || layout === "chunk-parity";
+/** Where nothing is rewritten, several at once are several times one. */
+const wideInOne = takesWithoutRewrite;
