@@ -113,6 +113,11 @@ export class PlanSession {
     this.step(redo(this.state.history), "redo", "Done again");
   }
 
+  /** Says why something cannot be done, without doing anything. */
+  say(reason: string): void {
+    this.tell("problem", reason);
+  }
+
   dismiss(): void {
     this.set({ notice: null });
   }

@@ -92,7 +92,7 @@ export const replaceDrive: StepModule<"replace-drive"> = {
     }
     const bands = bandsOfGroup(after.plan, then.group, rules);
     const members = drivesOf(after.plan, then.group.drives);
-    const rebuild = rebuildsOf(bands, members, rules, used).find((each) => each.drive === step.by);
+    const rebuild = rebuildsOf(bands, members, rules, used, members.filter((each) => each.id === step.by))[0];
     const share = rules.rebuilding === "used-only" ? used : 1;
     const reads = new Map<string, number>();
     for (const band of bands) {

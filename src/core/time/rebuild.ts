@@ -28,12 +28,13 @@ function isRedundant(band: Band): boolean {
  * takes part. A box that copies only what is used is quicker, by the share that is used.
  *
  * @param used the share of the pool that is in use, 0 to 1
+ * @param only the drives of which the rebuild is wanted, where not all
  * @example rebuildsOf(raid5Bands, threeOf4TB, rules, 1)[0].hours.expected // 12.3
  */
-export function rebuildsOf(bands: readonly Band[], drives: readonly Drive[], rules: Pick<BoxRules, "rebuilding">, used: number): Rebuild[] {
+export function rebuildsOf(bands: readonly Band[], drives: readonly Drive[], rules: Pick<BoxRules, "rebuilding">, used: number, only: readonly Drive[] = drives): Rebuild[] {
   const rateOf = new Map(drives.map((drive) => [drive.id, sequentialRate(drive)]));
   const share = rules.rebuilding === "used-only" ? used : 1;
-  return drives.map((drive) => {
+  return only.map((drive) => {
     const own = bands.filter((band) => isRedundant(band) && band.members.some((member) => member.drive === drive.id));
     const read = new Map<string, Bytes>();
     let writes = 0;

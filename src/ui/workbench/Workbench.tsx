@@ -1,6 +1,14 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { useCallback, useMemo, useState } from "react";
+import type { UnitFamily } from "@/core/bytes/formatBytes";
+import type { Plan } from "@/core/document/plan";
+import { poolsAt, walk, type Walk } from "@/core/plan/walk";
+import type { Act } from "@/core/steps/propose";
+import type { StepBody } from "@/core/steps/step";
+import { NoStepsYet } from "./time/NoStepsYet";
+import { plannedAs } from "./plannedAs";
 import type { Command } from "@/core/commands/command";
 import { predict } from "@/core/plan/predict";
 import { planBefore } from "@/store/history";
@@ -17,6 +25,15 @@ import type { OpenedPlan } from "../shell/OpenPlan";
 import { WorkbenchDialogs, type OpenDialog } from "./WorkbenchDialogs";
 import { WorkbenchContext, type WorkbenchView } from "./useWorkbench";
 
+const TimeStrip = dynamic(() => import("./time/TimeStrip").then((module) => module.TimeStrip), { ssr: false });
+const PendingAct = dynamic(() => import("./time/PendingAct").then((module) => module.PendingAct));
+
+/** Walks a plan, taking over from the last walk what has not changed. */
+function makeWalker(): (plan: Plan, unit: UnitFamily) => Walk {
+  let last: Walk | undefined;
+  return (plan, unit) => (last = walk(plan, unit, last));
+}
+
 const totalOf = (plan: Parameters<typeof predict>[0]) => predict(plan).pools.reduce((sum, pool) => sum + pool.usableBytes, 0);
 
 const NONE: ReadonlySet<string> = new Set();
@@ -30,9 +47,18 @@ const toggled = (set: ReadonlySet<string>, id: string) => {
 export function Workbench({ opened }: { opened: OpenedPlan }) {
   const { session } = opened;
   const { history } = opened.state;
-  const { plan } = history;
   const [unit] = useUnit();
-  const prediction = useMemo(() => predict(plan, unit), [plan, unit]);
+  const [walker] = useState(makeWalker);
+  const walked = useMemo(() => walker(history.plan, unit), [walker, history.plan, unit]);
+  const [chosen, choose] = useState<string | null>(null);
+  const [wanted, setPlanning] = useState(false);
+  const [pending, propose] = useState<Act | null>(null);
+  const at = Math.max(0, walked.moments.findIndex((moment) => moment.after === chosen));
+  const moment = walked.moments[at] ?? walked.moments[0];
+  // At a later moment every act is planned; on the box as it is now only if that is wanted.
+  const planning = at > 0 || wanted;
+  const plan = at === 0 ? history.plan : (moment?.state.plan ?? history.plan);
+  const prediction = useMemo(() => (at === 0 || !moment ? predict(history.plan, unit) : { pools: poolsAt(moment, unit) }), [at, moment, history.plan, unit]);
   const [selectedIds, setSelected] = useState(NONE);
   const [failedIds, setFailed] = useState(NONE);
   const [lit, light] = useState<BandRef | null>(null);
@@ -44,11 +70,40 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
 
   const clearSelected = useCallback(() => setSelected(NONE), []);
   const clearFailed = useCallback(() => setFailed(NONE), []);
-  const act = useCallback((command: Command, offersUndo = false) => session.do(command, offersUndo), [session]);
+  const insert = useCallback(
+    (steps: StepBody[]) => {
+      const [first] = history.plan.steps;
+      const place = at > 0 ? { after: walked.moments[at]?.after ?? "" } : first ? { before: first.id } : {};
+      if (session.do({ kind: "insert-steps", ...place, steps })) return;
+      choose(session.getState().history.plan.steps[at + steps.length - 1]?.id ?? null);
+    },
+    [session, history.plan.steps, at, walked],
+  );
+  const act = useCallback(
+    (command: Command, offersUndo = false): string | null => {
+      if (!planning) return session.do(command, offersUndo);
+      const planned = plannedAs(command, plan, selectedIds);
+      if (planned.kind === "as-it-is") return session.do(command, offersUndo);
+      if (planned.kind === "no-step") session.say(planned.reason);
+      else if (planned.kind === "act") propose(planned.act);
+      else insert(planned.steps);
+      return planned.kind === "no-step" ? planned.reason : null;
+    },
+    [session, planning, plan, selectedIds, insert],
+  );
   const view = useMemo<WorkbenchView>(
     () => ({
       plan,
       prediction,
+      walk: walked,
+      at,
+      goTo: (index) => {
+        choose(walked.moments[index]?.after ?? null);
+        propose(null);
+      },
+      planning,
+      setPlanning,
+      insert,
       act,
       selected,
       toggleSelected: (drive) => setSelected((old) => toggled(old, drive)),
@@ -61,14 +116,18 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
       edit: (drive) => setDialog({ kind: "drive", drive }),
       askNextDrive: (at) => setDialog({ kind: "next-drive", at }),
     }),
-    [plan, prediction, act, selected, clearSelected, failed, clearFailed, lit],
+    [plan, prediction, walked, at, planning, insert, act, selected, clearSelected, failed, clearFailed, lit],
   );
   const lastChange = useMemo(() => {
+    if (at > 0) {
+      const total = (index: number) => walked.moments[index]?.capacities.pool ?? 0;
+      return { description: "now", bytes: total(at) - total(0), since: "now" };
+    }
     const before = planBefore(history);
     const entry = history.entries[history.position - 1];
     if (!before || !entry) return null;
-    return { description: entry.description, bytes: totalOf(history.plan) - totalOf(before) };
-  }, [history]);
+    return { description: entry.description, bytes: totalOf(history.plan) - totalOf(before), since: null };
+  }, [history, at, walked]);
   return (
     <WorkbenchContext.Provider value={view}>
       <PlanFrame
@@ -80,16 +139,17 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
         }}
       >
         <DragArea>
-          <main className="grid min-h-0 min-w-0 flex-1 grid-cols-1 md:grid-cols-[14.5rem_minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_19.5rem]">
+          <main className="grid min-h-0 min-w-0 flex-1 grid-cols-1 md:grid-cols-[14.5rem_minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_19.5rem] lg:grid-rows-[minmax(0,1fr)_auto]">
             <div className="order-3 min-h-0 border-line md:order-1 md:row-span-2 md:border-r lg:row-span-1 lg:overflow-y-auto">
               <Shelf onOpen={(kind) => setDialog({ kind })} />
             </div>
             <section aria-label="Box" className="order-2 flex min-h-[30rem] min-w-0 flex-col gap-1 border-line p-4 max-md:border-b lg:min-h-0">
               <BoxSettings />
-              <SelectionBar />
+              {pending ? <PendingAct key={JSON.stringify(pending)} act={pending} onDone={() => propose(null)} /> : <SelectionBar />}
               <BoxPicture />
             </section>
-            <div className="order-1 min-h-0 border-line max-md:border-b md:order-3 md:col-start-2 md:border-t lg:col-start-3 lg:overflow-y-auto lg:border-t-0 lg:border-l">
+            <div className="order-4 min-w-0 md:col-span-2 lg:col-start-1 lg:row-start-2">{walked.plan.steps.length > 0 ? <TimeStrip /> : <NoStepsYet />}</div>
+            <div className="order-1 min-h-0 border-line max-md:border-b md:order-3 md:col-start-2 md:border-t lg:col-start-3 lg:row-span-2 lg:row-start-1 lg:overflow-y-auto lg:border-t-0 lg:border-l">
               <Readout lastChange={lastChange} />
             </div>
           </main>

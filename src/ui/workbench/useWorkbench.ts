@@ -5,12 +5,24 @@ import type { Command } from "@/core/commands/command";
 import type { Plan } from "@/core/document/plan";
 import type { Placement } from "@/core/nextDrive/placements";
 import type { Prediction } from "@/core/plan/predict";
+import type { Walk } from "@/core/plan/walk";
+import type { StepBody } from "@/core/steps/step";
 import type { BandRef } from "./terraces/geometry";
 
 /** What the parts of the workbench share: the plan, what the core says of it, and what is being looked at. */
 export interface WorkbenchView {
+  /** The box at the chosen moment. */
   plan: Plan;
-  prediction: Prediction;
+  prediction: Pick<Prediction, "pools">;
+  /** The plan's steps, and the moments between them; which one is chosen, 0 for now. */
+  walk: Walk;
+  at: number;
+  goTo: (moment: number) => void;
+  /** Whether acts on the box become steps at the chosen moment. */
+  planning: boolean;
+  setPlanning: (planning: boolean) => void;
+  /** Puts steps in at the chosen moment, and goes to the last of them. */
+  insert: (steps: StepBody[]) => void;
   /** Does a command; where `offersUndo`, a notice says what was done. */
   act: (command: Command, offersUndo?: boolean) => string | null;
   selected: ReadonlySet<string>;

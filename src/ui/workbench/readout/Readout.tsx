@@ -19,6 +19,7 @@ import { Survival } from "./Survival";
 import { fateWords, toleranceWords } from "./words";
 
 const TimesDialog = dynamic(() => import("./TimesDialog").then((module) => module.TimesDialog));
+const StepReadout = dynamic(() => import("../time/StepReadout").then((module) => module.StepReadout));
 const VolumesDialog = dynamic(() => import("./VolumesDialog").then((module) => module.VolumesDialog));
 const WaterfallDialog = dynamic(() => import("./WaterfallDialog").then((module) => module.WaterfallDialog));
 
@@ -26,11 +27,13 @@ const WaterfallDialog = dynamic(() => import("./WaterfallDialog").then((module) 
 export interface LastChange {
   description: string;
   bytes: number;
+  /** Against which moment, where not against the plan before the last change. */
+  since: string | null;
 }
 
 /** What you get, what may fail, what is wrong, and where the bytes went. */
 export function Readout({ lastChange }: { lastChange: LastChange | null }) {
-  const { plan, prediction } = useWorkbench();
+  const { plan, prediction, at } = useWorkbench();
   const [unit] = useUnit();
   const [chosen, setChosen] = useState<string | null>(null);
   const { pools } = prediction;
@@ -40,6 +43,7 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
   const other = unit === "TB" ? "TiB" : "TB";
   return (
     <section aria-labelledby="readout-heading" className="flex flex-col gap-3 p-4">
+      {at > 0 && <StepReadout />}
       <div>
         <h2 id="readout-heading" className="text-soft">
           {pools.length > 1 ? `Usable in ${pools.length} pools` : "Usable"}
@@ -58,7 +62,7 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
         <p aria-live="polite" className="mt-1">
           {lastChange && (
             <>
-              <strong className="font-semibold">{lastChange.bytes === 0 ? "No change" : formatChange(lastChange.bytes, unit)}</strong> <span className="text-soft">since you {lastChange.description}.</span>
+              <strong className="font-semibold">{lastChange.bytes === 0 ? "No change" : formatChange(lastChange.bytes, unit)}</strong> <span className="text-soft">{lastChange.since ? `against ${lastChange.since}` : `since you ${lastChange.description}`}.</span>
             </>
           )}
         </p>

@@ -13,7 +13,7 @@ import { AXIS_WIDTH, type BandRef, type Column, type Segment, type TerraceGeomet
 
 interface Props {
   plan: Plan;
-  prediction: Prediction;
+  prediction: Pick<Prediction, "pools">;
   geometry: TerraceGeometry;
   failed: ReadonlySet<string>;
   onToggleFailed: (drive: string) => void;
@@ -69,7 +69,7 @@ export function Terraces({ plan, prediction, geometry, failed, onToggleFailed, l
 }
 
 /** Bands that have lost members: how many more they bear, or that they are lost. */
-function hurtBands(prediction: Prediction, failed: ReadonlySet<string>): Map<string, "degraded" | "bare" | "lost"> {
+function hurtBands(prediction: Pick<Prediction, "pools">, failed: ReadonlySet<string>): Map<string, "degraded" | "bare" | "lost"> {
   const hurt = new Map<string, "degraded" | "bare" | "lost">();
   if (failed.size === 0) return hurt;
   for (const group of prediction.pools.flatMap((pool) => pool.groups)) {
@@ -127,7 +127,7 @@ function bandsOfColumn(segments: readonly Segment[]): { band: BandRef; y: number
 }
 
 /** What each band stores, written once on its widest run of neighbouring columns, where there is room for it. */
-function bandLabels(prediction: Prediction, geometry: TerraceGeometry, unit: "TB" | "TiB"): { key: string; x: number; y: number; text: string }[] {
+function bandLabels(prediction: Pick<Prediction, "pools">, geometry: TerraceGeometry, unit: "TB" | "TiB"): { key: string; x: number; y: number; text: string }[] {
   return prediction.pools.flatMap((pool) => pool.groups).flatMap((group) =>
     group.bands.flatMap((band, index) => {
       const ref = { group: group.id, index };

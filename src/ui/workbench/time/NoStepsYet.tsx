@@ -1,0 +1,18 @@
+"use client";
+
+import { useWorkbench } from "../useWorkbench";
+
+/** Where time will run once something is planned: how to begin. */
+export function NoStepsYet() {
+  const { plan, planning, setPlanning } = useWorkbench();
+  return (
+    <section aria-label="Time" className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-line px-4 py-2 text-[0.93rem]">
+      <h2 className="font-serif text-lg">Growing</h2>
+      <label className="flex items-center gap-2">
+        <input type="checkbox" checked={planning} disabled={plan.pools.length === 0} onChange={(event) => setPlanning(event.target.checked)} className="accent-indigo" />
+        Plan what I do next as a step
+      </label>
+      <span className="text-soft">{planning ? "Put a larger drive on one in a bay, a drive in a free bay, or choose another layout." : "The box above is as it is now."}</span>
+    </section>
+  );
+}

@@ -1,0 +1,101 @@
+"use client";
+
+import { useMemo, type KeyboardEvent, type PointerEvent } from "react";
+import { formatBytes } from "@/core/bytes/formatBytes";
+import { useSize } from "../../kit/useSize";
+import { useUnit } from "../../preferences/preferences";
+import { useWorkbench } from "../useWorkbench";
+import { stripGeometry } from "./stripGeometry";
+
+const LINES = { pool: { name: "pool", dash: undefined, width: 2.5 }, volume: { name: "volume", dash: "7 4", width: 2 }, fileSystem: { name: "file system", dash: "2 3", width: 2.5 } } as const;
+
+/** The staircase of capacity over the days of the plan: press, drag or use the arrow keys to choose the moment. */
+export function Staircase() {
+  const { walk, at, goTo } = useWorkbench();
+  const [unit] = useUnit();
+  const [ref, size] = useSize<HTMLDivElement>();
+  const geometry = useMemo(() => (size ? stripGeometry(walk, size, unit) : null), [walk, size, unit]);
+  const { moments } = walk;
+  const last = moments.length - 1;
+  const moment = moments[at];
+  const apart = geometry ? apartLabels(geometry.lines.map((line) => line.end)) : [];
+  const nearest = (x: number) => geometry?.at.reduce((best, each, i) => (Math.abs(each - x) < Math.abs((geometry.at[best] ?? 0) - x) ? i : best), 0) ?? 0;
+  const onPointer = (event: PointerEvent<HTMLDivElement>) => {
+    if (event.type === "pointermove" && event.buttons === 0) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    goTo(nearest(event.clientX - box.left));
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const to: Record<string, number> = { ArrowLeft: at - 1, ArrowDown: at - 1, ArrowRight: at + 1, ArrowUp: at + 1, Home: 0, End: last, PageDown: at - 10, PageUp: at + 10 };
+    const next = to[event.key];
+    if (next === undefined) return;
+    event.preventDefault();
+    goTo(Math.max(0, Math.min(last, next)));
+  };
+  const words = at === 0 ? "Now, before the first step" : `After step ${at} of ${last}: ${moment?.walked?.does ?? ""} ${formatBytes(moment?.capacities.pool ?? 0, unit)} in the pool.`;
+  const same = moments.every((each) => each.capacities.pool === each.capacities.volume && each.capacities.pool === each.capacities.fileSystem);
+  return (
+    <div
+      ref={ref}
+      role="slider"
+      tabIndex={0}
+      aria-label="Moment of the plan"
+      aria-valuemin={0}
+      aria-valuemax={last}
+      aria-valuenow={at}
+      aria-valuetext={words}
+      onKeyDown={onKeyDown}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        onPointer(event);
+      }}
+      onPointerMove={onPointer}
+      className="relative h-full min-h-28 w-full cursor-ew-resize touch-none rounded-sm"
+    >
+      {geometry && (
+        <svg width={geometry.width} height={geometry.height} aria-hidden="true" className="absolute inset-0">
+          {geometry.days.map(({ x, day }) => (
+            <g key={day}>
+              <line x1={x} x2={x} y1={4} y2={geometry.foot} stroke="var(--line)" />
+              <text x={x + 3} y={12} fontSize="11" fill="var(--soft)">
+                day {day}
+              </text>
+            </g>
+          ))}
+          {geometry.windows.map((window, i) => (
+            <rect key={i} x={window.x} y={16} width={window.width} height={geometry.foot - 16} fill={window.redundancy <= 0 ? "var(--geranium-ground)" : "var(--parity-ground)"} />
+          ))}
+          <line x1={0} x2={geometry.width} y1={geometry.foot} y2={geometry.foot} stroke="var(--line-strong)" />
+          {geometry.lines.filter((line) => !same || line.id === "pool").map((line, i) => (
+            <g key={line.id}>
+              <polyline points={line.points} fill="none" stroke={line.id === "volume" ? "var(--parity)" : "var(--data)"} strokeWidth={LINES[line.id].width} strokeDasharray={LINES[line.id].dash} />
+              <text x={geometry.width - 78} y={(apart[i] ?? line.end) + 4} fontSize="11" fill="var(--soft)">
+                {same ? "usable" : LINES[line.id].name}
+              </text>
+            </g>
+          ))}
+          {geometry.marks.map((mark, i) => {
+            const walked = moments[i + 1]?.walked;
+            const blocked = walked?.findings.some((finding) => finding.severity === "block");
+            const off = walked?.step.disabled;
+            return <rect key={i} x={mark.x + 0.5} y={geometry.foot + 6} width={Math.max(2, mark.width - 1)} height={12} rx={2} fill={off ? "none" : blocked ? "var(--geranium)" : i + 1 === at ? "var(--ink)" : "var(--data)"} stroke={off ? "var(--line-strong)" : "none"} strokeDasharray={off ? "2 2" : undefined} />;
+          })}
+          <line x1={geometry.at[at] ?? 0} x2={geometry.at[at] ?? 0} y1={2} y2={geometry.foot + 20} stroke="var(--ink)" strokeWidth="2" />
+          <circle cx={geometry.at[at] ?? 0} cy={geometry.foot} r={5} fill="var(--ink)" />
+        </svg>
+      )}
+    </div>
+  );
+}
+
+/** The heights of labels, moved so far apart that none covers another. */
+function apartLabels(heights: readonly number[]): number[] {
+  const order = heights.map((y, i) => ({ y, i })).sort((a, b) => a.y - b.y);
+  let floor = -Infinity;
+  const placed: number[] = [];
+  for (const { y, i } of order) {
+    floor = Math.max(y, floor + 13);
+    placed[i] = floor;
+  }
+  return placed;
+}

@@ -1,0 +1,29 @@
+"use client";
+
+import type { Step } from "@/core/steps/step";
+import { MenuItem, MenuLine } from "../../kit/Menu";
+import { useWorkbench } from "../useWorkbench";
+
+/** What can be done with one step. */
+export function StepMenuItems({ step, index }: { step: Step; index: number }) {
+  const { act, walk } = useWorkbench();
+  const count = walk.moments.length - 1;
+  return (
+    <>
+      {step.kind === "replace-drive" && (
+        <MenuItem onSelect={() => act({ kind: "edit-step", step: step.id, changes: { how: step.how === "pulled" ? "attached" : "pulled" } })}>{step.how === "pulled" ? "Keep the old drive attached meanwhile" : "Pull the old drive first"}</MenuItem>
+      )}
+      {index > 1 && <MenuItem onSelect={() => act({ kind: "edit-step", step: step.id, changes: { together: !step.together } })}>{step.together ? "Begin when the step before has ended" : "Begin together with the step before"}</MenuItem>}
+      <MenuItem onSelect={() => act({ kind: "edit-step", step: step.id, changes: { disabled: !step.disabled } })}>{step.disabled ? "Use it again" : "Pass over it"}</MenuItem>
+      <MenuItem onSelect={() => act({ kind: "duplicate-step", step: step.id })}>Repeat it</MenuItem>
+      <MenuItem disabled={index === 1} onSelect={() => act({ kind: "move-step", step: step.id, to: index - 2 })}>
+        Move earlier
+      </MenuItem>
+      <MenuItem disabled={index === count} onSelect={() => act({ kind: "move-step", step: step.id, to: index })}>
+        Move later
+      </MenuItem>
+      <MenuLine />
+      <MenuItem onSelect={() => act({ kind: "remove-steps", steps: [step.id] }, true)}>Remove</MenuItem>
+    </>
+  );
+}

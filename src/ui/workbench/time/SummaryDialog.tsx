@@ -1,0 +1,42 @@
+"use client";
+
+import { formatBytes } from "@/core/bytes/formatBytes";
+import { dayOf, planSummary } from "@/core/plan/planSummary";
+import { Dialog } from "../../kit/Dialog";
+import { useUnit } from "../../preferences/preferences";
+import { hoursWords } from "../readout/TimesDialog";
+import { useWorkbench } from "../useWorkbench";
+
+/** The plan in words: a summary, and what each step does and why. */
+export function SummaryDialog({ onClose }: { onClose: () => void }) {
+  const { walk } = useWorkbench();
+  const [unit] = useUnit();
+  return (
+    <Dialog open wide onClose={onClose} title="The plan in words" about="Days and hours are what is likely; the range of each step stands with it.">
+      <p className="font-serif text-lg">{planSummary(walk).join(" ")}</p>
+      <ol className="mt-4 list-decimal space-y-3 pl-6">
+        {walk.moments.flatMap(({ walked, capacities }) =>
+          walked
+            ? [
+                <li key={walked.step.id} className={walked.step.disabled ? "text-soft line-through" : ""}>
+                  <p>
+                    <span className="text-soft">Day {dayOf(walked.from)}.</span> {walked.does} <span className="text-soft">{walked.why}</span>
+                  </p>
+                  <p className="text-[0.93rem] text-soft">
+                    {walked.done ? `${hoursWords(walked.cost.hours)}, ${walked.cost.online === "offline" ? "the pool is offline meanwhile" : walked.cost.online === "slower" ? "the pool stays online, slower" : "the pool stays online"}. ` : walked.step.disabled ? "Passed over. " : "Cannot be carried out. "}
+                    {walked.exposure.map((each) => (each.redundancy <= 0 ? "No drive may fail meanwhile. " : `Only ${each.redundancy === 1 ? "one drive" : `${each.redundancy} drives`} may fail meanwhile. `)).join("")}
+                    {walked.done ? `Afterwards ${formatBytes(capacities.pool, unit)} in the pool, ${formatBytes(capacities.volume, unit)} in volumes, ${formatBytes(capacities.fileSystem, unit)} for folders.` : ""}
+                  </p>
+                  {walked.findings.filter((finding) => finding.severity !== "note").map((finding) => (
+                    <p key={finding.code} className={finding.severity === "block" ? "text-geranium" : "text-ochre-text"}>
+                      {finding.message}
+                    </p>
+                  ))}
+                </li>,
+              ]
+            : [],
+        )}
+      </ol>
+    </Dialog>
+  );
+}

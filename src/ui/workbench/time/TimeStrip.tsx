@@ -1,0 +1,52 @@
+"use client";
+
+import { Plus } from "lucide-react";
+import dynamic from "next/dynamic";
+import { lazy, useState } from "react";
+import { planSummary } from "@/core/plan/planSummary";
+import { Button } from "../../kit/Button";
+import { MenuButton } from "../../kit/MenuButton";
+import { useWorkbench } from "../useWorkbench";
+import { Staircase } from "./Staircase";
+import { StepList } from "./StepList";
+
+const AddStepItems = lazy(() => import("./AddStepItems").then((module) => ({ default: module.AddStepItems })));
+const SummaryDialog = dynamic(() => import("./SummaryDialog").then((module) => module.SummaryDialog));
+
+/** Time: the steps, and the staircase of capacity over their days. */
+export function TimeStrip() {
+  const { walk } = useWorkbench();
+  const [telling, setTelling] = useState(false);
+  return (
+    <section aria-label="Time" className="grid min-h-0 gap-x-3 border-t border-line px-3 py-2 text-[0.93rem] md:h-48 md:grid-cols-[21rem_minmax(0,1fr)]">
+      <div className="flex min-h-0 flex-col max-md:max-h-72">
+        <div className="flex items-center gap-1.5 pb-1">
+          <h2 className="flex-1 font-serif text-lg">Growing</h2>
+          <Button small onClick={() => setTelling(true)}>
+            In words
+          </Button>
+          <MenuButton
+            align="end"
+            trigger={
+              <Button small>
+                <Plus size={14} aria-hidden /> Step
+              </Button>
+            }
+          >
+            <AddStepItems />
+          </MenuButton>
+        </div>
+        <StepList />
+      </div>
+      <div className="flex min-h-0 flex-col">
+        <p className="truncate pb-1 text-soft" title={planSummary(walk).join(" ")}>
+          {planSummary(walk).join(" ")}
+        </p>
+        <div className="min-h-28 flex-1">
+          <Staircase />
+        </div>
+      </div>
+      {telling && <SummaryDialog onClose={() => setTelling(false)} />}
+    </section>
+  );
+}
