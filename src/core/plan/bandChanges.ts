@@ -1,4 +1,7 @@
 import { heightOf, type Band } from "../bands/band";
+import type { Plan } from "../document/plan";
+import { rulesOf } from "../rules/ruleSets";
+import { bandsOfGroup, groupOf } from "../steps/box";
 
 /** What becomes of a band between two moments, by its place in the later group; `gone` by its place in the earlier one. */
 export interface BandChange {
@@ -38,4 +41,19 @@ export function bandChanges(before: readonly Band[], after: readonly Band[], sta
     if (!matched.has(index)) changes.push({ kind: "gone", index });
   });
   return changes;
+}
+
+/**
+ * The same for all groups of a box that are there at both moments.
+ *
+ * @example changesBetween(before.state.plan, after.state.plan) // [{ group: "g1", kind: "grown", index: 0 }]
+ */
+export function changesBetween(before: Plan, after: Plan): (BandChange & { group: string })[] {
+  const rules = rulesOf(after.box.rules);
+  return after.pools.flatMap((pool) => pool.groups).flatMap((group) => {
+    const old = groupOf(before, group.id);
+    if (!old || old === group) return [];
+    const stands = new Map(old.drives.flatMap((drive, i): [string, string][] => (group.drives[i] !== undefined && !group.drives.includes(drive) ? [[drive, group.drives[i]]] : [])));
+    return bandChanges(bandsOfGroup(before, old, rules), bandsOfGroup(after, group, rules), stands).map((change) => ({ ...change, group: group.id }));
+  });
 }

@@ -5,6 +5,7 @@ import dynamic from "next/dynamic";
 import { lazy, useCallback, useMemo, useState } from "react";
 import type { Command } from "@/core/commands/command";
 import type { Choice } from "@/core/compare/compare";
+import { brokenSteps } from "@/core/plan/brokenSteps";
 import { beatenBy } from "@/core/compare/domination";
 import { MEASURES, measureOf, merit, type MeasureId } from "@/core/compare/measures";
 import { misfits, type Misfit } from "@/core/compare/needs";
@@ -27,6 +28,7 @@ import { useJob } from "./useJob";
 import { useCompareState } from "./viewState";
 
 const FaceToFace = dynamic(() => import("./FaceToFace").then((module) => module.FaceToFace));
+const ApplyDialog = dynamic(() => import("./ApplyDialog").then((module) => module.ApplyDialog));
 const NextDrivePanel = dynamic(() => import("../nextDrive/NextDrivePanel").then((module) => module.NextDrivePanel));
 const CopyMenuItems = lazy(() => import("./CopyMenuItems").then((module) => ({ default: module.CopyMenuItems })));
 
@@ -38,6 +40,7 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
   const [lit, light] = useState<string | null>(null);
   const [pins, setPins] = useState<string[]>([]);
   const [open, setOpen] = useState(false);
+  const [asking, setAsking] = useState<{ command: Command; name: string } | null>(null);
   const rules = useMemo(() => rulesOf(plan.box.rules), [plan.box.rules]);
   const chosen = useMemo(() => chosenDrives(plan, state.drives), [plan, state.drives]);
   const drives = useMemo(() => plan.drives.filter((drive) => chosen.has(drive.id)), [plan.drives, chosen]);
@@ -78,7 +81,9 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
     (choiceId: string) => {
       const choice = byId.get(choiceId);
       if (!choice) return;
-      const refused = act({ kind: "lay-out-pool", pool: targetPool(plan, chosen), groups: choice.groups }, true);
+      const command: Command = { kind: "lay-out-pool", pool: targetPool(plan, chosen), groups: choice.groups };
+      if (brokenSteps(plan, command).length > 0) return setAsking({ command, name: choiceName(choice) });
+      const refused = act(command, true);
       if (!refused) setOpen(false);
     },
     [byId, act, plan, chosen],
@@ -239,6 +244,18 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
           )}
         </div>
       </aside>
+      {asking && (
+        <ApplyDialog
+          plan={plan}
+          asking={asking}
+          onClose={() => setAsking(null)}
+          onApply={() => {
+            act(asking.command, true);
+            setAsking(null);
+            setOpen(false);
+          }}
+        />
+      )}
       {open && first && second && <FaceToFace pair={[first, second]} presentId={presentId} plan={plan} drives={drives} onApply={apply} onClose={() => setOpen(false)} />}
     </main>
   );

@@ -2,6 +2,7 @@
 
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
+import { changesBetween, type BandChange } from "@/core/plan/bandChanges";
 import { useSize } from "../kit/useSize";
 import { useUnit } from "../preferences/preferences";
 import { BayRow } from "./BayRow";
@@ -13,16 +14,24 @@ import { Terraces } from "./terraces/Terraces";
 import type { SwatchKind } from "../kit/Swatch";
 import { useWorkbench } from "./useWorkbench";
 
+const NONE: ReadonlyMap<string, string> = new Map();
+const CHANGED: Record<BandChange["kind"], string> = { new: "new", grown: "grown", wider: "wider", moved: "changed", shrunk: "lower", gone: "" };
+
 const GhostBay = dynamic(() => import("./terraces/GhostBay").then((module) => module.GhostBay), { ssr: false });
 
 const ORDER: readonly SwatchKind[] = ["data", "copies", "parity", "spare", "idle", "reserve"];
 
 /** The terraces over the bays, with the groups' brackets and what the patterns mean. */
 export function BoxPicture() {
-  const { plan, prediction, failed, toggleFailed, lit, light, askNextDrive } = useWorkbench();
+  const { plan, prediction, failed, toggleFailed, lit, light, askNextDrive, walk, at } = useWorkbench();
   const [unit] = useUnit();
   const [ref, size] = useSize<HTMLDivElement>();
   const geometry = useMemo(() => (size ? terraceGeometry(plan, prediction, size, unit) : null), [plan, prediction, size, unit]);
+  const changes = useMemo(() => {
+    const [before, moment] = [walk.moments[at - 1], walk.moments[at]];
+    if (!before || !moment?.walked?.done) return NONE;
+    return new Map(changesBetween(before.state.plan, moment.state.plan).filter((change) => change.kind !== "gone").map((change) => [`${change.group}/${change.index}`, CHANGED[change.kind]]));
+  }, [walk, at]);
   const [ghost, setGhost] = useState<string | null>(null);
   const free = geometry?.columns.find((column) => column.drive === null);
   const [pool] = plan.pools;
@@ -34,7 +43,7 @@ export function BoxPicture() {
       <div className="flex min-h-0 flex-1 flex-col overflow-x-auto overflow-y-hidden">
         <div ref={ref} className="relative min-h-52 flex-1">
           <div className="absolute inset-0">
-            {geometry && <Terraces plan={plan} prediction={prediction} geometry={geometry} failed={failed} onToggleFailed={toggleFailed} lit={lit} onLight={light} />}
+            {geometry && <Terraces plan={plan} prediction={prediction} geometry={geometry} failed={failed} changes={changes} onToggleFailed={toggleFailed} lit={lit} onLight={light} />}
             {geometry && free && pool && <GhostBay plan={plan} pool={pool} column={free} geometry={geometry} onSay={setGhost} onOpen={askNextDrive} />}
           </div>
         </div>

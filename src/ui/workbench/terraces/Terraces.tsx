@@ -16,6 +16,8 @@ interface Props {
   prediction: Pick<Prediction, "pools">;
   geometry: TerraceGeometry;
   failed: ReadonlySet<string>;
+  /** What the chosen step has done to bands, in a word, by group and index. */
+  changes: ReadonlyMap<string, string>;
   onToggleFailed: (drive: string) => void;
   lit: BandRef | null;
   onLight: (band: BandRef | null) => void;
@@ -25,7 +27,7 @@ const sameBand = (a: BandRef | null, b: BandRef | null) => a !== null && b !== n
 const key = (ref: BandRef) => `${ref.group}/${ref.index}`;
 
 /** The box at one moment: bays as columns to scale, cut by bands that run level across them. */
-export function Terraces({ plan, prediction, geometry, failed, onToggleFailed, lit, onLight }: Props) {
+export function Terraces({ plan, prediction, geometry, failed, changes, onToggleFailed, lit, onLight }: Props) {
   const [unit] = useUnit();
   const hurt = useMemo(() => hurtBands(prediction, failed), [prediction, failed]);
   const { columns, bridges, ticks, width, height, foot } = geometry;
@@ -53,7 +55,7 @@ export function Terraces({ plan, prediction, geometry, failed, onToggleFailed, l
           const lost = hurt.get(label.key) === "lost";
           return (
             <text key={label.key} x={label.x} y={label.y} textAnchor="middle" fontSize="13" fontWeight="600" fill={lost ? "var(--on-geranium)" : "var(--on-data)"} stroke={lost ? "var(--geranium)" : "var(--data)"} strokeWidth={lost ? 8 : 4} strokeLinejoin="round" paintOrder="stroke">
-              {lost ? "lost" : label.text}
+              {lost ? "lost" : changes.has(label.key) ? `${label.text}, ${changes.get(label.key)}` : label.text}
             </text>
           );
         })}

@@ -7,7 +7,7 @@ import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
 import { stripGeometry } from "./stripGeometry";
 
-const LINES = { pool: { name: "pool", dash: undefined, width: 2.5 }, volume: { name: "volume", dash: "7 4", width: 2 }, fileSystem: { name: "file system", dash: "2 3", width: 2.5 } } as const;
+const LINES = { pool: { name: "pool", dash: undefined, width: 2.5 }, volume: { name: "volume", dash: "7 4", width: 2 }, fileSystem: { name: "files", dash: "2 3", width: 2.5 } } as const;
 
 /** The staircase of capacity over the days of the plan: press, drag or use the arrow keys to choose the moment. */
 export function Staircase() {
@@ -63,14 +63,22 @@ export function Staircase() {
             </g>
           ))}
           {geometry.windows.map((window, i) => (
-            <rect key={i} x={window.x} y={16} width={window.width} height={geometry.foot - 16} fill={window.redundancy <= 0 ? "var(--geranium-ground)" : "var(--parity-ground)"} />
+            <g key={i}>
+              <rect x={window.x} y={16} width={window.width} height={geometry.foot - 16} fill={window.redundancy <= 0 ? "var(--geranium-ground)" : "var(--parity-ground)"} />
+              {window.width > 96 && (
+                <text x={window.x + window.width / 2} y={geometry.foot - 6} textAnchor="middle" fontSize="11" fill={window.redundancy <= 0 ? "var(--geranium)" : "var(--ochre-text)"}>
+                  {window.redundancy <= 0 ? "none may fail" : `only ${window.redundancy} may fail`}
+                </text>
+              )}
+            </g>
           ))}
           <line x1={0} x2={geometry.width} y1={geometry.foot} y2={geometry.foot} stroke="var(--line-strong)" />
           {geometry.lines.filter((line) => !same || line.id === "pool").map((line, i) => (
             <g key={line.id}>
               <polyline points={line.points} fill="none" stroke={line.id === "volume" ? "var(--parity)" : "var(--data)"} strokeWidth={LINES[line.id].width} strokeDasharray={LINES[line.id].dash} />
-              <text x={geometry.width - 78} y={(apart[i] ?? line.end) + 4} fontSize="11" fill="var(--soft)">
-                {same ? "usable" : LINES[line.id].name}
+              <text x={geometry.width - 88} y={(apart[i] ?? line.end) + 4} fontSize="11" fill="var(--soft)">
+                {same ? "" : `${LINES[line.id].name} `}
+                {formatBytes(moments[last]?.capacities[line.id] ?? 0, unit)}
               </text>
             </g>
           ))}

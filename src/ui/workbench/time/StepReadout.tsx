@@ -2,10 +2,8 @@
 
 import { useMemo } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";
-import { bandChanges } from "@/core/plan/bandChanges";
+import { changesBetween } from "@/core/plan/bandChanges";
 import { dayOf } from "@/core/plan/planSummary";
-import { rulesOf } from "@/core/rules/ruleSets";
-import { bandsOfGroup, groupOf } from "@/core/steps/box";
 import { driveOf } from "@/core/steps/box";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import { useUnit } from "../../preferences/preferences";
@@ -13,7 +11,7 @@ import { Findings } from "../readout/Findings";
 import { hoursWords } from "../readout/TimesDialog";
 import { useWorkbench } from "../useWorkbench";
 
-const BAND_WORDS = { new: "comes", grown: "grows", wider: "runs over more drives", moved: "gets another scheme", shrunk: "gets lower", gone: "goes" };
+const BAND_WORDS = { new: "comes", grown: "grows", wider: "runs over more drives", moved: "gets another scheme", shrunk: "gets lower", gone: "of before goes" };
 
 /** What the step that led to the chosen moment does, takes and risks. */
 export function StepReadout() {
@@ -22,16 +20,7 @@ export function StepReadout() {
   const moment = walk.moments[at];
   const before = walk.moments[at - 1];
   const walked = moment?.walked;
-  const bands = useMemo(() => {
-    if (!moment || !before) return [];
-    const rules = rulesOf(moment.state.plan.box.rules);
-    return moment.state.plan.pools.flatMap((pool) => pool.groups).flatMap((group) => {
-      const old = groupOf(before.state.plan, group.id);
-      if (!old || old === group) return [];
-      const stands = new Map(old.drives.flatMap((drive, i) => (group.drives[i] !== undefined && !group.drives.includes(drive) ? [[drive, group.drives[i]] as [string, string]] : [])));
-      return bandChanges(bandsOfGroup(before.state.plan, old, rules), bandsOfGroup(moment.state.plan, group, rules), stands).map((change) => `Band ${change.index + 1} ${BAND_WORDS[change.kind]}.`);
-    });
-  }, [moment, before]);
+  const bands = useMemo(() => (moment && before ? changesBetween(before.state.plan, moment.state.plan).map((change) => `Band ${change.index + 1} ${BAND_WORDS[change.kind]}.`) : []), [moment, before]);
   if (!moment || !before || !walked) return null;
   const { cost } = walked;
   const erased = cost.erased.flatMap((id) => { const drive = driveOf(before.state.plan, id); return drive && !drive.toBuy ? [nameOfDriveFirst(drive, unit)] : []; });
@@ -51,7 +40,7 @@ export function StepReadout() {
           {moved("reads") + moved("writes") > 0 ? `; reads ${formatBytes(moved("reads"), unit)}, writes ${formatBytes(moved("writes"), unit)}` : ""}. {cost.undoable ? "It can be undone." : "There is no way back but a backup."}
         </p>
       )}
-      {walked.exposure.map((each) => (
+      {walked.exposure.filter((each) => each.redundancy > 0 || !walked.findings.some((finding) => finding.code === "no-redundancy")).map((each) => (
         <p key={each.pool} className={each.redundancy <= 0 ? "font-semibold text-geranium" : "text-ochre-text"}>
           {each.redundancy <= 0 ? "While it runs no drive may fail." : `While it runs only ${each.redundancy === 1 ? "one drive" : `${each.redundancy} drives`} may fail.`}
         </p>

@@ -21,7 +21,7 @@ export interface StripGeometry {
 }
 
 const LEFT = 10;
-const RIGHT = 86;
+const RIGHT = 100;
 const TOP = 10;
 const MARKS = 26;
 const LEAST_MARK = 4;
