@@ -16,7 +16,7 @@ export async function newPlan(page: Page): Promise<void> {
 }
 
 /** The large figure with its unit. */
-export const usable = (page: Page) => page.getByRole("region", { name: "Usable" }).locator("p").first();
+export const usable = (page: Page) => page.getByTestId("usable-figure").locator("..");
 
 /** Waits until everything is in the database. */
 export async function saved(page: Page): Promise<void> {

@@ -3,7 +3,7 @@ import { usableOf } from "../bands/contents";
 import type { Drive } from "../drives/drive";
 import { roomOf } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
-import type { Layout } from "../layouts/layout";
+import type { Layout, LayoutId } from "../layouts/layout";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
 import type { BoxRules } from "../rules/boxRules";
@@ -28,9 +28,10 @@ function outcomeOf(layout: Layout, drives: readonly Drive[], rules: BoxRules): L
 /**
  * Every layout of the catalogue with what it would hold on these drives; those that the box offers first.
  *
+ * @param joining drives that would come in with a layout
  * @example layoutChoices(threeOf4TB, rulesOf({ set: "classic-raid" }))[0] // { layout: mirror, offered: true, outcome: { possible: true, usableBytes: 4 000 786 153 472, tolerance: 2 } }
  */
-export function layoutChoices(drives: readonly Drive[], rules: BoxRules): LayoutChoice[] {
-  const choices = layouts.map((layout) => ({ layout, offered: rules.layouts.includes(layout.id), outcome: outcomeOf(layout, drives, rules) }));
+export function layoutChoices(drives: readonly Drive[], rules: BoxRules, joining: (layout: LayoutId) => readonly Drive[] = () => []): LayoutChoice[] {
+  const choices = layouts.map((layout) => ({ layout, offered: rules.layouts.includes(layout.id), outcome: outcomeOf(layout, [...drives, ...joining(layout.id)], rules) }));
   return [...choices.filter((choice) => choice.offered), ...choices.filter((choice) => !choice.offered)];
 }

@@ -6,18 +6,19 @@ import type { Drive } from "@/core/drives/drive";
 import { chunkWidth } from "@/core/layouts/chunks";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { MenuItem, MenuLine, SubMenu } from "../kit/Menu";
+import { joiners } from "./plannedAs";
 import { LayoutOptions } from "./LayoutOptions";
 import { useWorkbench } from "./useWorkbench";
 
 /** What can be done with a group: another layout, or taking it apart. */
 export function GroupMenuItems({ group, drives, usableBytes }: { group: Group; drives: readonly Drive[]; usableBytes: Bytes }) {
-  const { plan, act } = useWorkbench();
+  const { plan, act, planning, selected } = useWorkbench();
   const pool = plan.pools.find((each) => each.groups.some((one) => one.id === group.id));
   const others = plan.pools.filter((each) => each.id !== pool?.id);
   const { data, parity } = chunkWidth(group.options ?? {});
   return (
     <>
-      <LayoutOptions drives={drives} rules={rulesOf(plan.box.rules)} present={{ layout: group.layout, usableBytes }} onChoose={(next) => act({ kind: "change-layout", group: group.id, layout: next })} />
+      <LayoutOptions drives={drives} rules={rulesOf(plan.box.rules)} {...(planning ? { joining: (layout) => (layout === group.layout ? [] : plan.drives.filter((drive) => joiners(plan, group, layout, selected).includes(drive.id))) } : {})} present={{ layout: group.layout, usableBytes }} onChoose={(next) => act({ kind: "change-layout", group: group.id, layout: next })} />
       {group.layout === "chunk-parity" && (
         <SubMenu label={`Width: ${data} data + ${parity} parity`}>
           {[[2, 1], [3, 1], [4, 1], [2, 2], [4, 2], [6, 2]].map(([k = 2, m = 1]) => (

@@ -13,6 +13,8 @@ import { useUnit } from "../preferences/preferences";
 interface Props {
   drives: readonly Drive[];
   rules: BoxRules;
+  /** Drives that would join with a layout, where it is planned as a step. */
+  joining?: (layout: LayoutId) => readonly Drive[];
   /** The present layout and what it holds, where there is one. */
   present: { layout: LayoutId; usableBytes: Bytes } | null;
   onChoose: (layout: LayoutId) => void;
@@ -25,10 +27,10 @@ const COLUMNS = "grid grid-cols-[1rem_7.5rem_5.5rem_1fr] items-baseline gap-x-2"
 const toleranceWords = (tolerance: number) => (tolerance === 0 ? "none may fail" : tolerance === 1 ? "any 1 may fail" : `any ${tolerance} may fail`);
 
 /** The layouts as menu entries, each with what it would hold on these drives, or why it is not possible. */
-export function LayoutOptions({ drives, rules, present, onChoose, onSplit }: Props) {
+export function LayoutOptions({ drives, rules, joining, present, onChoose, onSplit }: Props) {
   const [unit] = useUnit();
   const splits = onSplit ? splitChoices(drives, rules) : [];
-  const choices = layoutChoices(drives, rules);
+  const choices = layoutChoices(drives, rules, joining);
   const offered = choices.filter((choice) => choice.offered);
   const others = choices.filter((choice) => !choice.offered);
   return (

@@ -14,7 +14,7 @@ const asIs: Planned = { kind: "as-it-is" };
 const none = (reason: string): Planned => ({ kind: "no-step", reason });
 
 /** The drives that would best join for a level: the ones that are selected, else as few of the free ones as it takes. */
-function joiners(plan: Plan, group: { drives: string[] }, layout: Parameters<typeof layoutOf>[0], selected: ReadonlySet<string>): string[] {
+export function joiners(plan: Plan, group: { drives: string[] }, layout: Parameters<typeof layoutOf>[0], selected: ReadonlySet<string>): string[] {
   const free = plan.drives.filter((drive) => isFree(plan, drive.id));
   const chosen = free.filter((drive) => selected.has(drive.id)).map((drive) => drive.id);
   if (chosen.length > 0) return chosen;
