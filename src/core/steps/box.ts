@@ -10,6 +10,7 @@ import { layOutGroup } from "../layouts/layOutGroup";
 import { poolReserve } from "../ledger/ledger";
 import { fileSystemShare } from "../ledger/fileSystem";
 import type { BoxRules } from "../rules/boxRules";
+import { hoursFor, type Hours } from "../time/hours";
 import { sequentialRate } from "../time/rates";
 import type { BoxState } from "./stepModule";
 
@@ -116,6 +117,17 @@ export function fileSystemCapacity(volume: Pool["volumes"][number]): Bytes {
 /** The slowest sequential rate among some drives, in bytes per second. */
 export function slowestRate(drives: readonly Drive[]): number {
   return Math.min(...drives.map(sequentialRate), Infinity);
+}
+
+/**
+ * The hours of a pass over drives that each work through bytes of their own at a share of their own rate: the slowest
+ * decides. No time where there is nothing to work through.
+ *
+ * @param share of the sequential rate that such work reaches
+ */
+export function passHours(plan: Plan, bytes: ReadonlyMap<string, Bytes>, share: number): Hours {
+  const seconds = Math.max(0, ...drivesOf(plan, [...bytes.keys()]).map((drive) => (bytes.get(drive.id) ?? 0) / (sequentialRate(drive) * share)));
+  return hoursFor(seconds, 1);
 }
 
 /** The state with a changed plan. */

@@ -4,11 +4,11 @@ import { wrongCount } from "../layouts/problemsOfLayout";
 import type { StepBody } from "./step";
 import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../time/rates";
-import { bandsOfGroup, changed, drivesOf, groupOf, heightOn, occupied, poolOfGroup, storedIn, takeIn, usableOfPool } from "./box";
+import { bandsOfGroup, changed, drivesOf, groupOf, heightOn, occupied, poolOfGroup, storedIn, takeIn, usableOfPool, passHours } from "./box";
 import { capital, joiningFindings, listOf, missingDrives, notFree, volumesFit, withoutBackup } from "./checks";
 import { levelVerdict } from "./levelPaths";
 import { against, noCost, type BoxState, type StepModule, type StepSetting } from "./stepModule";
-import { reachIn } from "./widenGroup";
+import { reachIn } from "./reachIn";
 import type { StepOf } from "./step";
 
 function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSetting): BoxState {
@@ -90,9 +90,8 @@ export const changeLevel: StepModule<"change-level"> = {
       const bytes = Math.max(0, ...was.values());
       return noCost({ hours: hoursFor(bytes, Math.min(...drivesOf(after.plan, then.drives).map(sequentialRate)) * REBUILD_SHARE), erased: [...step.drives], work: [...before.drives.map((drive) => ({ drive, reads: was.get(drive) ?? 0, writes: 0 })), ...step.drives.map((drive) => ({ drive, reads: 0, writes: is.get(drive) ?? 0 }))], online: "slower" });
     }
-    const slowest = Math.max(0, ...drivesOf(plan, before.drives).map((drive) => (was.get(drive.id) ?? 0) / sequentialRate(drive)));
     return noCost({
-      hours: hoursFor(Math.round(slowest * 1e6), 1e6 * RESHAPE_SHARE),
+      hours: passHours(plan, was, RESHAPE_SHARE),
       erased: [...step.drives],
       work: [...before.drives.map((drive) => ({ drive, reads: was.get(drive) ?? 0, writes: is.get(drive) ?? 0 })), ...step.drives.map((drive) => ({ drive, reads: 0, writes: is.get(drive) ?? 0 }))],
       online: "slower",

@@ -1,7 +1,6 @@
 import { formatBytes } from "../bytes/formatBytes";
-import { hoursFor } from "../time/hours";
-import { REBUILD_SHARE, sequentialRate } from "../time/rates";
-import { bandsOfGroup, changed, drivesOf, groupOf, occupied, poolOfGroup, usableOfGroup } from "./box";
+import { REBUILD_SHARE } from "../time/rates";
+import { bandsOfGroup, changed, drivesOf, groupOf, occupied, poolOfGroup, usableOfGroup, passHours } from "./box";
 import { against, MINUTES, noCost, type StepModule } from "./stepModule";
 
 /** The space of larger replacements taken into the group, drive by drive or for the whole group as the rules have it. */
@@ -37,8 +36,7 @@ export const claimSpace: StepModule<"claim-space"> = {
     const [was, is] = [occupied(bandsOfGroup(plan, before, rules)), occupied(bandsOfGroup(after.plan, then, rules))];
     const redundant = !["raid0", "single", "span"].includes(then.layout) && !then.layout.startsWith("copies") && then.layout !== "chunk-parity";
     const more = drivesOf(after.plan, then.drives).map((drive) => ({ drive, bytes: Math.max(0, (is.get(drive.id) ?? 0) - (was.get(drive.id) ?? 0)) }));
-    const slowest = Math.max(0, ...more.map(({ drive, bytes }) => bytes / sequentialRate(drive)));
-    return noCost({ hours: redundant && slowest > 0 ? hoursFor(Math.round(slowest * 1e6), 1e6 * REBUILD_SHARE) : MINUTES, work: redundant ? more.filter(({ bytes }) => bytes > 0).map(({ drive, bytes }) => ({ drive: drive.id, reads: 0, writes: bytes })) : [], online: "slower", undoable: false });
+    return noCost({ hours: redundant && more.some(({ bytes }) => bytes > 0) ? passHours(after.plan, new Map(more.map(({ drive, bytes }) => [drive.id, bytes])), REBUILD_SHARE) : MINUTES, work: redundant ? more.filter(({ bytes }) => bytes > 0).map(({ drive, bytes }) => ({ drive: drive.id, reads: 0, writes: bytes })) : [], online: "slower", undoable: false });
   },
   say: ({ plan }, step) => ({ does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} takes in the space of its larger drives${step.drive === undefined ? "" : ", one drive of them"}.`, why: "Until then the group uses of each new drive only what it used of the old one." }),
 };

@@ -1,8 +1,7 @@
 import { layoutOf } from "../layouts/registry";
-import { hoursFor } from "../time/hours";
-import { RESHAPE_SHARE, sequentialRate } from "../time/rates";
-import { changed, drivesOf, groupOf, poolOfGroup } from "./box";
-import { filledOf } from "./widenGroup";
+import { RESHAPE_SHARE } from "../time/rates";
+import { changed, groupOf, poolOfGroup, passHours } from "./box";
+import { filledOf } from "./filledOf";
 import { against, noCost, type StepModule } from "./stepModule";
 
 /** What is stored in a chunk pool spread over all its drives again, so that new chunks find room in pairs. */
@@ -25,8 +24,7 @@ export const rebalance: StepModule<"rebalance"> = {
     const pool = poolOfGroup(plan, step.group);
     if (!group || !pool) return noCost({});
     const filled = filledOf(plan, pool, group, rules);
-    const slowest = Math.max(0, ...drivesOf(plan, group.drives).map((drive) => (filled[drive.id] ?? 0) / sequentialRate(drive)));
-    return noCost({ hours: hoursFor(Math.round(slowest * 1e6), 1e6 * RESHAPE_SHARE), work: group.drives.map((drive) => ({ drive, reads: filled[drive] ?? 0, writes: filled[drive] ?? 0 })), online: "slower" });
+    return noCost({ hours: passHours(plan, new Map(Object.entries(filled)), RESHAPE_SHARE), work: group.drives.map((drive) => ({ drive, reads: filled[drive] ?? 0, writes: filled[drive] ?? 0 })), online: "slower" });
   },
   say: ({ plan }, step) => ({ does: `What is stored in ${poolOfGroup(plan, step.group)?.name ?? "the pool"} is spread over all its drives again.`, why: "Every chunk needs room on two or more drives; a new drive alone is of no use to a full pool." }),
 };

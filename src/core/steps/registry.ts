@@ -1,18 +1,25 @@
 import { addGroup } from "./addGroup";
-import { backUp, testDrive, verify, wipeDrive } from "./care";
+import { backUp } from "./backUp";
 import { changeLevel } from "./changeLevel";
 import { claimSpace } from "./claimSpace";
+import { growFileSystem } from "./growFileSystem";
+import { growVolume } from "./growVolume";
 import { createGroup } from "./createGroup";
 import { mirrorDrive } from "./mirrorDrive";
-import { changeParityDrive, sync } from "./parityDriveSteps";
+import { changeParityDrive } from "./changeParityDrive";
 import { rebalance } from "./rebalance";
 import { rebuildFromBackup } from "./rebuildFromBackup";
 import { removeDrive } from "./removeDrive";
 import { replaceDrive } from "./replaceDrive";
-import { removeSpare, setSpare } from "./spares";
+import { removeSpare } from "./removeSpare";
+import { setSpare } from "./setSpare";
+import { shrinkVolume } from "./shrinkVolume";
 import type { StepKind } from "./step";
 import type { StepModule } from "./stepModule";
-import { growFileSystem, growVolume, shrinkVolume } from "./volumes";
+import { sync } from "./sync";
+import { testDrive } from "./testDrive";
+import { verify } from "./verify";
+import { wipeDrive } from "./wipeDrive";
 import { widenGroup } from "./widenGroup";
 
 /** Every kind of step. A new one is a module and a line here, in `Step`, and in the plan schema. */

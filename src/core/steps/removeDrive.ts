@@ -5,7 +5,7 @@ import { hoursFor } from "../time/hours";
 import { RESHAPE_SHARE, sequentialRate } from "../time/rates";
 import { changed, driveOf, ownerOf, poolOf, storedIn, usableOfPool } from "./box";
 import { capital, named, volumesFit } from "./checks";
-import { filledOf } from "./widenGroup";
+import { filledOf } from "./filledOf";
 import { against, noCost, type BoxState, type StepModule } from "./stepModule";
 import type { StepOf } from "./step";
 

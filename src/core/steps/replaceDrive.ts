@@ -8,7 +8,7 @@ import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE } from "../time/rates";
 import { bandsOfGroup, bandsOfPool, changed, driveOf, drivesOf, freeBay, heightOn, occupied, ownerOf, slowestRate, storedIn } from "./box";
 import { capital, handling, joiningFindings, missingDrives, named } from "./checks";
-import { filledOf } from "./widenGroup";
+import { filledOf } from "./filledOf";
 import { against, noCost, type StepModule } from "./stepModule";
 import { isFree } from "./box";
 

@@ -1,43 +1,17 @@
 import { formatBytes } from "../bytes/formatBytes";
 import { checkJoining } from "../drives/checks/joining";
-import { roomOf, limitedRoom } from "../drives/room";
-import { CHUNK_BYTES, stripesThatFit } from "../layouts/chunks";
-import { spreadChunks } from "../layouts/chunkFill";
+import { roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
 import { widensByDrive } from "../layouts/widens";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { hoursFor } from "../time/hours";
-import { RESHAPE_SHARE, REBUILD_SHARE, sequentialRate } from "../time/rates";
-import type { Group, Plan, Pool } from "../document/plan";
-import type { BoxRules } from "../rules/boxRules";
-import { bandsOfGroup, changed, drivesOf, groupOf, heightOn, occupied, poolOfGroup, slowestRate, storedIn, takeIn, usableOfGroup } from "./box";
+import { RESHAPE_SHARE, REBUILD_SHARE } from "../time/rates";
+import type { Group } from "../document/plan";
+import { bandsOfGroup, changed, drivesOf, groupOf, heightOn, occupied, poolOfGroup, slowestRate, takeIn, passHours } from "./box";
 import { capital, joiningFindings, listOf, missingDrives, notFree, withoutBackup } from "./checks";
+import { filledOf } from "./filledOf";
+import { reachIn } from "./reachIn";
 import { against, MINUTES, noCost, type StepModule } from "./stepModule";
-
-/** How many chunks a stripe has: copies, or data and parity. */
-export const chunkWidthOf = (group: Pick<Group, "layout" | "options">): number => (group.layout === "copies-2" ? 2 : group.layout === "copies-3" ? 3 : (group.options?.data ?? 2) + (group.options?.parity ?? 1));
-
-/** What of each drive of a chunk group holds chunks, in bytes: as it was left, or balanced over all. */
-export function filledOf(plan: Plan, pool: Pool, group: Group, rules: BoxRules): Record<string, number> {
-  if (group.filled) return { ...group.filled };
-  const rooms = drivesOf(plan, group.drives).map((drive) => limitedRoom(roomOf(drive, rules), group.reach?.[drive.id]).length);
-  const width = chunkWidthOf(group);
-  const data = group.layout === "chunk-parity" ? (group.options?.data ?? 2) : 1;
-  const share = pool.groups.length <= 1 ? storedIn(pool) : (storedIn(pool) * usableOfGroup(plan, group, rules)) / Math.max(1, pool.groups.reduce((sum, each) => sum + usableOfGroup(plan, each, rules), 0));
-  const most = stripesThatFit(rooms.map((room) => Math.floor(room / CHUNK_BYTES)), width);
-  const spread = spreadChunks(rooms, width, Math.min(most, Math.ceil(share / data / CHUNK_BYTES)));
-  return Object.fromEntries(group.drives.map((drive, i) => [drive, spread[i] ?? 0]));
-}
-
-/** A widened hybrid keeps its bands where they are: a drive that ends inside one is taken in up to the band below. */
-export function reachIn(plan: Plan, group: Group, drive: string, rules: BoxRules): number | undefined {
-  const [own] = drivesOf(plan, [drive]);
-  if (!own || !group.layout.startsWith("hybrid")) return undefined;
-  const room = roomOf(own, rules);
-  const cuts = [...new Set(drivesOf(plan, group.drives).map((member) => limitedRoom(roomOf(member, rules), group.reach?.[member.id]).length))].sort((a, b) => a - b);
-  if (room.length >= (cuts.at(-1) ?? 0)) return undefined;
-  return cuts.filter((cut) => cut <= room.length).at(-1) ?? 0;
-}
 
 /** One or more drives more in a group: all its stripes are rewritten, and the space is there only at the end. */
 export const widenGroup: StepModule<"widen-group"> = {
@@ -107,9 +81,8 @@ export const widenGroup: StepModule<"widen-group"> = {
     }
     const then = groupOf(after.plan, step.group);
     const later = then ? occupied(bandsOfGroup(after.plan, then, rules)) : before;
-    const hours = Math.max(0, ...drivesOf(plan, group.drives).map((drive) => (before.get(drive.id) ?? 0) / sequentialRate(drive)));
     return noCost({
-      hours: hoursFor(Math.round(hours * 1e6), 1e6 * RESHAPE_SHARE),
+      hours: passHours(plan, before, RESHAPE_SHARE),
       erased: [...step.drives],
       work: [...group.drives.map((drive) => ({ drive, reads: before.get(drive) ?? 0, writes: before.get(drive) ?? 0 })), ...step.drives.map((drive) => ({ drive, reads: 0, writes: later.get(drive) ?? 0 }))],
       online: "slower",

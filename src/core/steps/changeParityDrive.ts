@@ -1,17 +1,11 @@
 import { roomOf } from "../drives/room";
-import { layoutOf } from "../layouts/registry";
 import { hoursFor } from "../time/hours";
-import { REBUILD_SHARE, VERIFY_SHARE, sequentialRate } from "../time/rates";
+import { REBUILD_SHARE } from "../time/rates";
 import { bayOf } from "../drives/drive";
-import { bandsOfGroup, bandsOfPool, changed, driveOf, drivesOf, freeBay, groupOf, isFree, occupied, poolOf, poolOfGroup, slowestRate } from "./box";
-import { capital, joiningFindings, missingDrives, missingPool, named } from "./checks";
+import { bandsOfGroup, changed, driveOf, drivesOf, freeBay, groupOf, isFree, occupied, poolOfGroup, slowestRate } from "./box";
+import { capital, joiningFindings, missingDrives, named } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
-import type { Band } from "../bands/band";
-
-const parityOf = (bands: readonly Band[]): string[] => {
-  const [bottom] = bands;
-  return bottom && bottom.scheme.kind === "dedicated-parity" ? bottom.members.slice(-bottom.scheme.parity).map((member) => member.drive) : [];
-};
+import { parityOf } from "./parityOf";
 
 /** A larger parity drive: it must come before any larger data drive. The old one is free afterwards. */
 export const changeParityDrive: StepModule<"change-parity-drive"> = {
@@ -56,24 +50,4 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
     return noCost({ hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, step.by])) * REBUILD_SHARE), erased: [step.by], work: [...group.drives.filter((drive) => drive !== step.drive).map((drive) => ({ drive, reads: used.get(drive) ?? 0, writes: 0 })), { drive: step.by, reads: 0, writes: bytes }], online: "slower", missing: [step.drive] });
   },
   say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.by, setting))} becomes the parity drive of ${poolOfGroup(plan, step.group)?.name ?? "the pool"} in place of ${named(plan, step.drive, setting)}.`, why: "No data drive may be larger than the parity drive." }),
-};
-
-/** Scheduled parity brought up to date: files are protected as of this moment. */
-export const sync: StepModule<"sync"> = {
-  kind: "sync",
-  name: "Sync the parity",
-  check: ({ plan }, step, { rules }) => [
-    ...missingPool(plan, step.pool),
-    ...(rules.parityWrites === "by-schedule" ? [] : [against("note", "written-at-once", "Your box writes parity at once; there is nothing to sync.")]),
-    ...(poolOf(plan, step.pool)?.groups.some((group) => !layoutOf(group.layout).id.startsWith("parity-drive")) ? [against("note", "no-parity-drives", "Only pools with parity drives are synced.")] : []),
-  ],
-  apply: (state) => state,
-  cost: ({ plan }, _after, step, { rules }) => {
-    const pool = poolOf(plan, step.pool);
-    if (!pool || rules.parityWrites !== "by-schedule") return noCost({});
-    const used = occupied(bandsOfPool(plan, pool, rules));
-    const slowest = Math.max(0, ...drivesOf(plan, [...used.keys()]).map((drive) => (used.get(drive.id) ?? 0) / sequentialRate(drive)));
-    return noCost({ hours: hoursFor(Math.round(slowest * 1e6), 1e6 * VERIFY_SHARE), work: [...used].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })), online: "slower" });
-  },
-  say: ({ plan }, step) => ({ does: `The parity of ${poolOf(plan, step.pool)?.name ?? "the pool"} is brought up to date.`, why: "Files are protected as of the last sync. Never sync after a loss." }),
 };

@@ -28,22 +28,3 @@ export const setSpare: StepModule<"set-spare"> = {
   cost: (_before, _after, step) => noCost({ erased: [step.drive] }),
   say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} stands by as a hot spare of ${poolOf(plan, step.pool)?.name ?? "the pool"}.`, why: "When a drive fails the rebuild begins at once, by itself; afterwards there is no spare." }),
 };
-
-/** The drive is free again. */
-export const removeSpare: StepModule<"remove-spare"> = {
-  kind: "remove-spare",
-  name: "Remove a hot spare",
-  check: ({ plan }, step, setting) => {
-    const isSpare = plan.pools.some((pool) => pool.spares.includes(step.drive) || pool.groups.some((group) => group.spares?.includes(step.drive)));
-    return isSpare ? [] : [against("block", "no-spare", `${capital(named(plan, step.drive, setting))} is no hot spare at this moment.`)];
-  },
-  apply: (state, step) =>
-    changed(state, (plan) => {
-      for (const pool of plan.pools) {
-        pool.spares = pool.spares.filter((drive) => drive !== step.drive);
-        for (const group of pool.groups) if (group.spares) group.spares = group.spares.filter((drive) => drive !== step.drive);
-      }
-    }),
-  cost: () => noCost({}),
-  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} no longer stands by.`, why: "It is free for other use." }),
-};

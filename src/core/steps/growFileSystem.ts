@@ -1,0 +1,22 @@
+import { changed } from "./box";
+import { against, noCost, type StepModule } from "./stepModule";
+import { missingVolume, volumeOf } from "./volumeOf";
+
+/** The file system grown to the whole of its volume: only then folders see the space. */
+export const growFileSystem: StepModule<"grow-file-system"> = {
+  kind: "grow-file-system",
+  name: "Grow the file system",
+  check: ({ plan }, step) => {
+    const volume = volumeOf(plan, step.pool, step.volume);
+    if (!volume) return [missingVolume];
+    if (volume.fileSystem === "none") return [against("note", "no-file-system", "The volume has no file system.")];
+    return volume.fileSystemBytes === undefined ? [against("note", "nothing-to-grow", "The file system fills its volume already at this moment.")] : [];
+  },
+  apply: (state, step) =>
+    changed(state, (plan) => {
+      const volume = volumeOf(plan, step.pool, step.volume);
+      if (volume) delete volume.fileSystemBytes;
+    }),
+  cost: () => noCost({}),
+  say: ({ plan }, step) => ({ does: `The file system of ${volumeOf(plan, step.pool, step.volume)?.name ?? "the volume"} grows to the whole volume.`, why: "Only now folders see the new space." }),
+};

@@ -1,0 +1,18 @@
+import { hoursFor } from "../time/hours";
+import { selfTestRate } from "../time/rates";
+import { driveOf } from "./box";
+import { capital, missingDrives, named } from "./checks";
+import { noCost, type StepModule } from "./stepModule";
+
+/** An extended self-test of a drive. */
+export const testDrive: StepModule<"test-drive"> = {
+  kind: "test-drive",
+  name: "Test a drive",
+  check: ({ plan }, step) => missingDrives(plan, [step.drive]),
+  apply: (state, step) => ({ ...state, tested: new Set([...state.tested, step.drive]) }),
+  cost: ({ plan }, _after, step) => {
+    const drive = driveOf(plan, step.drive);
+    return noCost(drive ? { hours: hoursFor(drive.bytes, selfTestRate(drive)), work: [{ drive: drive.id, reads: drive.bytes, writes: 0 }] } : {});
+  },
+  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} gets an extended self-test.`, why: "A drive that is bad from the start shows now, and not when your data is on it." }),
+};

@@ -1,0 +1,19 @@
+import { VERIFY_SHARE } from "../time/rates";
+import { bandsOfPool, occupied, poolOf, passHours } from "./box";
+import { missingPool } from "./checks";
+import { noCost, type StepModule } from "./stepModule";
+
+/** Everything read and compared with its copies or parity. */
+export const verify: StepModule<"verify"> = {
+  kind: "verify",
+  name: "Verify (scrub)",
+  check: ({ plan }, step) => missingPool(plan, step.pool),
+  apply: (state) => state,
+  cost: ({ plan }, _after, step, { rules }) => {
+    const pool = poolOf(plan, step.pool);
+    if (!pool) return noCost({});
+    const used = occupied(bandsOfPool(plan, pool, rules));
+    return noCost({ hours: passHours(plan, used, VERIFY_SHARE), work: [...used].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })), online: "slower" });
+  },
+  say: ({ plan }, step) => ({ does: `All of ${poolOf(plan, step.pool)?.name ?? "the pool"} is read and compared with its copies or parity.`, why: "An unreadable sector shows while there is still redundancy to mend it." }),
+};

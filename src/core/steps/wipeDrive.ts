@@ -1,0 +1,26 @@
+import { hoursFor } from "../time/hours";
+import { sequentialRate } from "../time/rates";
+import { changed, driveOf, isFree } from "./box";
+import { capital, missingDrives, named } from "./checks";
+import { against, noCost, type StepModule } from "./stepModule";
+
+/** A drive overwritten from end to end. */
+export const wipeDrive: StepModule<"wipe-drive"> = {
+  kind: "wipe-drive",
+  name: "Wipe a drive",
+  check: ({ plan }, step, setting) => [
+    ...missingDrives(plan, [step.drive]),
+    ...(driveOf(plan, step.drive) && !isFree(plan, step.drive) ? [against("block", "drive-in-use", `${capital(named(plan, step.drive, setting))} is in use at this moment and cannot be wiped.`, [step.drive])] : []),
+    ...(driveOf(plan, step.drive)?.contents?.kind === "system" ? [against("block", "system-drive", "The running system is on that drive.", [step.drive])] : []),
+  ],
+  apply: (state, step) =>
+    changed(state, (plan) => {
+      const drive = driveOf(plan, step.drive);
+      if (drive) delete drive.contents;
+    }),
+  cost: ({ plan }, _after, step) => {
+    const drive = driveOf(plan, step.drive);
+    return noCost(drive ? { hours: hoursFor(drive.bytes, sequentialRate(drive)), erased: [drive.id], work: [{ drive: drive.id, reads: 0, writes: drive.bytes }], undoable: false } : {});
+  },
+  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} is overwritten from end to end.`, why: "Nothing of what was on it can be read afterwards." }),
+};
