@@ -32,6 +32,15 @@ function median(work: () => void, times = 200, warm = 20): number {
 
 const line = (what: string, ms: number, budget: number) => console.log(`${what.padEnd(64)} ${ms.toFixed(2).padStart(8)} ms   budget ${budget} ms${ms > budget ? "   OVER" : ""}`);
 
+export { growingClinic } from "../../src/core/document/samples/growingClinic";
+
+/** A plan in which 15 of 24 drives are replaced one by one, each verified. */
+export function growingPlan(): Plan {
+  const plan = large();
+  const shelf = Array.from({ length: 15 }, (_, i) => ({ ...clinic.drives[0]!, id: `x${i + 1}`, serial: `X${i}`, bytes: nominalBytes(24_000), place: { shelf: true as const } }));
+  return { ...plan, drives: [...plan.drives, ...shelf], steps: shelf.flatMap((drive, i): Plan["steps"] => [{ id: `r${i}`, kind: "replace-drive", drive: `d${i + 1}`, by: drive.id, how: "pulled" }, { id: `c${i}`, kind: "verify", pool: "p1" }]) };
+}
+
 /** Prints the medians of the core's budgets. */
 export async function run(): Promise<void> {
   const plan = large();
@@ -55,9 +64,7 @@ export async function run(): Promise<void> {
   const { choices } = compareDrives({ ...request, drives: mixed });
   line(`a change of need over ${choices.length} choices`, median(() => choices.map((choice) => misfits(choice, { tolerance: 2, usableBytes: 3e13, idleShare: 0.1, grows: "by-drive" }))), 16);
   line("the best one and two drives to buy, 12 sizes", median(() => bestBuys(clinic, clinic.pools[0]!, EXAMPLE_PRICES), 40, 5), 1000);
-  // 15 drives are replaced one by one, each claimed.
-  const shelf = Array.from({ length: 15 }, (_, i) => ({ ...clinic.drives[0]!, id: `x${i + 1}`, serial: `X${i}`, bytes: nominalBytes(24_000), place: { shelf: true as const } }));
-  const growing: Plan = { ...plan, drives: [...plan.drives, ...shelf], steps: shelf.flatMap((drive, i): Plan["steps"] => [{ id: `r${i}`, kind: "replace-drive", drive: `d${i + 1}`, by: drive.id, how: "pulled" }, { id: `c${i}`, kind: "verify", pool: "p1" }]) };
+  const growing = growingPlan();
   line("walk 24 drives, 30 steps", median(() => walk({ ...growing, pools: structuredClone(growing.pools) }), 40, 5), 10);
   const long: Plan = { ...growing, steps: Array.from({ length: 1000 }, (_, i): Plan["steps"][number] => (i < 15 ? growing.steps[i * 2]! : i % 2 === 0 ? { id: `t${i}`, kind: "verify", pool: "p1" } : { id: `t${i}`, kind: "replace-drive", drive: i % 4 === 1 ? "x1" : "d1", by: i % 4 === 1 ? "d1" : "x1", how: "pulled" })) };
   line("walk 24 drives, 1000 steps", median(() => walk({ ...long, pools: structuredClone(long.pools) }), 5, 1), 500);

@@ -45,8 +45,47 @@ async function measureFrames(browser, address) {
   await page.close();
 }
 
+/**
+ * Frames a second while the moment changes with every frame, there and back through a plan, from the browser's own
+ * trace: how many of the frames that were due were drawn.
+ */
+async function measureMoments(browser, address, name, plan) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(address);
+  await page.waitForURL(/\/plan\//);
+  await page.getByRole("heading", { name: "Shelf" }).waitFor();
+  const before = page.url();
+  await page.getByLabel("Plan file").setInputFiles({ name: "plan.cortijo.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(plan)) });
+  await page.waitForURL((url) => url.href !== before);
+  await page.getByRole("slider", { name: "Moment of the plan" }).focus();
+  await page.waitForTimeout(1000);
+  await browser.startTracing(page, { categories: ["devtools.timeline", "disabled-by-default-devtools.timeline.frame", "cc", "benchmark"] });
+  await page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        const until = performance.now() + 3000;
+        let forward = true;
+        const step = (now) => {
+          const slider = document.activeElement;
+          const at = Number(slider.getAttribute("aria-valuenow"));
+          if (at === Number(slider.getAttribute("aria-valuemax"))) forward = false;
+          if (at === 0) forward = true;
+          slider.dispatchEvent(new KeyboardEvent("keydown", { key: forward ? "ArrowRight" : "ArrowLeft", bubbles: true }));
+          if (now < until) requestAnimationFrame(step);
+          else resolve();
+        };
+        requestAnimationFrame(step);
+      }),
+  );
+  const trace = JSON.parse((await browser.stopTracing()).toString());
+  const drawn = trace.traceEvents.filter((event) => event.name === "DrawFrame").map((event) => event.ts / 1000).sort((x, y) => x - y);
+  const rate = (drawn.length - 1) / ((drawn.at(-1) - drawn[0]) / 1000);
+  console.log(`${`frames a second through time, ${name} (trace)`.padEnd(64)} ${rate.toFixed(0).padStart(8)}      budget 50${rate < 50 ? "   UNDER" : ""}`);
+  await page.close();
+}
+
 /** Prints the JavaScript over the wire on the first load, and the script time of a drag step with 24 bays. */
-export async function measurePage(address, executablePath) {
+export async function measurePage(address, executablePath, growing) {
   await ready(address);
   const browser = await playwright.launch({ executablePath, args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
   try {
@@ -97,6 +136,8 @@ export async function measurePage(address, executablePath) {
     await page.mouse.up();
     const cost = median(costs);
     await measureFrames(browser, address);
+    await measureMoments(browser, address, "the clinic's plan", growing.clinic);
+    await measureMoments(browser, address, "24 drives, 12 bands, 30 steps", growing.large);
     console.log(`${"script for one step of a drag, 24 bays".padEnd(64)} ${cost.toFixed(2).padStart(8)} ms   budget 16 ms${cost > 16 ? "   OVER" : ""}`);
   } finally {
     await browser.close();

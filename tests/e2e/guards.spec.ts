@@ -1,7 +1,17 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { clinic } from "../../src/core/document/samples/clinic";
+import { growingClinic } from "../../src/core/document/samples/growingClinic";
 import { firstVisit, newPlan } from "./workbench";
+
+/** The clinic with a plan to grow. */
+async function growingPlan(page: Page): Promise<void> {
+  await firstVisit(page);
+  const before = page.url();
+  await page.getByLabel("Plan file").setInputFiles({ name: "plan.cortijo.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(growingClinic)) });
+  await expect(page).not.toHaveURL(before);
+  await expect(page.getByRole("list", { name: "Steps" })).toBeVisible();
+}
 
 const screens: [string, (page: Page) => Promise<void>][] = [
   ["the workbench", firstVisit],
@@ -74,6 +84,26 @@ const screens: [string, (page: Page) => Promise<void>][] = [
     await page.getByRole("link", { name: "Compare" }).click();
     await page.getByRole("button", { name: "Pin Hybrid 1", exact: true }).click();
     await page.getByRole("button", { name: "Pin RAID 6", exact: true }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  }],
+  ["growing, at a step, with a change to plan", async (page) => {
+    await growingPlan(page);
+    await page.getByRole("list", { name: "Steps" }).getByRole("button", { name: /^\d/ }).nth(1).click();
+    await expect(page.getByRole("region", { name: "The chosen step" })).toBeVisible();
+    await page.getByRole("button", { name: /^More about the 3\sTB/ }).click();
+    await page.getByRole("menuitem", { name: "Move to" }).press("ArrowRight");
+    await page.getByRole("menuitem", { name: /^Bay 5/ }).click();
+    await expect(page.getByRole("group", { name: "A change to plan" })).toBeVisible();
+  }],
+  ["the plan in words", async (page) => {
+    await growingPlan(page);
+    await page.getByRole("button", { name: "In words" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  }],
+  ["a step's fields", async (page) => {
+    await growingPlan(page);
+    await page.getByRole("button", { name: "More about step 1" }).click();
+    await page.getByRole("menuitem", { name: "Edit…" }).click();
     await expect(page.getByRole("dialog")).toBeVisible();
   }],
   ["the keys", async (page) => {

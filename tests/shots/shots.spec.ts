@@ -1,3 +1,4 @@
+import { growingClinic } from "../../src/core/document/samples/growingClinic";
 import { test } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import { firstVisit } from "../e2e/workbench";
@@ -34,6 +35,21 @@ test("bringing drives in", async ({ page }) => {
   await page.waitForTimeout(300);
   await page.screenshot(to("bring-in-drives"));
 });
+
+for (const [moment, name] of [[0, "growing-now"], [3, "growing-first-drive"], [8, "growing-end-dark"]] as const) {
+  test(`growing, moment ${moment}`, async ({ page }) => {
+    if (name.endsWith("dark")) await page.emulateMedia({ colorScheme: "dark" });
+    await firstVisit(page);
+    const before = page.url();
+    await page.getByLabel("Plan file").setInputFiles({ name: "plan.cortijo.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(growingClinic)) });
+    await page.waitForURL((url) => url.href !== before);
+    const slider = page.getByRole("slider", { name: "Moment of the plan" });
+    await slider.focus();
+    for (let i = 0; i < moment; i += 1) await page.keyboard.press("ArrowRight");
+    await page.waitForTimeout(900);
+    await page.screenshot(to(name));
+  });
+}
 
 test("compare", async ({ page }) => {
   await firstVisit(page);

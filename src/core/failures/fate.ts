@@ -21,12 +21,15 @@ export type Fate =
  * @example fateOf(raid5Bands, new Set(["d2"])) // { kind: "degraded", redundancy: 0, missing: ["d2"] }
  */
 export function fateOf(bands: readonly Band[], failed: ReadonlySet<string>): Fate {
-  const missing = [...new Set(bands.flatMap((band) => band.members.map((member) => member.drive)))].filter((drive) => failed.has(drive));
+  const gone = new Set<string>();
+  for (const band of bands) for (const member of band.members) if (failed.has(member.drive)) gone.add(member.drive);
+  const missing = [...gone];
   const lostBands: number[] = [];
   let redundancy = Infinity;
   bands.forEach((band, index) => {
     for (const clause of lossClauses(band)) {
-      const left = clause.tolerance - clause.drives.filter((drive) => failed.has(drive)).length;
+      let left = clause.tolerance;
+      for (const drive of clause.drives) if (failed.has(drive)) left -= 1;
       if (left < 0 && lostBands.at(-1) !== index) lostBands.push(index);
       redundancy = Math.min(redundancy, left);
     }

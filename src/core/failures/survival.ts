@@ -58,11 +58,14 @@ export function survivalOf(bands: readonly Band[], drives: readonly string[], mo
   const survived = new Array<number>(depth + 1).fill(0);
   const left = clauses.map((clause) => clause.tolerance);
   const all = [...classes.values()];
+  const clausesAt = all.map((each) => each.clauses);
+  const counts = all.map((each) => each.drives);
   const extend = (from: number, size: number, ways: number) => {
     survived[size] = (survived[size] ?? 0) + ways;
     if (size === depth) return;
     for (let at = from; at < all.length; at += 1) {
-      const { clauses: own, drives: count } = all[at] ?? { clauses: [], drives: 0 };
+      const own = clausesAt[at] as number[];
+      const count = counts[at] as number;
       let bearable = Math.min(count, depth - size);
       for (const c of own) bearable = Math.min(bearable, left[c] ?? 0);
       for (let taken = 1; taken <= bearable; taken += 1) {

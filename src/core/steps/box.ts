@@ -49,6 +49,8 @@ export function freeBay(plan: Plan): number | null {
 
 interface GroupFigures {
   rules: BoxRules;
+  /** The drives of the plan that it was last asked for. */
+  all: readonly Drive[];
   drives: readonly Drive[];
   bands: Band[];
   usable: Bytes;
@@ -59,11 +61,15 @@ const known = new WeakMap<Group, GroupFigures>();
 
 /** The bands of a group with what follows from them; kept for as long as the group and its drives are the same. */
 function figuresOf(plan: Plan, group: Group, rules: BoxRules): GroupFigures {
-  const drives = drivesOf(plan, group.drives);
   const old = known.get(group);
-  if (old && old.rules === rules && old.drives.length === drives.length && old.drives.every((drive, i) => drive.bytes === drives[i]?.bytes && drive.id === drives[i]?.id)) return old;
+  if (old && old.rules === rules && old.all === plan.drives) return old;
+  const drives = drivesOf(plan, group.drives);
+  if (old && old.rules === rules && old.drives.length === drives.length && old.drives.every((drive, i) => drive.bytes === drives[i]?.bytes && drive.id === drives[i]?.id)) {
+    old.all = plan.drives;
+    return old;
+  }
   const bands = layOutGroup(group, drives, rules);
-  const made = { rules, drives, bands, usable: usableOf(bands), tolerance: toleranceOf(bands) };
+  const made = { rules, all: plan.drives, drives, bands, usable: usableOf(bands), tolerance: toleranceOf(bands) };
   known.set(group, made);
   return made;
 }

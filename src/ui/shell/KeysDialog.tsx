@@ -7,6 +7,8 @@ const KEYS: [string, string][] = [
   ["Enter or Space", "on a drive: select it; on a column: see what its failure does"],
   ["M", "on a drive: pick it up; arrow keys choose the place; M puts it down, Escape puts it back"],
   ["↑ ↓", "on a column: go through its bands"],
+  ["← →", "on the staircase: the moment before, the moment after; Home and End: now, and the end"],
+  ["Space", "on a step's handle: pick it up; arrow keys move it; Space puts it down"],
   ["Escape", "clear the selection and the what-if"],
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z or Ctrl Y", "redo"],

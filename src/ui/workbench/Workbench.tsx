@@ -1,7 +1,7 @@
 "use client";
 
 import dynamic from "next/dynamic";
-import { useCallback, useMemo, useState } from "react";
+import { memo, useCallback, useDeferredValue, useMemo, useState } from "react";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import type { Plan } from "@/core/document/plan";
 import { poolsAt, walk, type Walk } from "@/core/plan/walk";
@@ -9,6 +9,7 @@ import type { Act } from "@/core/steps/propose";
 import type { StepBody } from "@/core/steps/step";
 import { NoStepsYet } from "./time/NoStepsYet";
 import { plannedAs } from "./plannedAs";
+import { MomentContext } from "./useMoment";
 import type { Command } from "@/core/commands/command";
 import { predict } from "@/core/plan/predict";
 import { planBefore } from "@/store/history";
@@ -43,17 +44,40 @@ const toggled = (set: ReadonlySet<string>, id: string) => {
   return next;
 };
 
-/** The workbench: the box at one moment, the shelf beside it, and what the core says of it. */
+/** The workbench, with the moment that is chosen: the strip shows it at once, and the rest follows. */
 export function Workbench({ opened }: { opened: OpenedPlan }) {
+  const { plan } = opened.state.history;
+  const [unit] = useUnit();
+  const [walker] = useState(makeWalker);
+  const walked = useMemo(() => walker(plan, unit), [walker, plan, unit]);
+  const [chosen, choose] = useState<string | null>(null);
+  const at = Math.max(0, walked.moments.findIndex((moment) => moment.after === chosen));
+  const following = useDeferredValue(at);
+  const moment = useMemo(() => ({ at, goTo: (index: number) => choose(walked.moments[index]?.after ?? null) }), [at, walked]);
+  return (
+    <MomentContext.Provider value={moment}>
+      <BoxAtMoment opened={opened} walked={walked} at={Math.min(following, walked.moments.length - 1)} choose={choose} />
+    </MomentContext.Provider>
+  );
+}
+
+interface BoxProps {
+  opened: OpenedPlan;
+  walked: Walk;
+  at: number;
+  /** Chooses the moment after a step by its id; null for now. */
+  choose: (step: string | null) => void;
+}
+
+/** The box at one moment, the shelf beside it, and what the core says of it. */
+const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, at, choose }: BoxProps) {
   const { session } = opened;
   const { history } = opened.state;
   const [unit] = useUnit();
-  const [walker] = useState(makeWalker);
-  const walked = useMemo(() => walker(history.plan, unit), [walker, history.plan, unit]);
-  const [chosen, choose] = useState<string | null>(null);
   const [wanted, setPlanning] = useState(false);
-  const [pending, propose] = useState<Act | null>(null);
-  const at = Math.max(0, walked.moments.findIndex((moment) => moment.after === chosen));
+  const [asked, ask] = useState<{ act: Act; at: number } | null>(null);
+  // What was begun at one moment is not asked at another.
+  const pending = asked?.at === at ? asked.act : null;
   const moment = walked.moments[at] ?? walked.moments[0];
   // At a later moment every act is planned; on the box as it is now only if that is wanted.
   const planning = at > 0 || wanted;
@@ -77,7 +101,7 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
       if (session.do({ kind: "insert-steps", ...place, steps })) return;
       choose(session.getState().history.plan.steps[at + steps.length - 1]?.id ?? null);
     },
-    [session, history.plan.steps, at, walked],
+    [session, history.plan.steps, at, walked, choose],
   );
   const act = useCallback(
     (command: Command, offersUndo = false): string | null => {
@@ -85,11 +109,11 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
       const planned = plannedAs(command, plan, selectedIds);
       if (planned.kind === "as-it-is") return session.do(command, offersUndo);
       if (planned.kind === "no-step") session.say(planned.reason);
-      else if (planned.kind === "act") propose(planned.act);
+      else if (planned.kind === "act") ask({ act: planned.act, at });
       else insert(planned.steps);
       return planned.kind === "no-step" ? planned.reason : null;
     },
-    [session, planning, plan, selectedIds, insert],
+    [session, planning, plan, selectedIds, insert, at],
   );
   const view = useMemo<WorkbenchView>(
     () => ({
@@ -97,10 +121,7 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
       prediction,
       walk: walked,
       at,
-      goTo: (index) => {
-        choose(walked.moments[index]?.after ?? null);
-        propose(null);
-      },
+      goTo: (index) => choose(walked.moments[index]?.after ?? null),
       planning,
       setPlanning,
       insert,
@@ -116,7 +137,7 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
       edit: (drive) => setDialog({ kind: "drive", drive }),
       askNextDrive: (at) => setDialog({ kind: "next-drive", at }),
     }),
-    [plan, prediction, walked, at, planning, insert, act, selected, clearSelected, failed, clearFailed, lit],
+    [plan, prediction, walked, at, choose, planning, insert, act, selected, clearSelected, failed, clearFailed, lit],
   );
   const lastChange = useMemo(() => {
     if (at > 0) {
@@ -145,7 +166,7 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
             </div>
             <section aria-label="Box" className="order-2 flex min-h-[30rem] min-w-0 flex-col gap-1 border-line p-4 max-md:border-b lg:min-h-0">
               <BoxSettings />
-              {pending ? <PendingAct key={JSON.stringify(pending)} act={pending} onDone={() => propose(null)} /> : <SelectionBar />}
+              {pending ? <PendingAct key={JSON.stringify(pending)} act={pending} onDone={() => ask(null)} /> : <SelectionBar />}
               <BoxPicture />
             </section>
             <div className="order-4 min-w-0 md:col-span-2 lg:col-start-1 lg:row-start-2">{walked.plan.steps.length > 0 ? <TimeStrip /> : <NoStepsYet />}</div>
@@ -158,4 +179,4 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
       <WorkbenchDialogs open={dialog} onClose={() => setDialog(null)} />
     </WorkbenchContext.Provider>
   );
-}
+});

@@ -43,9 +43,12 @@ export function Terraces({ plan, prediction, geometry, failed, changes, onToggle
             </text>
           </g>
         ))}
-        {bridges.map(({ x, width: across, segment }, i) => segment.band && hurt.get(key(segment.band)) === "lost" ? null : (
-          <g key={i} opacity={lit !== null && !sameBand(lit, segment.band) ? 0.12 : 0.4}>
-            <PatternRect kind={segment.kind} x={x} y={segment.y + 0.5} width={across} height={segment.height - 1} />
+        {/* One group for all: each with an opacity of its own would be a layer of its own to paint. */}
+        {[false, true].map((isLit) => (
+          <g key={String(isLit)} opacity={lit !== null && !isLit ? 0.12 : 0.4}>
+            {bridges.filter(({ segment }) => sameBand(lit, segment.band) === isLit && !(segment.band && hurt.get(key(segment.band)) === "lost")).map(({ x, width: across, segment }) => (
+              <PatternRect key={`${x} ${segment.y}`} kind={segment.kind} x={x} y={segment.y + 0.5} width={across} height={segment.height - 1} />
+            ))}
           </g>
         ))}
         {columns.map((column) => (

@@ -1,5 +1,7 @@
 "use client";
 
+import { MiB } from "@/core/bytes/bytes";
+import { floorTo } from "@/core/bytes/floorTo";
 import { CHUNK_BYTES } from "@/core/layouts/chunks";
 import { layoutOf } from "@/core/layouts/registry";
 import { shortSize } from "@/core/drives/nameOfDrive";
@@ -42,6 +44,12 @@ export function AddStepItems() {
                 Grow {volume.name}
               </MenuItem>
             ))}
+            {rules.shrinkVolumes &&
+              pool.volumes.map((volume) => (
+                <MenuItem key={volume.id} onSelect={() => add({ kind: "shrink-volume", pool: pool.id, volume: volume.id, bytes: floorTo(volume.bytes * 0.99, MiB) })}>
+                  Shrink {volume.name} by a hundredth
+                </MenuItem>
+              ))}
             {pool.volumes.filter((volume) => volume.fileSystem !== "none").map((volume) => (
               <MenuItem key={volume.id} onSelect={() => add({ kind: "grow-file-system", pool: pool.id, volume: volume.id })}>
                 Grow the file system of {volume.name}

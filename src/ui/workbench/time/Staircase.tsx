@@ -1,24 +1,26 @@
 "use client";
 
-import { useMemo, type KeyboardEvent, type PointerEvent } from "react";
+import { memo, useMemo, type KeyboardEvent, type PointerEvent } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";
+import type { Walk } from "@/core/plan/walk";
 import { useSize } from "../../kit/useSize";
 import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
-import { stripGeometry } from "./stripGeometry";
+import { useMoment } from "../useMoment";
+import { stripGeometry, type StripGeometry } from "./stripGeometry";
 
 const LINES = { pool: { name: "pool", dash: undefined, width: 2.5 }, volume: { name: "volume", dash: "7 4", width: 2 }, fileSystem: { name: "files", dash: "2 3", width: 2.5 } } as const;
 
 /** The staircase of capacity over the days of the plan: press, drag or use the arrow keys to choose the moment. */
 export function Staircase() {
-  const { walk, at, goTo } = useWorkbench();
+  const { walk } = useWorkbench();
+  const { at, goTo } = useMoment();
   const [unit] = useUnit();
   const [ref, size] = useSize<HTMLDivElement>();
   const geometry = useMemo(() => (size ? stripGeometry(walk, size, unit) : null), [walk, size, unit]);
   const { moments } = walk;
   const last = moments.length - 1;
   const moment = moments[at];
-  const apart = geometry ? apartLabels(geometry.lines.map((line) => line.end)) : [];
   const nearest = (x: number) => geometry?.at.reduce((best, each, i) => (Math.abs(each - x) < Math.abs((geometry.at[best] ?? 0) - x) ? i : best), 0) ?? 0;
   const onPointer = (event: PointerEvent<HTMLDivElement>) => {
     if (event.type === "pointermove" && event.buttons === 0) return;
@@ -33,7 +35,6 @@ export function Staircase() {
     goTo(Math.max(0, Math.min(last, next)));
   };
   const words = at === 0 ? "Now, before the first step" : `After step ${at} of ${last}: ${moment?.walked?.does ?? ""} ${formatBytes(moment?.capacities.pool ?? 0, unit)} in the pool.`;
-  const same = moments.every((each) => each.capacities.pool === each.capacities.volume && each.capacities.pool === each.capacities.fileSystem);
   return (
     <div
       ref={ref}
@@ -53,7 +54,28 @@ export function Staircase() {
       className="relative h-full min-h-28 w-full cursor-ew-resize touch-none rounded-sm"
     >
       {geometry && (
-        <svg width={geometry.width} height={geometry.height} aria-hidden="true" className="absolute inset-0">
+        <>
+          <Stairs geometry={geometry} walk={walk} />
+          <svg width={geometry.width} height={geometry.height} aria-hidden="true" className="pointer-events-none absolute inset-0">
+            <line x1={geometry.at[at] ?? 0} x2={geometry.at[at] ?? 0} y1={2} y2={geometry.foot + 20} stroke="var(--ink)" strokeWidth="2" />
+            <circle cx={geometry.at[at] ?? 0} cy={geometry.foot} r={5} fill="var(--ink)" />
+            {geometry.marks[at - 1] && <rect x={(geometry.marks[at - 1]?.x ?? 0) + 0.5} y={geometry.foot + 6} width={Math.max(2, (geometry.marks[at - 1]?.width ?? 0) - 1)} height={12} rx={2} fill="none" stroke="var(--ink)" strokeWidth="2" />}
+          </svg>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Everything but the moment itself: drawn anew only when the plan changes. */
+const Stairs = memo(function Stairs({ geometry, walk }: { geometry: StripGeometry; walk: Walk }) {
+  const [unit] = useUnit();
+  const { moments } = walk;
+  const last = moments.length - 1;
+  const apart = apartLabels(geometry.lines.map((line) => line.end));
+  const same = moments.every((each) => each.capacities.pool === each.capacities.volume && each.capacities.pool === each.capacities.fileSystem);
+  return (
+    <svg width={geometry.width} height={geometry.height} aria-hidden="true" className="absolute inset-0">
           {geometry.days.map(({ x, day }) => (
             <g key={day}>
               <line x1={x} x2={x} y1={4} y2={geometry.foot} stroke="var(--line)" />
@@ -86,15 +108,11 @@ export function Staircase() {
             const walked = moments[i + 1]?.walked;
             const blocked = walked?.findings.some((finding) => finding.severity === "block");
             const off = walked?.step.disabled;
-            return <rect key={i} x={mark.x + 0.5} y={geometry.foot + 6} width={Math.max(2, mark.width - 1)} height={12} rx={2} fill={off ? "none" : blocked ? "var(--geranium)" : i + 1 === at ? "var(--ink)" : "var(--data)"} stroke={off ? "var(--line-strong)" : "none"} strokeDasharray={off ? "2 2" : undefined} />;
+            return <rect key={i} x={mark.x + 0.5} y={geometry.foot + 6} width={Math.max(2, mark.width - 1)} height={12} rx={2} fill={off ? "none" : blocked ? "var(--geranium)" : "var(--data)"} stroke={off ? "var(--line-strong)" : "none"} strokeDasharray={off ? "2 2" : undefined} />;
           })}
-          <line x1={geometry.at[at] ?? 0} x2={geometry.at[at] ?? 0} y1={2} y2={geometry.foot + 20} stroke="var(--ink)" strokeWidth="2" />
-          <circle cx={geometry.at[at] ?? 0} cy={geometry.foot} r={5} fill="var(--ink)" />
         </svg>
-      )}
-    </div>
   );
-}
+});
 
 /** The heights of labels, moved so far apart that none covers another. */
 function apartLabels(heights: readonly number[]): number[] {

@@ -3,7 +3,8 @@
 import { closestCenter, DndContext, KeyboardSensor, MouseSensor, TouchSensor, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { Ellipsis, GripVertical, TriangleAlert } from "lucide-react";
-import { lazy, useEffect, useRef } from "react";
+import dynamic from "next/dynamic";
+import { lazy, useEffect, useRef, useState } from "react";
 import type { WalkedMoment } from "@/core/plan/walk";
 import { Button } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
@@ -11,6 +12,7 @@ import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
 import { stepLabel } from "./stepLabel";
 
+const StepDialog = dynamic(() => import("./StepDialog").then((module) => module.StepDialog));
 const StepMenuItems = lazy(() => import("./StepMenuItems").then((module) => ({ default: module.StepMenuItems })));
 
 /** So many steps are listed at once: those about the chosen one. */
@@ -68,7 +70,8 @@ export function StepList() {
 }
 
 function Row({ moment, index }: { moment: WalkedMoment; index: number }) {
-  const { walk, at, goTo } = useWorkbench();
+  const { walk, at, goTo, act } = useWorkbench();
+  const [editing, setEditing] = useState(false);
   const [unit] = useUnit();
   const { walked } = moment;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: moment.after ?? "" });
@@ -108,8 +111,9 @@ function Row({ moment, index }: { moment: WalkedMoment; index: number }) {
           </button>
         }
       >
-        <StepMenuItems step={walked.step} index={index} />
+        <StepMenuItems step={walked.step} index={index} onEdit={() => setEditing(true)} />
       </MenuButton>
+      {editing && <StepDialog step={walked.step} before={before} onClose={() => setEditing(false)} onSave={(changes) => act({ kind: "edit-step", step: walked.step.id, changes })} />}
     </li>
   );
 }

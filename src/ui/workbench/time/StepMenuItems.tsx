@@ -3,13 +3,15 @@
 import type { Step } from "@/core/steps/step";
 import { MenuItem, MenuLine } from "../../kit/Menu";
 import { useWorkbench } from "../useWorkbench";
+import { isEditable } from "./StepDialog";
 
 /** What can be done with one step. */
-export function StepMenuItems({ step, index }: { step: Step; index: number }) {
+export function StepMenuItems({ step, index, onEdit }: { step: Step; index: number; onEdit: () => void }) {
   const { act, walk } = useWorkbench();
   const count = walk.moments.length - 1;
   return (
     <>
+      {isEditable(step) && <MenuItem onSelect={onEdit}>Edit…</MenuItem>}
       {step.kind === "replace-drive" && (
         <MenuItem onSelect={() => act({ kind: "edit-step", step: step.id, changes: { how: step.how === "pulled" ? "attached" : "pulled" } })}>{step.how === "pulled" ? "Keep the old drive attached meanwhile" : "Pull the old drive first"}</MenuItem>
       )}

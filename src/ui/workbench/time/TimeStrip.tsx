@@ -2,7 +2,7 @@
 
 import { Plus } from "lucide-react";
 import dynamic from "next/dynamic";
-import { lazy, useState } from "react";
+import { lazy, useMemo, useState } from "react";
 import { planSummary } from "@/core/plan/planSummary";
 import { Button } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
@@ -16,6 +16,7 @@ const SummaryDialog = dynamic(() => import("./SummaryDialog").then((module) => m
 /** Time: the steps, and the staircase of capacity over their days. */
 export function TimeStrip() {
   const { walk } = useWorkbench();
+  const summary = useMemo(() => planSummary(walk).join(" "), [walk]);
   const [telling, setTelling] = useState(false);
   return (
     <section aria-label="Time" className="grid min-h-0 gap-x-3 border-t border-line px-3 py-2 text-[0.93rem] md:h-48 md:grid-cols-[21rem_minmax(0,1fr)]">
@@ -39,8 +40,8 @@ export function TimeStrip() {
         <StepList />
       </div>
       <div className="flex min-h-0 flex-col">
-        <p className="truncate pb-1 text-soft" title={planSummary(walk).join(" ")}>
-          {planSummary(walk).join(" ")}
+        <p className="truncate pb-1 text-soft" title={summary}>
+          {summary}
         </p>
         <div className="min-h-28 flex-1">
           <Staircase />
