@@ -1,7 +1,7 @@
 "use client";
 
 import dynamic from "next/dynamic";
-import { memo, useCallback, useDeferredValue, useMemo, useState } from "react";
+import { memo, useCallback, useMemo, useState } from "react";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import type { Plan } from "@/core/document/plan";
 import { poolsAt, walk, type Walk } from "@/core/plan/walk";
@@ -9,6 +9,7 @@ import type { Act } from "@/core/steps/propose";
 import type { StepBody } from "@/core/steps/step";
 import { NoStepsYet } from "./time/NoStepsYet";
 import { plannedAs } from "./plannedAs";
+import { useFollowing } from "./useFollowing";
 import { MomentContext } from "./useMoment";
 import type { Command } from "@/core/commands/command";
 import { predict } from "@/core/plan/predict";
@@ -52,7 +53,7 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
   const walked = useMemo(() => walker(plan, unit), [walker, plan, unit]);
   const [chosen, choose] = useState<string | null>(null);
   const at = Math.max(0, walked.moments.findIndex((moment) => moment.after === chosen));
-  const following = useDeferredValue(at);
+  const following = useFollowing(at);
   const moment = useMemo(() => ({ at, goTo: (index: number) => choose(walked.moments[index]?.after ?? null) }), [at, walked]);
   return (
     <MomentContext.Provider value={moment}>
