@@ -5,6 +5,7 @@ import type { NewDrive } from "@/core/commands/command";
 import { DRIVE_CSV_COLUMNS, MOST_CSV_CHARACTERS, readDriveCsv } from "@/exchange/driveList/driveCsv";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
+import { ProblemLines } from "../kit/ProblemLines";
 import { TextSource } from "./TextSource";
 
 /** Brings in a list of drives as CSV. */
@@ -48,14 +49,7 @@ export function DriveListDialog({ onClose, onTake }: { onClose: () => void; onTa
         most={MOST_CSV_CHARACTERS}
         onTrouble={(message) => setProblems([message])}
       />
-      {problems.length > 0 && (
-        <ul role="alert" className="mt-3 space-y-1 text-geranium">
-          {problems.slice(0, 20).map((problem) => (
-            <li key={problem}>{problem}</li>
-          ))}
-          {problems.length > 20 && <li>… and {problems.length - 20} more.</li>}
-        </ul>
-      )}
+      <ProblemLines problems={problems} />
     </Dialog>
   );
 }

@@ -9,6 +9,7 @@ import { MOST_CSV_CHARACTERS } from "@/exchange/driveList/driveCsv";
 import { TextSource } from "../drives/TextSource";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
+import { ProblemLines } from "../kit/ProblemLines";
 
 const sizeOf = ({ bytes }: PricedDrive) => {
   const gigabytes = soldAs(bytes);
@@ -66,13 +67,7 @@ export function PricesDialog({ plan, onClose, onTake }: { plan: Plan; onClose: (
         most={MOST_CSV_CHARACTERS}
         onTrouble={(message) => setProblems([message])}
       />
-      {problems.length > 0 && (
-        <ul role="alert" className="mt-3 space-y-1 text-geranium">
-          {problems.slice(0, 20).map((problem) => (
-            <li key={problem}>{problem}</li>
-          ))}
-        </ul>
-      )}
+      <ProblemLines problems={problems} />
     </Dialog>
   );
 }
