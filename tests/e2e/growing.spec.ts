@@ -193,3 +193,15 @@ test("by keyboard alone: a drive put on another, planned, and gone through", asy
   await page.keyboard.press("ArrowRight");
   await expect(page.getByRole("region", { name: "The chosen step" })).toBeVisible();
 });
+
+test("on a phone the steps and the staircase are there, and nothing is wider than the screen", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const plan = boxOf("Phone", "classic-raid", "raid5", [4, 4, 4], [4]);
+  await open(page, { ...plan, steps: [{ id: "s1", kind: "widen-group", group: "g1", drives: ["x1"] }] });
+  await steps(page).first().click();
+  await expect(page.getByRole("region", { name: "The chosen step" })).toBeVisible();
+  await slider(page).focus();
+  await page.keyboard.press("Home");
+  await expect(usable(page)).toHaveText(/8\.00/);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});

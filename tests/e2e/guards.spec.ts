@@ -174,13 +174,24 @@ test("security headers are on every response", async ({ request }) => {
 });
 
 test.describe("prediction over HTTP", () => {
+  test("the moments of a plan that grows, with hours, exposure and what is erased", async ({ request }) => {
+    const answer = await (await request.post("/api/predict", { data: growingClinic })).json();
+    expect(answer.moments).toHaveLength(growingClinic.steps.length + 1);
+    const replaced = answer.moments[3];
+    expect(replaced).toMatchObject({ after: "s3", done: true, erased: ["b1"], exposure: [{ pool: "p1", redundancy: 0, usual: 1 }] });
+    expect(replaced.hours.low).toBeLessThan(replaced.hours.expected);
+    expect(answer.moments.at(-1).pools[0].usableBytes).toBeGreaterThan(31e12);
+    expect(answer.moments.at(-1).capacities.volume).toBeLessThanOrEqual(answer.moments.at(-1).capacities.pool);
+  });
+
   test("a plan is answered with the figures of the core", async ({ request }) => {
     const response = await request.post("/api/predict", { data: clinic });
     expect(response.status()).toBe(200);
     const { pools, moments } = await response.json();
     expect(pools[0]).toMatchObject({ id: "p1", usableBytes: (3_805_207 * 2 + 7_620_645) * 2 ** 20, tolerance: 1, groups: [{ id: "g1", layout: "hybrid-1" }] });
     expect(pools[0].ledger.reduce((sum: number, entry: { bytes: number }) => sum + entry.bytes, 0)).toBe(clinic.drives.slice(0, 4).reduce((sum, drive) => sum + drive.bytes, 0));
-    expect(moments).toEqual([{ after: null, pools }]);
+    const capacities = { pool: pools[0].usableBytes, volume: pools[0].usableBytes, fileSystem: pools[0].usableBytes };
+    expect(moments).toEqual([{ after: null, capacities, pools }]);
   });
 
   test("what is no plan: 400 with pointers; what cannot be: 422; too much: 413", async ({ request }) => {

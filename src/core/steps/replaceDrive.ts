@@ -103,7 +103,7 @@ export const replaceDrive: StepModule<"replace-drive"> = {
   },
   say: ({ plan }, step, setting) => {
     const [old, next] = [driveOf(plan, step.drive), driveOf(plan, step.by)];
-    const why = old && old.health.state !== "good" ? "The old drive is suspect." : old && next && next.bytes > old.bytes ? "It makes room for more; the space comes when it is claimed, in most layouts once the last small drive has gone." : "It takes over what is on the old one.";
+    const why = old && old.health.state !== "good" ? "The old drive is suspect." : old && next && next.bytes > old.bytes ? setting.rules.claiming === "by-itself" ? "It makes room for more: the space comes by itself, as far as the layout can use it." : "It makes room for more; the space comes when it is claimed, in most layouts once the last small drive has gone." : "It takes over what is on the old one.";
     return { does: `${capital(named(plan, step.drive, setting))} is ${step.how === "pulled" ? "pulled and replaced by" : "copied, while attached, to"} ${named(plan, step.by, setting)}, and goes to the shelf.${handling(setting)}`, why };
   },
 };

@@ -14,7 +14,7 @@ const PoolChoices = lazy(() => import("./PoolChoices").then((module) => ({ defau
 
 /** What can be done with the drives that are selected; without any, how to begin. */
 export function SelectionBar() {
-  const { plan, selected, clearSelected, failed, clearFailed, act } = useWorkbench();
+  const { plan, selected, clearSelected, failed, clearFailed, act, planning, at } = useWorkbench();
   const drives = plan.drives.filter((drive) => selected.has(drive.id));
   if (drives.length === 0) {
     return (
@@ -29,7 +29,7 @@ export function SelectionBar() {
             </Button>
           </>
         ) : (
-          <span>Select drives to make a group of them. Press a column to see what the failure of that drive would do.</span>
+          planning && at > 0 ? <span>What you do on the box here is planned as a step after this one. Go to “Now” to change it as it is.</span> : <span>Select drives to make a group of them. Press a column to see what the failure of that drive would do.</span>
         )}
       </div>
     );

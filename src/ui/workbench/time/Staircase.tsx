@@ -87,7 +87,7 @@ const Stairs = memo(function Stairs({ geometry, walk }: { geometry: StripGeometr
           {geometry.windows.map((window, i) => (
             <g key={i}>
               <rect x={window.x} y={16} width={window.width} height={geometry.foot - 16} fill={window.redundancy <= 0 ? "var(--geranium-ground)" : "var(--parity-ground)"} />
-              {window.width > 96 && (
+              {window.width > 78 && (
                 <text x={window.x + window.width / 2} y={geometry.foot - 6} textAnchor="middle" fontSize="11" fill={window.redundancy <= 0 ? "var(--geranium)" : "var(--ochre-text)"}>
                   {window.redundancy <= 0 ? "none may fail" : `only ${window.redundancy} may fail`}
                 </text>

@@ -37,7 +37,8 @@ export function StepReadout() {
       {walked.done && (
         <p>
           <strong className="font-semibold">{hoursWords(cost.hours)}</strong>, {cost.online === "offline" ? "the pool is offline" : cost.online === "slower" ? "online, slower" : "online"}
-          {moved("reads") + moved("writes") > 0 ? `; reads ${formatBytes(moved("reads"), unit)}, writes ${formatBytes(moved("writes"), unit)}` : ""}. {cost.undoable ? "It can be undone." : "There is no way back but a backup."}
+          {moved("reads") > 0 ? `; reads ${formatBytes(moved("reads"), unit)}` : ""}
+          {moved("writes") > 0 ? `; writes ${formatBytes(moved("writes"), unit)}` : ""}. {moment.state.plan === before.state.plan ? "" : cost.undoable ? "It can be undone." : "There is no way back but a backup."}
         </p>
       )}
       {walked.exposure.filter((each) => each.redundancy > 0 || !walked.findings.some((finding) => finding.code === "no-redundancy")).map((each) => (
@@ -50,6 +51,11 @@ export function StepReadout() {
           {name} is erased.
         </p>
       ))}
+      {moment.capacities.pool !== moment.capacities.fileSystem && (
+        <p>
+          Afterwards {formatBytes(moment.capacities.pool, unit)} in the pool, {formatBytes(moment.capacities.volume, unit)} in volumes, {formatBytes(moment.capacities.fileSystem, unit)} for folders.
+        </p>
+      )}
       {bands.length > 0 && <p className="text-soft">{bands.join(" ")}</p>}
       <Findings findings={walked.findings} />
     </section>

@@ -19,7 +19,7 @@ export function TimeStrip() {
   const summary = useMemo(() => planSummary(walk).join(" "), [walk]);
   const [telling, setTelling] = useState(false);
   return (
-    <section aria-label="Time" className="grid min-h-0 gap-x-3 border-t border-line px-3 py-2 text-[0.93rem] md:h-48 md:grid-cols-[21rem_minmax(0,1fr)]">
+    <section aria-label="Time" className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] gap-x-3 border-t border-line px-3 py-2 text-[0.93rem] md:h-48 md:grid-cols-[21rem_minmax(0,1fr)]">
       <div className="flex min-h-0 flex-col max-md:max-h-72">
         <div className="flex items-center gap-1.5 pb-1">
           <h2 className="flex-1 font-serif text-lg">Growing</h2>
@@ -39,8 +39,8 @@ export function TimeStrip() {
         </div>
         <StepList />
       </div>
-      <div className="flex min-h-0 flex-col">
-        <p className="truncate pb-1 text-soft" title={summary}>
+      <div className="flex min-h-0 min-w-0 flex-col max-md:min-h-64">
+        <p className="pb-1 text-soft md:truncate" title={summary}>
           {summary}
         </p>
         <div className="min-h-28 flex-1">
