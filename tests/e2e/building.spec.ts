@@ -1,7 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
-import { newPlan, saved, tabTo, usable } from "./workbench";
+import { dragTo, newPlan, saved, tabTo, usable } from "./workbench";
 
 const capture = (name: string) => readFileSync(`src/exchange/inventory/captures/${name}.json`, "utf8");
 
@@ -84,20 +84,12 @@ test("a drive is dragged to a bay, onto another, and back to the shelf", async (
   await page.getByLabel("Drives to add").fill("4 TB + 8 TB");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   const bays = page.getByRole("list", { name: "Bays" }).getByRole("listitem");
-  const drag = async (from: ReturnType<typeof page.getByRole>, to: ReturnType<typeof page.locator>) => {
-    const [a, b] = [(await from.boundingBox())!, (await to.boundingBox())!];
-    await page.mouse.move(a.x + 20, a.y + 15);
-    await page.mouse.down();
-    await page.mouse.move(a.x + 40, a.y + 30, { steps: 4 });
-    await page.mouse.move(b.x + b.width / 2, b.y + b.height / 2, { steps: 10 });
-    await page.mouse.up();
-  };
-  await drag(page.getByRole("button", { name: /^4\sTB drive on the shelf/ }), bays.nth(2));
+  await dragTo(page, page.getByRole("button", { name: /^4\sTB drive on the shelf/ }), bays.nth(2), /^Over bay 3/);
   await expect(page.getByRole("button", { name: /^4\sTB drive in bay 3/ })).toBeVisible();
-  await drag(page.getByRole("button", { name: /^8\sTB drive on the shelf/ }), bays.nth(2));
+  await dragTo(page, page.getByRole("button", { name: /^8\sTB drive on the shelf/ }), bays.nth(2), /^Over bay 3/);
   await expect(page.getByRole("button", { name: /^8\sTB drive in bay 3/ })).toBeVisible();
   await expect(page.getByRole("button", { name: /^4\sTB drive on the shelf/ })).toBeVisible();
-  await drag(page.getByRole("button", { name: /^8\sTB drive in bay 3/ }), page.getByRole("region", { name: "Shelf" }));
+  await dragTo(page, page.getByRole("button", { name: /^8\sTB drive in bay 3/ }), page.getByRole("region", { name: "Shelf" }), /^Over the shelf/);
   await expect(page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem")).toHaveCount(2);
 });
 

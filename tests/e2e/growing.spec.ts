@@ -4,7 +4,7 @@ import { emptyPlan } from "../../src/core/document/emptyPlan";
 import type { Plan, Pool } from "../../src/core/document/plan";
 import type { LayoutId } from "../../src/core/layouts/layout";
 import type { RuleSetId } from "../../src/core/rules/boxRules";
-import { firstVisit, saved, tabTo, usable } from "./workbench";
+import { dragTo, firstVisit, saved, tabTo, usable } from "./workbench";
 
 /** A box with one pool of these drives in its bays, and others on the shelf. */
 function boxOf(name: string, set: RuleSetId, layout: LayoutId, tb: number[], shelf: number[], more: Partial<Pool> = {}, bays = 6): Plan {
@@ -21,17 +21,8 @@ async function open(page: Page, plan: Plan): Promise<void> {
 }
 
 /** Puts a drive of the shelf on a bay with the mouse. */
-async function drop(page: Page, serial: string, bay: number): Promise<void> {
-  const from = await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("button", { name: new RegExp(`serial ${serial}\\)$`) }).first().boundingBox();
-  const to = await page.getByRole("list", { name: "Bays" }).getByRole("listitem").nth(bay - 1).boundingBox();
-  if (!from || !to) throw new Error("Nothing to drag.");
-  await page.mouse.move(from.x + 30, from.y + 15);
-  await page.mouse.down();
-  await page.mouse.move(from.x + 60, from.y + 30, { steps: 4 });
-  await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 10 });
-  await page.waitForTimeout(50);
-  await page.mouse.up();
-}
+const drop = (page: Page, serial: string, bay: number): Promise<void> =>
+  dragTo(page, page.getByRole("list", { name: "Drives on the shelf" }).getByRole("button", { name: new RegExp(`serial ${serial}\\)$`) }).first(), page.getByRole("list", { name: "Bays" }).getByRole("listitem").nth(bay - 1), new RegExp(`^Over bay ${bay}\\b`));
 
 const planning = (page: Page) => page.getByLabel("Plan what I do next as a step").check();
 const pending = (page: Page) => page.getByRole("group", { name: "A change to plan" });

@@ -1,4 +1,4 @@
-import { expect, type Page } from "@playwright/test";
+import { expect, type Locator, type Page } from "@playwright/test";
 
 /** Opens Cortijo for the first time: the demo plan. */
 export async function firstVisit(page: Page): Promise<void> {
@@ -34,4 +34,16 @@ export async function tabTo(page: Page, name: RegExp, most = 90): Promise<void> 
     if (name.test(label)) return;
   }
   throw new Error(`Tab did not reach ${name}.`);
+}
+
+/** Drags a drive with the mouse, and lets go when the page says that it is over the place, however slow the machine. */
+export async function dragTo(page: Page, from: Locator, to: Locator, over: RegExp): Promise<void> {
+  const [a, b] = [await from.boundingBox(), await to.boundingBox()];
+  if (!a || !b) throw new Error("Nothing to drag, or nowhere to drag it.");
+  await page.mouse.move(a.x + 20, a.y + 15);
+  await page.mouse.down();
+  await page.mouse.move(a.x + 40, a.y + 30, { steps: 4 });
+  await page.mouse.move(b.x + b.width / 2, b.y + b.height / 2, { steps: 10 });
+  await expect(page.getByText(over)).toBeAttached();
+  await page.mouse.up();
 }

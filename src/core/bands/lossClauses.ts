@@ -13,6 +13,17 @@ export interface LossClause {
  * @example lossClauses(mirrorOf("d1", "d2")) // [{ drives: ["d1", "d2"], tolerance: 1 }]
  */
 export function lossClauses(band: Band): LossClause[] {
+  const known = ofBand.get(band);
+  if (known) return known;
+  const clauses = clausesOf(band);
+  ofBand.set(band, clauses);
+  return clauses;
+}
+
+// Bands are never changed, and are asked about again and again.
+const ofBand = new WeakMap<Band, LossClause[]>();
+
+function clausesOf(band: Band): LossClause[] {
   const drives = band.members.map((member) => member.drive);
   switch (band.scheme.kind) {
     case "stripe":
