@@ -7,7 +7,9 @@ export default defineConfig({
   outputDir: ".cache/test-results",
   fullyParallel: true,
   workers: 2,
-  timeout: 45_000,
+  timeout: 60_000,
+  // A busy machine needs longer to show the same thing.
+  expect: { timeout: 15_000 },
   retries: 0,
   reporter: process.env.E2E_REPORT ? [["line"], ["json", { outputFile: process.env.E2E_REPORT }]] : [["list"]],
   use: {
