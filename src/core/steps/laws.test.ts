@@ -53,6 +53,8 @@ test("over any boxes, rules and steps", () => {
         expect(new Set(bays).size).toBe(bays.length);
         const members = state.plan.pools.flatMap((pool) => [...pool.groups.flatMap((group) => group.drives), ...pool.spares]);
         expect(new Set(members).size).toBe(members.length);
+        const ids = state.plan.pools.flatMap((pool) => [pool.id, ...pool.groups.map((group) => group.id)]);
+        expect(new Set(ids).size).toBe(ids.length);
         for (const pool of state.plan.pools) {
           // The ledger sums to the drives' bytes, to the byte.
           const prediction = poolsAt(moment, "TB").find((each) => each.id === pool.id)!;

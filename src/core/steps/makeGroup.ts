@@ -3,7 +3,7 @@ import type { LayoutId } from "../layouts/layout";
 import { changed, drivesOf, takeIn } from "./box";
 import { joiningFindings, layoutFindings, missingDrives, notFree } from "./checks";
 import type { Finding } from "../findings/finding";
-import { noCost, type BoxState, type StepCost, type StepSetting } from "./stepModule";
+import { against, noCost, type BoxState, type StepCost, type StepSetting } from "./stepModule";
 
 // What making a group of empty drives has in common, whether it is a pool's first or a further one.
 
@@ -16,6 +16,7 @@ interface NewGroup {
 
 export function checkNewGroup({ plan, tested }: BoxState, step: NewGroup, setting: StepSetting): Finding[] {
   return [
+    ...(plan.pools.some((pool) => pool.groups.some((group) => group.id === step.group)) ? [against("block", "group-exists", "The group is there already at this moment: another step makes it before. Remove one of the two.")] : []),
     ...missingDrives(plan, step.drives),
     ...notFree(plan, step.drives, setting),
     ...layoutFindings(step.layout, step.drives.length, setting),

@@ -13,6 +13,7 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
     const [holder, mirror] = [driveOf(plan, step.drive), driveOf(plan, step.by)];
     const short = holder && mirror ? roomOf(holder, setting.rules).length - roomOf(mirror, setting.rules).length : 0;
     return [
+      ...(plan.pools.some((pool) => pool.id === step.pool || pool.groups.some((group) => group.id === step.group)) ? [against("block", "group-exists", "The mirror is there already at this moment: another step makes it before. Remove one of the two.")] : []),
       ...missingDrives(plan, [step.drive, step.by]),
       ...notFree(plan, [step.drive, step.by], setting),
       ...layoutFindings("raid1", 2, setting),

@@ -107,14 +107,14 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, at, choose }: Bo
   const act = useCallback(
     (command: Command, offersUndo = false): string | null => {
       if (!planning) return session.do(command, offersUndo);
-      const planned = plannedAs(command, plan, selectedIds);
+      const planned = plannedAs(command, { ...plan, steps: history.plan.steps }, selectedIds);
       if (planned.kind === "as-it-is") return session.do(command, offersUndo);
       if (planned.kind === "no-step") session.say(planned.reason);
       else if (planned.kind === "act") ask({ act: planned.act, at });
       else insert(planned.steps);
       return planned.kind === "no-step" ? planned.reason : null;
     },
-    [session, planning, plan, selectedIds, insert, at],
+    [session, planning, plan, history.plan.steps, selectedIds, insert, at],
   );
   const view = useMemo<WorkbenchView>(
     () => ({

@@ -56,7 +56,8 @@ export function plannedAs(command: Command, plan: Plan, selected: ReadonlySet<st
     case "set-spare":
       return { kind: "steps", steps: command.drives.map((drive) => ({ kind: "set-spare", pool: command.pool, drive })) };
     case "make-group": {
-      const taken = new Set(plan.pools.flatMap((pool) => [pool.id, ...pool.groups.map((group) => group.id)]));
+      // Neither what is there now nor what another step makes.
+      const taken = new Set([...plan.pools.flatMap((pool) => [pool.id, ...pool.groups.map((group) => group.id)]), ...plan.steps.flatMap((step) => [..."pool" in step ? [step.pool] : [], ..."group" in step ? [step.group] : []])]);
       const freeId = (letter: string) => Array.from({ length: 50 }, (_, i) => `${letter}${i + 1}`).find((id) => !taken.has(id)) ?? `${letter}99`;
       if (command.pool !== null) return { kind: "steps", steps: [{ kind: "add-group", pool: command.pool, group: freeId("g"), layout: command.layout, drives: command.drives }] };
       return { kind: "steps", steps: [{ kind: "create-group", pool: freeId("p"), group: freeId("g"), name: `Pool ${plan.pools.length + 1}`, layout: command.layout, drives: command.drives }] };

@@ -17,13 +17,13 @@ import { useWorkbench } from "../useWorkbench";
 
 /** An act on the box that is to become steps: what matters about it is asked here, and what it comes to is said. */
 export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => void }) {
-  const { plan, insert } = useWorkbench();
+  const { plan, insert, walk: whole } = useWorkbench();
   const [unit] = useUnit();
   const rules = rulesOf(plan.box.rules);
   const [act, setAct] = useState(given);
   const [choices, setChoices] = useState(() => usualChoices(given, plan, rules));
   const set = (change: Partial<ActChoices>) => setChoices({ ...choices, ...change });
-  const bodies = useMemo(() => stepsOfAct(act, choices, plan, rules), [act, choices, plan, rules]);
+  const bodies = useMemo(() => stepsOfAct(act, choices, { ...plan, steps: whole.plan.steps }, rules), [act, choices, plan, whole, rules]);
   const trial = useMemo(() => walk({ ...plan, steps: bodies.map((body, i): Step => ({ ...body, id: `t${i}` }) as Step) }, unit), [plan, bodies, unit]);
   const [first, last] = [trial.moments[0], trial.moments.at(-1)];
   const blocks = trial.moments.flatMap((moment) => (moment.walked?.findings ?? []).filter((finding) => finding.severity === "block"));
