@@ -1,0 +1,65 @@
+"use client";
+
+import { useState, type ReactNode } from "react";
+import { MOST_CSV_CHARACTERS } from "@/exchange/driveList/driveCsv";
+import { Button } from "../kit/Button";
+import { Dialog } from "../kit/Dialog";
+import { ProblemLines } from "../kit/ProblemLines";
+import { TextSource } from "./TextSource";
+
+interface Props {
+  title: string;
+  about: string;
+  source: { example: string; label: string; placeholder: string };
+  /** What stands in the field at first. */
+  start?: string;
+  takeLabel: string;
+  /** Reads the text and takes what is in it; returns what is wrong, a line each, or nothing. */
+  onTake: (text: string) => string[];
+  onClose: () => void;
+  /** Further acts, before Cancel. */
+  acts?: ReactNode;
+}
+
+/** A list as CSV, typed, pasted or from a file. What was typed stays until it is taken. */
+export function CsvDialog({ title, about, source, start = "", takeLabel, onTake, onClose, acts }: Props) {
+  const [text, setText] = useState(start);
+  const [problems, setProblems] = useState<string[]>([]);
+  const take = (given: string) => {
+    const found = onTake(given);
+    setProblems(found);
+    if (found.length === 0) onClose();
+  };
+  return (
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title={title}
+      about={about}
+      acts={
+        <>
+          {acts}
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="main" disabled={text.trim() === ""} onClick={() => take(text)}>
+            {takeLabel}
+          </Button>
+        </>
+      }
+    >
+      <TextSource
+        {...source}
+        accept=".csv,.txt,text/csv,text/plain"
+        value={text}
+        onChange={(next) => {
+          setText(next);
+          setProblems([]);
+        }}
+        onFiles={take}
+        most={MOST_CSV_CHARACTERS}
+        onTrouble={(message) => setProblems([message])}
+      />
+      <ProblemLines problems={problems} />
+    </Dialog>
+  );
+}
