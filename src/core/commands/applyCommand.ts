@@ -1,6 +1,8 @@
 import { current, enablePatches, produceWithPatches, type Patch } from "immer";
 import { driveInBay, groupOfDrive, type Group, type Plan, type Pool, type Volume } from "../document/plan";
 import { bayOf, type Drive, type Place } from "../drives/drive";
+import type { Backup } from "../data/backup";
+import { MOST_BACKUPS, MOST_DATA_SETS, type DataSet } from "../data/dataSet";
 import { MOST_PRICES } from "../nextDrive/priceList";
 import type { Step, StepBody } from "../steps/step";
 import type { Command, NewDrive } from "./command";
@@ -43,6 +45,58 @@ function freeId(letter: string, taken: Iterable<string>): string {
   let n = 1;
   while (ids.has(`${letter}${n}`)) n += 1;
   return `${letter}${n}`;
+}
+
+/** Data sets whose volume is gone go with it, and backups forget what is no more. */
+function sweepData(plan: Plan): void {
+  const volumes = new Set(plan.pools.flatMap((pool) => pool.volumes.map((volume) => volume.id)));
+  if (plan.dataSets?.some((set) => !volumes.has(set.volume))) plan.dataSets = plan.dataSets.filter((set) => volumes.has(set.volume));
+  if (plan.dataSets?.length === 0) delete plan.dataSets;
+  const sets = new Set(plan.dataSets?.map((set) => set.id));
+  const drives = new Set(plan.drives.map((drive) => drive.id));
+  for (const backup of plan.backups ?? []) {
+    if (backup.dataSets.some((set) => !sets.has(set))) backup.dataSets = backup.dataSets.filter((set) => sets.has(set));
+    if (backup.drive !== undefined && !drives.has(backup.drive)) delete backup.drive;
+  }
+}
+
+function putDataSet(plan: Plan, given: Omit<DataSet, "id"> & { id?: string }): void {
+  const sets = (plan.dataSets ??= []);
+  if (given.id === undefined && sets.length >= MOST_DATA_SETS) refuse(`A plan has at most ${MOST_DATA_SETS} data sets.`);
+  const old = sets.findIndex((set) => set.id === given.id);
+  if (given.id !== undefined && old < 0) refuse("That data set is no longer in the plan.");
+  // Whatever else the volumes hold stays as it is.
+  holdingOthers(plan, () => {
+    const set: DataSet = { ...given, id: given.id ?? freeId("s", sets.map((each) => each.id)) };
+    if (old >= 0) sets[old] = set;
+    else sets.push(set);
+  });
+}
+
+/** Changes data sets, and what is used of their volumes by as much. */
+function holdingOthers(plan: Plan, change: () => void): void {
+  const volumes = plan.pools.flatMap((pool) => pool.volumes);
+  const sumOn = (volume: Volume) => (plan.dataSets ?? []).filter((set) => set.volume === volume.id).reduce((sum, set) => sum + set.bytes, 0);
+  const before = volumes.map(sumOn);
+  change();
+  volumes.forEach((volume, i) => {
+    const after = sumOn(volume);
+    if (after === before[i] && volume.usedBytes === undefined) return;
+    const others = Math.max(0, (volume.usedBytes ?? 0) - (before[i] ?? 0));
+    if (after !== before[i]) volume.usedBytes = after + others;
+  });
+}
+
+function putBackup(plan: Plan, given: Omit<Backup, "id"> & { id?: string }): void {
+  const backups = (plan.backups ??= []);
+  if (given.id === undefined && backups.length >= MOST_BACKUPS) refuse(`A plan has at most ${MOST_BACKUPS} backups.`);
+  const old = backups.findIndex((backup) => backup.id === given.id);
+  if (given.id !== undefined && old < 0) refuse("That backup is no longer in the plan.");
+  const known = new Set(plan.dataSets?.map((set) => set.id));
+  if (given.dataSets.some((set) => !known.has(set))) refuse("A data set that the backup holds is no longer in the plan.");
+  const backup: Backup = { ...given, id: given.id ?? freeId("b", backups.map((each) => each.id)) };
+  if (old >= 0) backups[old] = backup;
+  else backups.push(backup);
 }
 
 /** Groups without drives, and pools without groups, are gone. */
@@ -258,11 +312,50 @@ function change(plan: Plan, command: Command): void {
       const at = command.before !== undefined ? placeOfStep(plan, command.before) : command.after !== undefined ? placeOfStep(plan, command.after) + 1 : plan.steps.length;
       return putSteps(plan, at, 0, command.steps);
     }
+    case "insert-sequence": {
+      if (plan.drives.length + command.drives.length > 200) refuse("A plan holds at most 200 drives.");
+      const ids = new Set(plan.drives.map((drive) => drive.id));
+      if (command.drives.some((drive) => ids.has(drive.id))) refuse("The plan has changed since: open the ready-made sequence again.");
+      plan.drives.push(...command.drives.map((drive) => ({ ...drive, place: { shelf: true as const } })));
+      if (command.calendar) plan.calendar ??= command.calendar;
+      const at = command.before !== undefined ? placeOfStep(plan, command.before) : command.after !== undefined ? placeOfStep(plan, command.after) + 1 : plan.steps.length;
+      return putSteps(plan, at, 0, command.steps);
+    }
+    case "set-calendar":
+      if (command.calendar === null) delete plan.calendar;
+      else plan.calendar = command.calendar;
+      return;
+    case "put-data-set": {
+      const { volume } = command.dataSet;
+      if (!plan.pools.some((pool) => pool.volumes.some((each) => each.id === volume))) refuse("That volume is no longer in the plan.");
+      return putDataSet(plan, command.dataSet);
+    }
+    case "remove-data-set":
+      need(plan.dataSets?.find((set) => set.id === command.dataSet), "That data set");
+      holdingOthers(plan, () => {
+        plan.dataSets = plan.dataSets?.filter((set) => set.id !== command.dataSet) ?? [];
+      });
+      return;
+    case "put-backup":
+      return putBackup(plan, command.backup);
+    case "remove-backup":
+      need(plan.backups?.find((backup) => backup.id === command.backup), "That backup");
+      plan.backups = plan.backups?.filter((backup) => backup.id !== command.backup) ?? [];
+      if (plan.backups.length === 0) delete plan.backups;
+      return;
     case "replace-step":
       return putSteps(plan, placeOfStep(plan, command.step), 1, command.by);
     case "edit-step": {
       const step = plan.steps[placeOfStep(plan, command.step)];
-      if (step) Object.assign(step, command.changes);
+      if (!step) return;
+      const { notBefore, lifted, ...rest } = command.changes;
+      // What was said in writing was said of the step as it then was.
+      if (Object.keys(rest).some((key) => key !== "disabled" && key !== "together")) delete step.lifted;
+      Object.assign(step, rest);
+      if (notBefore === null) delete step.notBefore;
+      else if (notBefore !== undefined) step.notBefore = notBefore;
+      if (lifted === null) delete step.lifted;
+      else if (lifted !== undefined) step.lifted = lifted;
       return;
     }
     case "remove-steps":
@@ -271,7 +364,7 @@ function change(plan: Plan, command: Command): void {
       return;
     case "duplicate-step": {
       const at = placeOfStep(plan, command.step);
-      const { id: _id, ...body } = current(plan.steps[at] as Step);
+      const { id: _id, lifted: _lifted, ...body } = current(plan.steps[at] as Step);
       return putSteps(plan, at + 1, 0, [body as StepBody]);
     }
     case "move-step": {
@@ -338,7 +431,10 @@ function change(plan: Plan, command: Command): void {
  */
 export function applyCommand(plan: Plan, command: Command): CommandResult {
   try {
-    const [next, patches, inverse] = produceWithPatches(plan, (draft) => change(draft as Plan, command));
+    const [next, patches, inverse] = produceWithPatches(plan, (draft) => {
+      change(draft as Plan, command);
+      if (plan.dataSets || plan.backups) sweepData(draft as Plan);
+    });
     return { ok: true, plan: next, patches, inverse };
   } catch (error) {
     if (error instanceof Refusal) return { ok: false, reason: error.message };

@@ -1,4 +1,7 @@
 import type { Drive, Place } from "../drives/drive";
+import type { PlanCalendar } from "../calendar/planCalendar";
+import type { Backup } from "../data/backup";
+import type { DataSet } from "../data/dataSet";
 import type { Helper, Volume } from "../document/plan";
 import type { GroupOptions, LayoutId } from "../layouts/layout";
 import type { PricedDrive } from "../nextDrive/priceList";
@@ -32,6 +35,16 @@ export type Command =
   | { kind: "set-prices"; prices: PricedDrive[] }
   /** Puts steps in before one, after one, or at the end. */
   | { kind: "insert-steps"; before?: string; after?: string; steps: StepBody[] }
+  /** The same, with the drives to buy that the steps name; the plan gets a calendar if it has none and one is given. */
+  | { kind: "insert-sequence"; name: string; before?: string; after?: string; steps: StepBody[]; drives: Drive[]; calendar?: PlanCalendar }
+  /** When the plan is carried out; null takes the calendar away. */
+  | { kind: "set-calendar"; calendar: PlanCalendar | null }
+  /** A data set added, or changed where the id is there. What its volume holds changes with it. */
+  | { kind: "put-data-set"; dataSet: Omit<DataSet, "id"> & { id?: string } }
+  | { kind: "remove-data-set"; dataSet: string }
+  /** A backup added, or changed where the id is there. */
+  | { kind: "put-backup"; backup: Omit<Backup, "id"> & { id?: string } }
+  | { kind: "remove-backup"; backup: string }
   | { kind: "edit-step"; step: string; changes: StepChanges }
   /** Several steps in the place of one. */
   | { kind: "replace-step"; step: string; by: StepBody[] }

@@ -43,6 +43,18 @@ export function describeCommand(plan: Plan, command: Command): string {
       return "changed the prices";
     case "insert-steps":
       return `planned ${command.steps.length === 1 ? "a step" : `${command.steps.length} steps`}`;
+    case "insert-sequence":
+      return `planned “${command.name}” in ${command.steps.length === 1 ? "a step" : `${command.steps.length} steps`}`;
+    case "set-calendar":
+      return command.calendar === null ? "took the calendar away" : plan.calendar ? "changed the calendar" : "gave the plan a calendar";
+    case "put-data-set":
+      return `${command.dataSet.id === undefined ? "added" : "changed"} the data set “${command.dataSet.name}”`;
+    case "remove-data-set":
+      return "removed a data set";
+    case "put-backup":
+      return `${command.backup.id === undefined ? "added" : "changed"} the backup “${command.backup.name}”`;
+    case "remove-backup":
+      return "removed a backup";
     case "edit-step":
       return "changed a step";
     case "replace-step":

@@ -1,4 +1,7 @@
 import type { Bytes } from "../bytes/bytes";
+import type { PlanCalendar } from "../calendar/planCalendar";
+import type { Backup } from "../data/backup";
+import type { DataSet } from "../data/dataSet";
 import type { Drive } from "../drives/drive";
 import type { GroupOptions, LayoutId } from "../layouts/layout";
 import type { Step } from "../steps/step";
@@ -6,6 +9,13 @@ import type { PricedDrive } from "../nextDrive/priceList";
 import type { RulesChoice } from "../rules/boxRules";
 
 export type FileSystem = "ext4" | "xfs" | "btrfs" | "none";
+
+/** What the owner has said in writing to let a step go on although precious data has no current backup. */
+export interface Lift {
+  /** The day, as YYYY-MM-DD. */
+  on: string;
+  words: string;
+}
 
 /** Drives under one layout. */
 export interface Group {
@@ -78,6 +88,12 @@ export interface Plan {
   pools: Pool[];
   /** What drives cost, where the owner has said so. */
   prices?: PricedDrive[];
+  /** When it is carried out, where the owner has said so. */
+  calendar?: PlanCalendar;
+  /** What is stored on the volumes, how it grows, and how precious it is. */
+  dataSets?: DataSet[];
+  /** Where else the data is kept. */
+  backups?: Backup[];
   /** What is to be changed about the box, in order. */
   steps: Step[];
 }

@@ -1,3 +1,5 @@
+import type { PlanCalendar } from "../calendar/planCalendar";
+import { isDay } from "../data/daysBetween";
 import type { Plan } from "./plan";
 import type { Problem } from "./problem";
 
@@ -61,9 +63,49 @@ function memberProblems(plan: Plan): Problem[] {
   return problems;
 }
 
+function dataProblems(plan: Plan): Problem[] {
+  const volumes = new Set(plan.pools.flatMap((pool) => pool.volumes.map((volume) => volume.id)));
+  const sets = new Set(plan.dataSets?.map((set) => set.id));
+  const drives = new Set(plan.drives.map((drive) => drive.id));
+  const notADay = (day: string | undefined, pointer: string): Problem[] => (day === undefined || isDay(day) ? [] : [{ code: "no-such-day", message: `There is no day ${day}. Write a day of the calendar as YYYY-MM-DD.`, pointer }]);
+  return [
+    ...(plan.dataSets ?? []).flatMap((set, i): Problem[] => (volumes.has(set.volume) ? [] : [{ code: "no-such-volume", message: `The data set "${set.id}" is on the volume "${set.volume}", which no pool has. Name one that is there, or take the data set out.`, pointer: `/dataSets/${i}/volume` }])),
+    ...(plan.backups ?? []).flatMap((backup, i): Problem[] => [
+      ...backup.dataSets.flatMap((set, d): Problem[] => (sets.has(set) ? [] : [{ code: "no-such-data-set", message: `The backup "${backup.id}" holds "${set}", which is no data set of the plan.`, pointer: `/backups/${i}/dataSets/${d}` }])),
+      ...(backup.drive === undefined || drives.has(backup.drive) ? [] : [{ code: "no-such-drive", message: `The backup "${backup.id}" is on the drive "${backup.drive}", which the plan does not have.`, pointer: `/backups/${i}/drive` }]),
+      ...notADay(backup.lastVerified, `/backups/${i}/lastVerified`),
+    ]),
+    ...(plan.calendar ? calendarProblems(plan.calendar) : []),
+    ...notADay(plan.calendar?.start, "/calendar/start"),
+    ...(plan.calendar?.excluded ?? []).flatMap(({ from, to }, i): Problem[] => [
+      ...notADay(from, `/calendar/excluded/${i}/from`),
+      ...notADay(to, `/calendar/excluded/${i}/to`),
+      ...(to < from ? [{ code: "days-backwards", message: `These days end on ${to}, before they begin on ${from}. Swap the two.`, pointer: `/calendar/excluded/${i}` }] : []),
+    ]),
+    ...plan.steps.flatMap((step, i) => [...notADay(step.notBefore, `/steps/${i}/notBefore`), ...notADay(step.lifted?.on, `/steps/${i}/lifted/on`)]),
+  ];
+}
+
+function calendarProblems(calendar: PlanCalendar): Problem[] {
+  return [
+    ...(isTimeZone(calendar.timeZone) ? [] : [{ code: "no-such-time-zone", message: `No time zone is called "${calendar.timeZone}". Use an IANA name, for instance "Europe/Lisbon".`, pointer: "/calendar/timeZone" }]),
+    ...calendar.hands.flatMap(({ from, to }, i) => (from < to ? [] : [{ code: "hours-backwards", message: `These hours end at ${to}, and begin at ${from}. They must end later on the same day.`, pointer: `/calendar/hands/${i}` }])),
+  ];
+}
+
+function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat("en", { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /**
  * What cannot be true of a plan that fits the schema: ids or serials given twice, two drives in one bay, a bay that
- * the box does not have, a drive in two groups or not in the plan.
+ * the box does not have, a drive in two groups or not in the plan, a data set on no volume, a day or a time zone that
+ * there is not.
  *
  * @example referenceProblems(planWithTwoDrivesInBayOne) // [{ code: "bay-taken", message: …, pointer: "/drives/1/place/bay" }]
  */
@@ -74,7 +116,10 @@ export function referenceProblems(plan: Plan): Problem[] {
     ...duplicateIds(plan.pools.flatMap((pool, p) => pool.groups.map((group, g) => ({ id: group.id, pointer: `/pools/${p}/groups/${g}`, what: "a group" })))),
     ...duplicateIds(plan.pools.flatMap((pool, p) => pool.volumes.map((volume, v) => ({ id: volume.id, pointer: `/pools/${p}/volumes/${v}`, what: "a volume" })))),
     ...duplicateIds(plan.steps.map((step, i) => ({ id: step.id, pointer: `/steps/${i}`, what: "a step" }))),
+    ...duplicateIds((plan.dataSets ?? []).map((set, i) => ({ id: set.id, pointer: `/dataSets/${i}`, what: "a data set" }))),
+    ...duplicateIds((plan.backups ?? []).map((backup, i) => ({ id: backup.id, pointer: `/backups/${i}`, what: "a backup" }))),
     ...placeProblems(plan),
     ...memberProblems(plan),
+    ...dataProblems(plan),
   ];
 }

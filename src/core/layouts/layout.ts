@@ -10,6 +10,7 @@ export type LayoutId =
   | "raid0"
   | "raid1"
   | "raid10"
+  | "spanned-mirror"
   | "raid5"
   | "raid6"
   | "triple-parity"

@@ -26,6 +26,7 @@ const formula: Record<LayoutId, (s: number[]) => number> = {
   "hybrid-1": (s) => sum(s) - s.at(-1)!,
   "hybrid-2": (s) => sum(s) - s.at(-1)! - s.at(-2)!,
   raid10: (s) => (s.length * s[0]!) / 2,
+  "spanned-mirror": (s) => Math.min(sum(s) - s.at(-1)!, s.at(-1)!),
   raid0: (s) => s.length * s[0]!,
   single: sum,
   span: sum,
@@ -185,7 +186,7 @@ describe("laws of every layout", () => {
   });
 
   test("the tolerance is what the name promises", () => {
-    const promised: Record<LayoutId, (n: number) => number> = { raid1: (n) => n - 1, raid5: () => 1, raid6: () => 2, "triple-parity": () => 3, "hybrid-1": () => 1, "hybrid-2": () => 2, raid10: () => 1, raid0: () => 0, single: () => 0, span: () => 0, "parity-drive-1": () => 1, "parity-drive-2": () => 2, "copies-2": () => 1, "copies-3": () => 2, "chunk-parity": () => 1 };
+    const promised: Record<LayoutId, (n: number) => number> = { raid1: (n) => n - 1, raid5: () => 1, raid6: () => 2, "triple-parity": () => 3, "hybrid-1": () => 1, "hybrid-2": () => 2, raid10: () => 1, "spanned-mirror": () => 1, raid0: () => 0, single: () => 0, span: () => 0, "parity-drive-1": () => 1, "parity-drive-2": () => 2, "copies-2": () => 1, "copies-3": () => 2, "chunk-parity": () => 1 };
     fc.assert(
       fc.property(anyLayout, fc.array(fc.constantFrom(1, 2, 4, 8, 12), { minLength: 5, maxLength: 12 }), (layout, sizes) => {
         expect(toleranceOf(layOut(layout.id, drivesOfTB(...sizes)))).toBe(promised[layout.id](sizes.length));

@@ -4,13 +4,14 @@ import type { Layout, LayoutId } from "./layout";
 import { mirror } from "./mirror";
 import { doubleParity, singleParity, tripleParity } from "./parity";
 import { oneParityDrive, twoParityDrives } from "./parityDrive";
+import { spannedMirror } from "./spannedMirror";
 import { separateDrives, span } from "./separateDrives";
 import { stripe } from "./stripe";
 import { stripedMirrors } from "./stripedMirrors";
 
 /** Every layout that Cortijo knows, in the order in which menus list them. A new family is a file and a line here. */
 export const layouts: readonly Layout[] = [
-  ...[mirror, stripedMirrors],
+  ...[mirror, stripedMirrors, spannedMirror],
   ...[singleParity, doubleParity, tripleParity],
   ...[hybridOne, hybridTwo],
   ...[oneParityDrive, twoParityDrives],

@@ -15,5 +15,7 @@ export function takesAnyDrive(layout: Pick<Layout, "id">): boolean {
  * @example widensByDrive(layoutOf("raid5"), { widening: "further-group" }) // false
  */
 export function widensByDrive(layout: Pick<Layout, "id">, rules: Pick<BoxRules, "widening">): boolean {
+  // Its drives have a part each: one more would have to be laid behind them by hand.
+  if (layout.id === "spanned-mirror") return false;
   return takesAnyDrive(layout) || rules.widening !== "further-group";
 }

@@ -7,6 +7,8 @@ import { fateOf } from "../failures/fate";
 import { byWeight, type Finding } from "../findings/finding";
 import { layoutOf } from "../layouts/registry";
 import { rulesOf } from "../rules/ruleSets";
+import { loseBackups } from "../data/coverageChange";
+import { preciousFindings } from "../data/precious";
 import { bandsOfPool, driveOf, fileSystemCapacity, groupOf, toleranceOfPool, usableOfPool } from "../steps/box";
 import { moduleOf } from "../steps/registry";
 import type { Step } from "../steps/step";
@@ -61,6 +63,8 @@ export interface WalkedMoment {
 export interface Walk {
   plan: Plan;
   family: UnitFamily;
+  /** The day, as YYYY-MM-DD, by which the age of backups is judged; null leaves that out. */
+  day: string | null;
   /** One more than there are steps. */
   moments: WalkedMoment[];
 }
@@ -81,6 +85,17 @@ function capacitiesOf(plan: Plan, rules: BoxRules): Capacities {
     }
   }
   return { pool, volume, fileSystem };
+}
+
+const rulesOfBoxes = new WeakMap<Plan["box"], BoxRules>();
+
+/** The rules of a plan's box: the same object for the same box, so that what is known of groups can be taken over. */
+function rulesOfBox({ box }: Plan): BoxRules {
+  const kept = rulesOfBoxes.get(box);
+  if (kept) return kept;
+  const rules = rulesOf(box.rules);
+  rulesOfBoxes.set(box, rules);
+  return rules;
 }
 
 /** What boxes do by themselves after a step: claim, and grow volume and file system. */
@@ -124,6 +139,8 @@ function exposureOf(before: BoxState, after: BoxState, cost: StepCost, rules: Bo
 
 function walkStep(state: BoxState, step: Step, begin: number, previous: WalkedStep | null, setting: StepSetting): { state: BoxState; walked: WalkedStep } {
   const own = moduleOf(step);
+  // A backup that was made before a long wait is not current after it.
+  if (step.notBefore !== undefined && !step.disabled && state.backedUp.size > 0) state = { ...state, backedUp: new Set() };
   const words = own.say(state, step, setting);
   const start = step.together && previous ? previous.from : begin;
   const still: WalkedStep = { step, done: false, findings: [], cost: noCost({ hours: { low: 0, expected: 0, high: 0 } }), exposure: [], from: start, to: start, ...words };
@@ -131,9 +148,26 @@ function walkStep(state: BoxState, step: Step, begin: number, previous: WalkedSt
   const findings = byWeight([...own.check(state, step, setting), ...overlapFindings(step, previous)]);
   if (findings.some((finding) => finding.severity === "block")) return { state, walked: { ...still, findings } };
   const applied = own.apply(state, step, setting);
-  const after = settle(applied, setting.rules);
-  const cost = own.cost(state, after, step, setting);
-  return { state: after, walked: { ...still, done: true, findings, cost, exposure: exposureOf(state, after, cost, setting.rules), to: start + cost.hours.expected } };
+  const settled = settle(applied, rulesOfBox(applied.plan));
+  const cost = own.cost(state, settled, step, setting);
+  const exposure = exposureOf(state, settled, cost, setting.rules);
+  const risks = state.plan.dataSets ? riskFindings(state, step, cost, exposure, setting) : [];
+  if (risks.some((finding) => finding.severity === "block")) return { state, walked: { ...still, findings: byWeight([...findings, ...risks]) } };
+  const lost = state.plan.backups ? loseBackups(state.plan, settled.plan, cost.erased, setting.day, setting.family) : { plan: settled.plan, findings: [] };
+  const after = lost.plan === settled.plan ? settled : { ...settled, plan: lost.plan };
+  return { state: after, walked: { ...still, done: true, findings: byWeight([...findings, ...risks, ...lost.findings]), cost, exposure, to: start + cost.hours.expected } };
+}
+
+/** What the step risks of pools with precious data: a rewrite of all that is stored, or hours without redundancy. */
+function riskFindings(state: BoxState, step: Step, cost: StepCost, exposure: readonly Exposure[], { day }: StepSetting): Finding[] {
+  return state.plan.pools.flatMap((pool) => {
+    if (state.backedUp.has(pool.id)) return [];
+    const members = pool.groups.flatMap((group) => group.drives);
+    const rewrites = (step.kind === "widen-group" || step.kind === "change-level") && cost.work.some(({ drive, writes }) => writes > 0 && members.includes(drive));
+    const bare = cost.missing.length > 0 && exposure.some((each) => each.pool === pool.id && each.redundancy <= 0);
+    if (!rewrites && !bare) return [];
+    return preciousFindings(state.plan, step, pool.id, rewrites ? `This rewrites all that is stored on ${pool.name || "the pool"}` : "While this runs no drive may fail", day);
+  });
 }
 
 /** Only one change at a time: a rewrite or a rebuild must have ended before the next begins. */
@@ -153,7 +187,7 @@ function forgottenGrowing(walk: WalkedMoment[], rules: BoxRules, family: UnitFam
     if (pool.volumes.length === 0) continue;
     const spare = usableOfPool(end.state.plan, pool, rules) - pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
     const volume = pool.volumes.at(-1);
-    const gain = lastGain(walk, pool.id, rules);
+    const gain = lastGain(walk, pool.id);
     if (volume && gain && spare >= MOST_NOT_WORTH_SAYING && gain.gained > 0) {
       gain.moment.findings = byWeight([...gain.moment.findings, { code: "volume-not-grown", severity: "warn", message: `The pool grows, but no step gives ${formatBytes(spare, family)} of it to a volume: your folders will not see it.`, drives: [], mend: { label: "Add the steps: grow the volume, then the file system", command: { kind: "insert-steps", after: gain.moment.step.id, steps: [{ kind: "grow-volume", pool: pool.id, volume: volume.id }, ...(volume.fileSystem === "none" ? [] : [{ kind: "grow-file-system" as const, pool: pool.id, volume: volume.id }])] } } }]);
     }
@@ -169,12 +203,16 @@ function forgottenGrowing(walk: WalkedMoment[], rules: BoxRules, family: UnitFam
 const MOST_NOT_WORTH_SAYING = 1e9;
 
 /** The last step at which a pool gained space that its volumes did not have. */
-function lastGain(walk: WalkedMoment[], id: string, rules: BoxRules): { moment: WalkedStep; gained: Bytes } | null {
+function lastGain(walk: WalkedMoment[], id: string): { moment: WalkedStep; gained: Bytes } | null {
   for (let i = walk.length - 1; i > 0; i -= 1) {
     const [before, after] = [walk[i - 1], walk[i]];
     if (!before || !after?.walked?.done) continue;
-    const [was, is] = [before, after].map((moment) => moment.state.plan.pools.find((pool) => pool.id === id)).map((pool, n) => (pool ? usableOfPool((n === 0 ? before : after).state.plan, pool, rules) : 0));
-    if ((is ?? 0) > (was ?? 0)) return { moment: after.walked, gained: (is ?? 0) - (was ?? 0) };
+    const usableAt = ({ state: { plan } }: WalkedMoment) => {
+      const pool = plan.pools.find((each) => each.id === id);
+      return pool ? usableOfPool(plan, pool, rulesOfBox(plan)) : 0;
+    };
+    const gained = usableAt(after) - usableAt(before);
+    if (gained > 0) return { moment: after.walked, gained };
   }
   return null;
 }
@@ -222,18 +260,18 @@ function forgottenRebalance(walk: WalkedMoment[], rules: BoxRules, family: UnitF
  *
  * @param family the units in which findings and sentences speak
  * @param earlier a walk of an earlier state of the same plan: as far as the box and the steps are the same, it is taken over
+ * @param today as YYYY-MM-DD; the age of backups is judged by it, or by the plan's first day where it has a calendar
  * @example walk(plan).moments.at(-1).capacities.pool // what the pools hold in the end
  */
-export function walk(plan: Plan, family: UnitFamily = "TB", earlier?: Walk): Walk {
-  const rules = earlier && earlier.plan.box === plan.box ? rulesOfKnown(earlier) : rulesOf(plan.box.rules);
-  const setting: StepSetting = { rules, family };
+export function walk(plan: Plan, family: UnitFamily = "TB", earlier?: Walk, today: string | null = null): Walk {
+  const day = plan.calendar?.start ?? today;
   const moments: WalkedMoment[] = [];
-  const sameStart = earlier !== undefined && earlier.family === family && earlier.plan.box === plan.box && earlier.plan.drives === plan.drives && earlier.plan.pools === plan.pools;
+  const sameStart = earlier !== undefined && earlier.family === family && earlier.plan.box === plan.box && earlier.plan.drives === plan.drives && earlier.plan.pools === plan.pools && earlier.day === day && earlier.plan.dataSets === plan.dataSets && earlier.plan.backups === plan.backups;
   const momentOf = (state: BoxState, walked: WalkedStep | null, before: WalkedMoment | undefined): WalkedMoment => ({
     after: walked?.step.id ?? null,
     state,
-    capacities: before && before.state.plan === state.plan ? before.capacities : capacitiesOf(state.plan, rules),
-    tolerance: before && before.state.plan === state.plan ? before.tolerance : state.plan.pools.map((pool) => toleranceOfPool(state.plan, pool, rules)),
+    capacities: before && before.state.plan === state.plan ? before.capacities : capacitiesOf(state.plan, rulesOfBox(state.plan)),
+    tolerance: before && before.state.plan === state.plan ? before.tolerance : state.plan.pools.map((pool) => toleranceOfPool(state.plan, pool, rulesOfBox(state.plan))),
     walked,
   });
   let state: BoxState = { plan: { ...plan, steps: [] }, tested: new Set(), backedUp: new Set() };
@@ -252,25 +290,20 @@ export function walk(plan: Plan, family: UnitFamily = "TB", earlier?: Walk): Wal
       moments.push({ ...old, walked });
       state = old.state;
     } else {
-      const next = walkStep(state, step, end, previous?.walked ?? null, setting);
+      const next = walkStep(state, step, end, previous?.walked ?? null, { rules: rulesOfBox(state.plan), family, day });
       state = next.state;
       moments.push(momentOf(state, next.walked, previous));
     }
     end = Math.max(end, moments.at(-1)?.walked?.to ?? end);
   });
+  const rules = rulesOfBox(state.plan);
   forgottenClaim(moments, rules, family);
   forgottenRebalance(moments, rules, family);
   forgottenGrowing(moments, rules, family);
-  const made: Walk = { plan, family, moments };
-  knownRules.set(made, rules);
-  return made;
+  return { plan, family, day, moments };
 }
 
 const LOOKS_AHEAD = new Set(["volume-not-grown", "file-system-not-grown", "space-not-claimed", "not-rebalanced"]);
-
-// The same rules object for the same box lets what is known of groups be taken over.
-const knownRules = new WeakMap<Walk, BoxRules>();
-const rulesOfKnown = (earlier: Walk): BoxRules => knownRules.get(earlier) ?? rulesOf(earlier.plan.box.rules);
 
 /**
  * Everything that the core says of the pools at a moment; worked out when it is asked for, and kept.

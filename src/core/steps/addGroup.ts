@@ -1,5 +1,5 @@
 import { layoutOf } from "../layouts/registry";
-import { listOf, missingPool, withoutBackup } from "./checks";
+import { listOf, missingPool } from "./checks";
 import { checkNewGroup, costOfGroup, withGroup } from "./makeGroup";
 import { against, type StepModule } from "./stepModule";
 import { poolOf } from "./box";
@@ -15,7 +15,7 @@ export const addGroup: StepModule<"add-group"> = {
       ...missingPool(state.plan, step.pool),
       ...checkNewGroup(state, step, setting),
       ...(pool && other ? [against("warn", "mixed-layouts", `The groups of ${pool.name} would have different layouts (${layoutOf(other.layout).shortName} and ${layoutOf(step.layout).shortName}); many boxes refuse it.`)] : []),
-      ...withoutBackup(state, step.pool, "").map(() => against("note", "stands-with-all", "From then on the pool is lost when any one of its groups is.")),
+      ...(pool && pool.groups.length > 0 ? [against("note", "stands-with-all", "From then on the pool is lost when any one of its groups is.")] : []),
     ];
   },
   apply: (state, step) => withGroup(state, step),

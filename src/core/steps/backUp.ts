@@ -1,22 +1,40 @@
 import { formatBytes } from "../bytes/formatBytes";
+import type { Backup } from "../data/backup";
+import type { Plan } from "../document/plan";
 import { hoursFor } from "../time/hours";
 import { NETWORKS } from "../time/speed";
 import { poolOf, storedIn } from "./box";
 import { missingPool } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
+import type { StepOf } from "./step";
 
-/** A full copy of a pool's data somewhere else. */
+/** What a copy to a drive over USB reaches, in bytes per second: that of a hard disk behind a USB 3 adapter. */
+const USB_RATE = 140e6;
+/** What a copy over an ordinary line to a service reaches: 50 Mbit/s upwards. */
+const LINE_RATE = 50e6 / 8;
+
+const destinationOf = (plan: Plan, step: StepOf<"back-up">): Backup | undefined => plan.backups?.find((backup) => backup.id === step.to);
+
+const rateTo = (backup: Backup | undefined): number => (backup?.kind === "usb-drive" ? USB_RATE : backup?.kind === "service" ? LINE_RATE : NETWORKS[0].rate);
+
+/** A full copy of a pool's data somewhere else: to a backup of the plan, or to where the step says in words. */
 export const backUp: StepModule<"back-up"> = {
   kind: "back-up",
   name: "Back up",
-  check: ({ plan }, step, { family }) => [
-    ...missingPool(plan, step.pool),
-    ...(poolOf(plan, step.pool)?.volumes.some((volume) => volume.usedBytes === undefined) ? [against("note", "stored-not-known", `How much is stored is not known for every volume; the hours are for all that they have (${formatBytes(storedIn(poolOf(plan, step.pool) ?? { id: "", name: "", groups: [], spares: [], volumes: [] }), family)}).`)] : []),
-  ],
+  check: ({ plan }, step, { family }) => {
+    const pool = poolOf(plan, step.pool);
+    if (!pool) return missingPool(plan, step.pool);
+    const stored = storedIn(pool);
+    const destination = destinationOf(plan, step);
+    return [
+      ...(pool.volumes.some((volume) => volume.usedBytes === undefined) ? [against("note", "stored-not-known", `How much is stored is not known for every volume; the hours are for all that they have (${formatBytes(stored, family)}).`)] : []),
+      ...(destination?.bytes !== undefined && destination.bytes < stored ? [against("block", "backup-too-small", `${destination.name} holds ${formatBytes(destination.bytes, family)}, and ${formatBytes(stored, family)} are stored on ${pool.name || "the pool"}. Choose a larger destination.`)] : []),
+    ];
+  },
   apply: (state, step) => ({ ...state, backedUp: new Set([...state.backedUp, step.pool]) }),
   cost: ({ plan }, _after, step) => {
     const pool = poolOf(plan, step.pool);
-    return noCost({ hours: hoursFor(pool ? storedIn(pool) : 0, step.rate ?? NETWORKS[0].rate), online: "slower" });
+    return noCost({ hours: hoursFor(pool ? storedIn(pool) : 0, step.rate ?? rateTo(destinationOf(plan, step))), online: "slower" });
   },
-  say: ({ plan }, step) => ({ does: `All data of ${poolOf(plan, step.pool)?.name ?? "the pool"} is copied to ${step.to || "another place"}, and the copy checked.`, why: "What follows rewrites or risks it." }),
+  say: ({ plan }, step) => ({ does: `All data of ${poolOf(plan, step.pool)?.name ?? "the pool"} is copied to ${destinationOf(plan, step)?.name || step.to || "another place"}, and the copy checked.`, why: "What follows rewrites or risks it." }),
 };

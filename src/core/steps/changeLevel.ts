@@ -79,7 +79,7 @@ export const changeLevel: StepModule<"change-level"> = {
       if (storedIn(pool) > room) found.push(against("block", "no-room-to-work", "What is stored would not fit in the new layout."));
       else if (pool.volumes.some((volume) => volume.usedBytes !== undefined) && storedIn(pool) > 0.85 * room) found.push(against("warn", "little-room-to-work", "The pool is nearly full. The change needs free room to work in and may stop half-way, with part of the data in the old layout and part in the new; nothing is lost then."));
     }
-    return [...found, ...volumesFit(state, after, pool.id, setting), ...withoutBackup(state, pool.id, "The change of level"), against("note", "riskiest", "This is the riskiest kind of step: interrupted half-way it has been seen to end in wrong data. Have a verified backup, and do not switch off.")];
+    return [...found, ...volumesFit(state, after, pool.id, setting), ...withoutBackup(state, pool.id, "The change of level", setting), against("note", "riskiest", "This is the riskiest kind of step: interrupted half-way it has been seen to end in wrong data. Have a verified backup, and do not switch off.")];
   },
   apply,
   cost: ({ plan }, after, step, { rules }) => {

@@ -1,4 +1,6 @@
 import type { Finding } from "../findings/finding";
+import { currentBackups } from "../data/backup";
+import { dataSetsIn } from "../data/stored";
 import type { Plan } from "../document/plan";
 import { formatBytes } from "../bytes/formatBytes";
 import { checkContents } from "../drives/checks/contents";
@@ -67,9 +69,11 @@ export function volumesFit(before: BoxState, after: BoxState, pool: string, { ru
 }
 
 /** A rewrite of what is stored without a full backup before it. */
-export function withoutBackup(state: BoxState, pool: string, what: string): Finding[] {
+export function withoutBackup(state: BoxState, pool: string, what: string, { day }: StepSetting): Finding[] {
   const there = poolOf(state.plan, pool);
   if (!there || state.backedUp.has(pool) || (there.volumes.length > 0 && storedIn(there) === 0)) return [];
+  const sets = dataSetsIn(state.plan, pool);
+  if (sets.length > 0 && sets.every((set) => set.worth === "replaceable" || currentBackups(state.plan, set, day).length > 0)) return [];
   return [against("warn", "no-backup", `${what} rewrites all that is stored. A power cut or a second fault in it can cost everything: make a backup first, and use a UPS.`)];
 }
 

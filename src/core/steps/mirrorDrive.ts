@@ -1,37 +1,80 @@
+import type { Group, Plan, Pool } from "../document/plan";
+import type { LayoutId } from "../layouts/layout";
+import { formatBytes } from "../bytes/formatBytes";
 import { roomOf } from "../drives/room";
 import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE } from "../time/rates";
-import { changed, driveOf, drivesOf, slowestRate, takeIn } from "./box";
-import { capital, joiningFindings, layoutFindings, missingDrives, named, notFree } from "./checks";
-import { against, noCost, type StepModule } from "./stepModule";
+import { changed, drivesOf, slowestRate, takeIn } from "./box";
+import { capital, joiningFindings, layoutFindings, listOf, missingDrives, named, notFree, volumesFit } from "./checks";
+import { against, noCost, type BoxState, type StepModule, type StepSetting } from "./stepModule";
+import type { StepOf } from "./step";
 
-/** A mirror out of a drive that already holds data: nothing on it is lost, only the new drive is erased. */
+type MirrorStep = StepOf<"mirror-drive">;
+
+const holdersOf = (step: MirrorStep): string[] => [step.drive, ...(step.also ?? [])];
+const layoutIn = (step: MirrorStep): LayoutId => (step.also && step.also.length > 0 ? "spanned-mirror" : "raid1");
+
+/** The group of separate drives that is mirrored in place: the step names it, and mirrors each of its drives. */
+function separateGroup(plan: Plan, step: MirrorStep): { pool: Pool; group: Group } | null {
+  const pool = plan.pools.find((each) => each.id === step.pool);
+  const group = pool?.groups.find((each) => each.id === step.group);
+  const holders = holdersOf(step);
+  return pool && group?.layout === "single" && group.drives.length === holders.length && holders.every((id) => group.drives.includes(id)) ? { pool, group } : null;
+}
+
+function apply(state: BoxState, step: MirrorStep): BoxState {
+  const inPlace = separateGroup(state.plan, step) !== null;
+  return changed(state, (plan) => {
+    takeIn(plan, step.by);
+    const drives = [...holdersOf(step), step.by];
+    if (inPlace) {
+      const group = plan.pools.find((pool) => pool.id === step.pool)?.groups.find((each) => each.id === step.group);
+      if (group) Object.assign(group, { layout: layoutIn(step), drives });
+      return;
+    }
+    holdersOf(step).forEach((drive) => takeIn(plan, drive));
+    plan.pools.push({ id: step.pool, name: step.name, groups: [{ id: step.group, layout: layoutIn(step), drives, options: {} }], spares: [], volumes: [] });
+  });
+}
+
+const roomsOf = (plan: Plan, step: MirrorStep, { rules }: StepSetting): number => drivesOf(plan, holdersOf(step)).reduce((sum, drive) => sum + roomOf(drive, rules).length, 0);
+
+/**
+ * A mirror out of a drive that already holds data, or out of several that are laid end to end onto one large drive:
+ * nothing on them is lost, only the new drive is erased. They are free drives with contents, or all those of a group of
+ * separate drives, which then becomes the mirror with its volumes.
+ */
 export const mirrorDrive: StepModule<"mirror-drive"> = {
   kind: "mirror-drive",
   name: "Mirror a drive that holds data",
-  check: ({ plan, tested }, step, setting) => {
-    const [holder, mirror] = [driveOf(plan, step.drive), driveOf(plan, step.by)];
-    const short = holder && mirror ? roomOf(holder, setting.rules).length - roomOf(mirror, setting.rules).length : 0;
-    return [
-      ...(plan.pools.some((pool) => pool.id === step.pool || pool.groups.some((group) => group.id === step.group)) ? [against("block", "group-exists", "The mirror is there already at this moment: another step makes it before. Remove one of the two.")] : []),
-      ...missingDrives(plan, [step.drive, step.by]),
-      ...notFree(plan, [step.drive, step.by], setting),
-      ...layoutFindings("raid1", 2, setting),
-      ...(short > 0 ? [against("block", "too-small", `${capital(named(plan, step.by, setting))} is smaller than the drive it is to mirror. Choose one of at least its size.`, [step.by])] : []),
-      ...(holder?.contents?.kind === "system" ? [against("block", "system-drive", "The running system is on that drive; it cannot become a member.", [step.drive])] : []),
-      ...(mirror ? joiningFindings([mirror], holder ? [holder] : [], "raid1", setting, tested) : []),
+  check: (state, step, setting) => {
+    const { plan, tested } = state;
+    const holders = drivesOf(plan, holdersOf(step));
+    const [mirror] = drivesOf(plan, [step.by]);
+    const inPlace = separateGroup(plan, step);
+    const short = mirror ? roomsOf(plan, step, setting) - roomOf(mirror, setting.rules).length : 0;
+    const system = holders.filter((holder) => holder.contents?.kind === "system");
+    const found = [
+      ...(!inPlace && plan.pools.some((pool) => pool.id === step.pool || pool.groups.some((group) => group.id === step.group)) ? [against("block", "group-exists", "The mirror is there already at this moment: another step makes it before. Remove one of the two.")] : []),
+      ...missingDrives(plan, [...holdersOf(step), step.by]),
+      ...notFree(plan, inPlace ? [step.by] : [...holdersOf(step), step.by], setting),
+      ...layoutFindings(layoutIn(step), holders.length + 1, setting),
+      ...(short > 0 ? [against("block", "too-small", `${capital(named(plan, step.by, setting))} is too small by ${formatBytes(short, setting.family)} for what it is to mirror. Choose a larger one.`, [step.by])] : []),
+      ...(system.length > 0 ? [against("block", "system-drive", "The running system is on that drive; it cannot become a member.", system.map((drive) => drive.id))] : []),
+      ...(mirror ? joiningFindings([mirror], holders, layoutIn(step), setting, tested) : []),
     ];
+    if (!inPlace || found.some((finding) => finding.severity === "block")) return found;
+    return [...found, ...volumesFit(state, apply(state, step), step.pool, setting)];
   },
-  apply: (state, step) =>
-    changed(state, (plan) => {
-      takeIn(plan, step.by);
-      takeIn(plan, step.drive);
-      plan.pools.push({ id: step.pool, name: step.name, groups: [{ id: step.group, layout: "raid1", drives: [step.drive, step.by], options: {} }], spares: [], volumes: [] });
-    }),
-  cost: ({ plan }, _after, step, { rules }) => {
-    const holder = driveOf(plan, step.drive);
-    const bytes = holder ? roomOf(holder, rules).length : 0;
-    return noCost({ hours: hoursFor(bytes, slowestRate(drivesOf(plan, [step.drive, step.by])) * REBUILD_SHARE), erased: [step.by], work: [{ drive: step.drive, reads: bytes, writes: 0 }, { drive: step.by, reads: 0, writes: bytes }], online: "slower", missing: [step.by] });
+  apply,
+  mayLower: true,
+  cost: ({ plan }, _after, step, setting) => {
+    const bytes = roomsOf(plan, step, setting);
+    const rate = slowestRate(drivesOf(plan, [...holdersOf(step), step.by])) * REBUILD_SHARE;
+    return noCost({ hours: hoursFor(bytes, rate), erased: [step.by], work: [...drivesOf(plan, holdersOf(step)).map((drive) => ({ drive: drive.id, reads: roomOf(drive, setting.rules).length, writes: 0 })), { drive: step.by, reads: 0, writes: bytes }], online: "slower", missing: [step.by] });
   },
-  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} keeps its data and gets ${named(plan, step.by, setting)} as its mirror.`, why: "Its data then survives the failure of either drive." }),
+  say: ({ plan }, step, setting) => {
+    const several = (step.also?.length ?? 0) > 0;
+    return { does: `${capital(listOf(plan, holdersOf(step), setting))} ${several ? "keep their" : "keeps its"} data and ${several ? "get" : "gets"} ${named(plan, step.by, setting)} as ${several ? "their mirror, each on a part of its own" : "its mirror"}.`, why: several ? "The data of each then survives the failure of any one drive." : "Its data then survives the failure of either drive." };
+  },
 };

@@ -1,4 +1,5 @@
 import type { Bytes } from "../bytes/bytes";
+import type { Box, Lift } from "../document/plan";
 import type { LayoutId } from "../layouts/layout";
 
 /** What every step has. */
@@ -8,6 +9,10 @@ interface StepBase {
   disabled?: boolean;
   /** Whether it begins with the step before it, instead of after it. */
   together?: boolean;
+  /** Waits for this day, as YYYY-MM-DD. */
+  notBefore?: string;
+  /** The owner has said in writing that it may go on without a backup of precious data. */
+  lifted?: Lift;
 }
 
 /** One change to the box, as the plan document keeps it. Ids are those of drives, groups, pools and volumes. */
@@ -15,7 +20,8 @@ export type Step = StepBase &
   (
     | { kind: "create-group"; pool: string; group: string; name: string; layout: LayoutId; drives: string[] }
     | { kind: "add-group"; pool: string; group: string; layout: LayoutId; drives: string[] }
-    | { kind: "mirror-drive"; pool: string; group: string; name: string; drive: string; by: string }
+    /** `also` are further drives that hold data, mirrored onto the same one behind the first. */
+    | { kind: "mirror-drive"; pool: string; group: string; name: string; drive: string; by: string; also?: string[] }
     | { kind: "widen-group"; group: string; drives: string[] }
     | { kind: "replace-drive"; drive: string; by: string; how: "attached" | "pulled" }
     | { kind: "claim-space"; group: string; drive?: string }
@@ -30,13 +36,14 @@ export type Step = StepBase &
     | { kind: "grow-file-system"; pool: string; volume: string }
     | { kind: "test-drive"; drive: string }
     | { kind: "wipe-drive"; drive: string }
-    /** `rate` in bytes per second, of the way to the destination. */
+    /** `to` is the id of a backup of the plan, or says in words where to; `rate` in bytes per second, of the way there. */
     | { kind: "back-up"; pool: string; to: string; rate?: number }
     | { kind: "verify"; pool: string }
     | { kind: "change-parity-drive"; group: string; drive: string; by: string }
     | { kind: "sync"; pool: string }
     | { kind: "rebalance"; group: string }
-    | { kind: "rebuild-from-backup"; pool: string; layout: LayoutId; drives: string[] }
+    /** In another box where `box` is given. */
+    | { kind: "rebuild-from-backup"; pool: string; layout: LayoutId; drives: string[]; box?: Box }
   );
 
 export type StepKind = Step["kind"];
@@ -50,4 +57,4 @@ type WithoutId<S> = S extends unknown ? Omit<S, "id"> : never;
 export type StepBody = WithoutId<Step>;
 
 /** What of a step can be edited. */
-export type StepChanges = { disabled?: boolean; together?: boolean; how?: "attached" | "pulled"; bytes?: Bytes; drives?: string[]; drive?: string; by?: string; layout?: LayoutId; to?: string };
+export type StepChanges = { disabled?: boolean; together?: boolean; notBefore?: string | null; lifted?: Lift | null; how?: "attached" | "pulled"; bytes?: Bytes; drives?: string[]; drive?: string; by?: string; layout?: LayoutId; to?: string };

@@ -20,6 +20,8 @@ export interface StepSetting {
   rules: BoxRules;
   /** The units in which findings and sentences speak. */
   family: UnitFamily;
+  /** The day, as YYYY-MM-DD, by which the age of backups is judged; null leaves that out. */
+  day: string | null;
 }
 
 /** What a step takes, by its own kind; the walk adds what follows from the states before and after it. */

@@ -47,7 +47,7 @@ export const widenGroup: StepModule<"widen-group"> = {
       }
     }
     found.push(...joiningFindings(joining, members, group.layout, setting, tested));
-    if (!takesWithoutRewrite(group.layout)) found.push(...withoutBackup(state, pool.id, "Widening"));
+    if (!takesWithoutRewrite(group.layout)) found.push(...withoutBackup(state, pool.id, "Widening", setting));
     return found;
   },
   apply: (state, step, { rules }) =>

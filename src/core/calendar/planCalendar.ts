@@ -1,0 +1,50 @@
+/** Hours of some days of the week at which the owner can be at the box. */
+export interface HandsWindow {
+  /** 1 for Monday to 7 for Sunday. */
+  days: number[];
+  /** "18:00" */
+  from: string;
+  /** "22:00", later on the same day. */
+  to: string;
+}
+
+/** Days on which nothing can be done by hand, the last one included; both as YYYY-MM-DD. */
+export interface DayRange {
+  from: string;
+  to: string;
+}
+
+/** When a plan is carried out. */
+export interface PlanCalendar {
+  /** Names the plan in calendar programs, so that a new export updates the entries of an old one. */
+  id: string;
+  /** The first day, as YYYY-MM-DD. */
+  start: string;
+  /** Where the box stands: a time zone by its IANA name. */
+  timeZone: string;
+  /** How many days pass between an order and the delivery. */
+  deliveryDays: number;
+  /** When the owner can put a hand to the box. At the screen it is enough to be awake. */
+  hands: HandsWindow[];
+  excluded: DayRange[];
+}
+
+/** When hands are at the box, ready-made. */
+export const HANDS = {
+  "any-day": { name: "any day, 8:00 to 22:00", windows: [{ days: [1, 2, 3, 4, 5, 6, 7], from: "08:00", to: "22:00" }] },
+  evenings: { name: "evenings, 18:00 to 22:00", windows: [{ days: [1, 2, 3, 4, 5, 6, 7], from: "18:00", to: "22:00" }] },
+  "week-ends": { name: "week-ends, 9:00 to 20:00", windows: [{ days: [6, 7], from: "09:00", to: "20:00" }] },
+  "evenings-and-week-ends": { name: "evenings and week-ends", windows: [{ days: [1, 2, 3, 4, 5], from: "18:00", to: "22:00" }, { days: [6, 7], from: "09:00", to: "20:00" }] },
+  "working-hours": { name: "working hours, 9:00 to 17:00", windows: [{ days: [1, 2, 3, 4, 5], from: "09:00", to: "17:00" }] },
+} satisfies Record<string, { name: string; windows: HandsWindow[] }>;
+
+export type HandsId = keyof typeof HANDS;
+
+/** At the screen: every day while one is awake. */
+export const AWAKE: readonly HandsWindow[] = [{ days: [1, 2, 3, 4, 5, 6, 7], from: "07:00", to: "23:00" }];
+
+/** The ready-made hours that a calendar has, or null for hours of the owner's own. */
+export function handsIdOf(windows: readonly HandsWindow[]): HandsId | null {
+  const text = JSON.stringify(windows);
+  return (Object.keys(HANDS) as HandsId[]).find((id) => JSON.stringify(HANDS[id].windows) === text) ?? null;
+}

@@ -1,0 +1,60 @@
+import type { Bytes } from "../bytes/bytes";
+import type { Plan } from "../document/plan";
+import { sizeAfter, type DataSet } from "./dataSet";
+import { daysBetween } from "./daysBetween";
+
+/** A place where copies of data sets are kept, outside the pools of the plan. */
+export interface Backup {
+  id: string;
+  name: string;
+  kind: "box" | "usb-drive" | "service";
+  /** In the same building as the box, so that a theft or a fire takes both, or elsewhere. */
+  place: "here" | "elsewhere";
+  /** How much fits. Nothing where that is no question. */
+  bytes?: Bytes;
+  /** How many days lie between two copies. */
+  everyDays: number;
+  /** Whether it keeps older states, so that a deletion can be taken back after the next copy. */
+  keepsVersions: boolean;
+  /** The day, as YYYY-MM-DD, on which the copy was last found whole. */
+  lastVerified?: string;
+  /** Ids of the data sets that it holds. */
+  dataSets: string[];
+  /** The drive of the plan that it is on, where it is one. */
+  drive?: string;
+}
+
+/** A copy that was found whole no longer ago than this counts as current. */
+export const CURRENT_DAYS = 35;
+
+/** Why a backup cannot be counted on, or null where it can. */
+export type BackupTrouble = "never-verified" | "verified-long-ago" | "does-not-fit" | null;
+
+/**
+ * Whether a backup can be counted on at a day: it was found whole within the last 35 days, and its data sets fit.
+ *
+ * @param day as YYYY-MM-DD; without one the age is not judged
+ * @param days how many days after today, for the sizes of the data sets
+ * @example troubleOf({ lastVerified: "2026-09-01", … }, sets, "2026-11-23") // "verified-long-ago"
+ */
+export function troubleOf(backup: Backup, dataSets: readonly DataSet[], day: string | null, days = 0): BackupTrouble {
+  if (backup.bytes !== undefined && bytesOn(backup, dataSets, days) > backup.bytes) return "does-not-fit";
+  if (backup.lastVerified === undefined) return "never-verified";
+  // What is dated after the day in question is a slip of the hand, and no proof.
+  if (day !== null && (daysBetween(backup.lastVerified, day) > CURRENT_DAYS || daysBetween(day, backup.lastVerified) > 1)) return "verified-long-ago";
+  return null;
+}
+
+/** What the data sets of a backup come to, in bytes. */
+export function bytesOn(backup: Pick<Backup, "dataSets">, dataSets: readonly DataSet[], days = 0): Bytes {
+  return dataSets.filter((set) => backup.dataSets.includes(set.id)).reduce((sum, set) => sum + sizeAfter(set, days), 0);
+}
+
+/**
+ * The backups of a data set that can be counted on.
+ *
+ * @example currentBackups(plan, set, "2026-11-23").length // 0 for data that is nowhere else
+ */
+export function currentBackups(plan: Pick<Plan, "backups" | "dataSets">, set: DataSet, day: string | null): Backup[] {
+  return (plan.backups ?? []).filter((backup) => backup.dataSets.includes(set.id) && troubleOf(backup, plan.dataSets ?? [], day) === null);
+}

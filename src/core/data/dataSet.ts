@@ -1,0 +1,41 @@
+import type { Bytes } from "../bytes/bytes";
+
+/** How bad its loss would be: it can be had again; it would cost work; it cannot be had again. */
+export type Worth = "replaceable" | "useful" | "precious";
+
+/** How a data set grows: by so many bytes each month, or by a share of itself each year. */
+export type Growth = { bytesPerMonth: Bytes } | { sharePerYear: number };
+
+/** Data that belongs together and lives on a volume. */
+export interface DataSet {
+  id: string;
+  name: string;
+  /** The id of its volume. */
+  volume: string;
+  /** Its size today. */
+  bytes: Bytes;
+  /** Nothing where it does not grow. */
+  growth?: Growth;
+  worth: Worth;
+}
+
+/** The most data sets, and the most backups, that a plan may have. */
+export const MOST_DATA_SETS = 60;
+export const MOST_BACKUPS = 20;
+
+/** Days of a mean month and a mean year (400 years have 146 097 days). */
+export const DAYS_OF_MONTH = 146_097 / 4800;
+export const DAYS_OF_YEAR = 146_097 / 400;
+
+/**
+ * How large a data set is after some days; part of a month or a year counts as its part.
+ *
+ * @param days from today on, 0 or more
+ * @returns bytes, at most the largest safe integer
+ * @example sizeAfter({ bytes: 1e12, growth: { bytesPerMonth: 220e9 }, … }, 365.2425) // 3.64e12
+ */
+export function sizeAfter(set: Pick<DataSet, "bytes" | "growth">, days: number): Bytes {
+  const { growth } = set;
+  const grown = growth === undefined ? set.bytes : "bytesPerMonth" in growth ? set.bytes + growth.bytesPerMonth * (days / DAYS_OF_MONTH) : set.bytes * (1 + growth.sharePerYear) ** (days / DAYS_OF_YEAR);
+  return Math.min(Number.MAX_SAFE_INTEGER, Math.round(grown));
+}

@@ -1,0 +1,30 @@
+import type { Plan } from "../document/plan";
+import type { Finding } from "../findings/finding";
+import type { Step } from "../steps/step";
+import { currentBackups } from "./backup";
+import type { DataSet } from "./dataSet";
+import { dataSetsIn } from "./stored";
+
+/** The code of the finding that the owner may lift in writing. */
+export const PRECIOUS_WITHOUT_BACKUP = "precious-without-backup";
+
+/** The precious data sets of a pool that no current backup holds. */
+export const bareIn = (plan: Plan, pool: string, day: string | null): DataSet[] => dataSetsIn(plan, pool).filter((set) => set.worth === "precious" && currentBackups(plan, set, day).length === 0);
+
+const names = (sets: readonly DataSet[]) => new Intl.ListFormat("en").format(sets.map((set) => set.name));
+
+/**
+ * What stands against a risky step on a pool with precious data that is nowhere else: a block, that the owner can lift
+ * in writing; a warning that tells what was said, once it is lifted.
+ *
+ * @param plan the box before the step
+ * @param risk what the step does to the pool, as the beginning of a sentence
+ * @param day as YYYY-MM-DD, to judge how old backups are
+ */
+export function preciousFindings(plan: Plan, step: Step, pool: string, risk: string, day: string | null): Finding[] {
+  const bare = bareIn(plan, pool, day);
+  if (bare.length === 0) return [];
+  const what = `${risk}, and no current backup holds ${names(bare)}, which cannot be had again.`;
+  if (step.lifted) return [{ code: "lifted-in-writing", severity: "warn", message: `${what} On ${step.lifted.on} you wrote: “${step.lifted.words}”`, drives: [], mend: { label: "Take that back", command: { kind: "edit-step", step: step.id, changes: { lifted: null } } } }];
+  return [{ code: PRECIOUS_WITHOUT_BACKUP, severity: "block", message: `${what} Back it up first, or say in writing that you go on without.`, drives: [], mend: { label: "Back up first", command: { kind: "insert-steps", before: step.id, steps: [{ kind: "back-up", pool, to: "a destination of your choice" }] } } }];
+}

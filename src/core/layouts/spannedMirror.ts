@@ -1,0 +1,30 @@
+import { fitArray } from "../bands/arrayFormat";
+import type { Band } from "../bands/band";
+import { requireRooms, type Layout } from "./layout";
+
+/**
+ * Small drives laid end to end along one large drive, each mirrored onto its own part of it: a mirror out of drives of
+ * unequal sizes. Every small drive keeps a file system of its own. Usable min(Σ s − sn, sn), tolerance 1.
+ */
+export const spannedMirror: Layout = {
+  id: "spanned-mirror",
+  name: "small drives mirrored onto a large one",
+  shortName: "Spanned mirror",
+  summary: "Each smaller drive is mirrored onto its own part of the largest, and keeps its own file system. Any one drive may fail.",
+  minimumDrives: 3,
+  usualDrives: 3,
+  layOut(rooms, setting) {
+    requireRooms(spannedMirror, rooms);
+    const large = rooms.reduce((most, room) => (room.length > most.length ? room : most));
+    const bands: Band[] = [];
+    let floor = 0;
+    for (const room of rooms) {
+      if (room === large) continue;
+      const reach = Math.min(room.length, large.length - floor);
+      const { metadata, length } = fitArray(setting.arrayFormat, [reach, reach], { kind: "mirror" });
+      if (length > 0) bands.push({ scheme: { kind: "mirror" }, metadata, independent: true, members: [{ drive: room.drive, offset: room.systemReserve + metadata, length }, { drive: large.drive, offset: large.systemReserve + floor + metadata, length }] });
+      floor += Math.max(0, reach);
+    }
+    return bands;
+  },
+};
