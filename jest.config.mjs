@@ -9,7 +9,10 @@ const config = {
       "@swc/jest",
       { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022", transform: { react: { runtime: "automatic" } } }, module: { type: "commonjs" } },
     ],
+    // Packages that are modules only.
+    "/node_modules/.+\\.m?js$": ["@swc/jest", { jsc: { target: "es2022" }, module: { type: "commonjs" } }],
   },
+  transformIgnorePatterns: ["/node_modules/(?!(temporal-polyfill|temporal-utils)/)"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
 };
 

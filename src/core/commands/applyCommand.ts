@@ -81,9 +81,7 @@ function holdingOthers(plan: Plan, change: () => void): void {
   change();
   volumes.forEach((volume, i) => {
     const after = sumOn(volume);
-    if (after === before[i] && volume.usedBytes === undefined) return;
-    const others = Math.max(0, (volume.usedBytes ?? 0) - (before[i] ?? 0));
-    if (after !== before[i]) volume.usedBytes = after + others;
+    if (after !== before[i]) volume.usedBytes = after + Math.max(0, (volume.usedBytes ?? 0) - (before[i] ?? 0));
   });
 }
 

@@ -17,3 +17,13 @@ export function isDay(text: string): boolean {
   const at = /^\d{4}-\d{2}-\d{2}$/.test(text) ? Date.parse(`${text}T00:00:00Z`) : NaN;
   return Number.isFinite(at) && new Date(at).toISOString().startsWith(text);
 }
+
+/**
+ * The day so many days after another.
+ *
+ * @param days whole days; parts are cut off
+ * @example dayAfter("2026-12-30", 3) // "2027-01-02"
+ */
+export function dayAfter(day: string, days: number): string {
+  return new Date((numberOf(day) + Math.floor(days)) * 86_400_000).toISOString().slice(0, 10);
+}
