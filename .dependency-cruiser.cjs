@@ -17,9 +17,9 @@ module.exports = {
     {
       name: "core-is-pure",
       severity: "error",
-      comment: "The core knows no interface, no storage and no machine; only Immer and Ajv's types and run time.",
+      comment: "The core knows no interface, no storage and no machine; only Immer, Temporal (for the calendar) and Ajv's types and run time.",
       from: { path: "^src/core/", pathNot: ["\\.test\\.ts$", "^src/core/testing/"] },
-      to: { dependencyTypes: ["npm", "npm-dev", "core"], pathNot: ["node_modules/(immer|ajv)/"] },
+      to: { dependencyTypes: ["npm", "npm-dev", "core"], pathNot: ["node_modules/(immer|ajv|temporal-polyfill)/"] },
     },
     {
       name: "tests-are-not-imported",

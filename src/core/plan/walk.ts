@@ -1,7 +1,6 @@
-import { MiB, type Bytes } from "../bytes/bytes";
-import { floorTo } from "../bytes/floorTo";
+import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
-import type { Plan, Pool } from "../document/plan";
+import type { Plan } from "../document/plan";
 import { nameOfDriveFirst } from "../drives/nameOfDrive";
 import { fateOf } from "../failures/fate";
 import { byWeight, type Finding } from "../findings/finding";
@@ -11,6 +10,7 @@ import { loseBackups } from "../data/coverageChange";
 import { preciousFindings } from "../data/precious";
 import { bandsOfPool, driveOf, fileSystemCapacity, groupOf, toleranceOfPool, usableOfPool } from "../steps/box";
 import { moduleOf } from "../steps/registry";
+import { settle } from "../steps/settle";
 import type { Step } from "../steps/step";
 import { noCost, type BoxState, type StepCost, type StepSetting } from "../steps/stepModule";
 import type { BoxRules } from "../rules/boxRules";
@@ -96,27 +96,6 @@ function rulesOfBox({ box }: Plan): BoxRules {
   const rules = rulesOf(box.rules);
   rulesOfBoxes.set(box, rules);
   return rules;
-}
-
-/** What boxes do by themselves after a step: claim, and grow volume and file system. */
-function settle(state: BoxState, rules: BoxRules): BoxState {
-  const claims = rules.claiming === "by-itself" && state.plan.pools.some((pool) => pool.groups.some((group) => group.reach));
-  const grows = rules.growing === "by-itself" && state.plan.pools.some((pool) => pool.volumes.length > 0);
-  if (!claims && !grows) return state;
-  const pools = state.plan.pools.map((pool): Pool => {
-    const groups = claims ? pool.groups.map((group) => { if (!group.reach) return group; const { reach: _reach, ...rest } = group; return rest; }) : pool.groups;
-    const claimed = claims ? { ...pool, groups } : pool;
-    if (!grows || pool.volumes.length === 0) return claimed;
-    const usable = usableOfPool({ ...state.plan, pools: [claimed] }, claimed, rules);
-    const free = floorTo(usable - pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0), MiB);
-    const last = pool.volumes.length - 1;
-    const volumes = pool.volumes.map((volume, v) => {
-      const { fileSystemBytes: _bytes, ...rest } = volume;
-      return v === last && free > 0 ? { ...rest, bytes: volume.bytes + free } : rest;
-    });
-    return { ...claimed, volumes };
-  });
-  return { ...state, plan: { ...state.plan, pools } };
 }
 
 /** Redundancy while a step runs: that of the bands before it without the drives that are missing meanwhile. */

@@ -7,6 +7,7 @@ import { takesAnyDrive, widensByDrive } from "../layouts/widens";
 import { CHUNK_BYTES } from "../layouts/chunks";
 import type { BoxRules } from "../rules/boxRules";
 import { bandsOfGroup, driveOf, freeBay, groupOf, ownerOf, poolOfGroup } from "./box";
+import { growSteps } from "./growSteps";
 import type { StepBody } from "./step";
 
 /** An act on the box at a moment, that is to become steps. */
@@ -68,7 +69,7 @@ export function stepsOfAct(act: Act, choices: ActChoices, plan: Plan, rules: Box
     ...(choices.test ? joining.map((drive): StepBody => ({ kind: "test-drive", drive })) : []),
     ...(choices.backUp ? [{ kind: "back-up", pool: pool.id, to: "a destination of your choice" } as StepBody] : []),
   ];
-  const grown: StepBody[] = rules.growing === "by-hand" ? pool.volumes.slice(-1).flatMap((volume): StepBody[] => [{ kind: "grow-volume", pool: pool.id, volume: volume.id }, ...(volume.fileSystem === "none" ? [] : [{ kind: "grow-file-system" as const, pool: pool.id, volume: volume.id }])]) : [];
+  const grown = growSteps(pool, rules);
   const chunks = layoutOf(group.layout).allocationUnit === CHUNK_BYTES;
   switch (act.kind) {
     case "replace": {

@@ -1,0 +1,198 @@
+import type { Bytes } from "../bytes/bytes";
+import { usableOf } from "../bands/contents";
+import type { Group } from "../document/plan";
+import { bayOf, type Drive } from "../drives/drive";
+import { shortSize } from "../drives/nameOfDrive";
+import { roomOf } from "../drives/room";
+import { layOutGroup } from "../layouts/layOutGroup";
+import { bandsOfGroup, drivesOf, usableOfGroup } from "../steps/box";
+import { growSteps } from "../steps/growSteps";
+import { parityOf } from "../steps/parityOf";
+import { moduleOf } from "../steps/registry";
+import { settle } from "../steps/settle";
+import type { Step, StepBody } from "../steps/step";
+import type { BoxState, StepSetting } from "../steps/stepModule";
+import { bestOrder } from "./bestOrder";
+import { CAREFUL, countOf, emptyWish, freeBaysOf, groupsOf, isChunked, ownerOfGroup, preparations, readyDrives, SOLD_SIZES, supply } from "./parts";
+import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
+
+const HEALTH = { failing: 0, watch: 1, good: 2 } as const;
+const isSuspect = (drive: Drive) => drive.health.state !== "good" || (drive.health.reallocatedSectors ?? 0) + (drive.health.pendingSectors ?? 0) > 0;
+const moreSuspect = (a: Drive, b: Drive) => HEALTH[a.health.state] - HEALTH[b.health.state] || (b.health.pendingSectors ?? 0) - (a.health.pendingSectors ?? 0) || (b.health.reallocatedSectors ?? 0) - (a.health.reallocatedSectors ?? 0) || (bayOf(a) ?? 99) - (bayOf(b) ?? 99);
+
+/** The steps of one swap, the box after them, and the space that is missing meanwhile. */
+interface Swap {
+  steps: StepBody[];
+  state: BoxState;
+  /** In byte-hours. */
+  missing: number;
+}
+
+/**
+ * One drive changed for another, with what the box wants done so that its space appears.
+ *
+ * @param end what the group holds in the end, in bytes
+ */
+function swapIn(state: BoxState, groupId: string, old: string, by: Drive, wish: Pick<Wish, "variants">, end: Bytes, setting: StepSetting): Swap {
+  const { rules } = setting;
+  const steps: StepBody[] = [];
+  let now = state;
+  let missing = 0;
+  const usable = () => {
+    const owner = ownerOfGroup(now.plan, groupId);
+    return owner ? usableOfGroup(now.plan, owner.group, rules) : 0;
+  };
+  const then = (body: StepBody): BoxState => settle(moduleOf(body).apply(now, { ...body, id: "swap" } as Step, setting), rules);
+  const take = (body: StepBody) => {
+    const after = then(body);
+    missing += Math.max(0, end - usable()) * moduleOf(body).cost(now, after, { ...body, id: "swap" } as Step, setting).hours.expected;
+    steps.push(body);
+    now = after;
+  };
+  const gains = (body: StepBody) => {
+    const before = now;
+    const was = usable();
+    now = then(body);
+    const is = usable();
+    now = before;
+    return is > was;
+  };
+  const owner = ownerOfGroup(state.plan, groupId);
+  const from = owner?.members.find((drive) => drive.id === old);
+  if (!owner || !from) return { steps, state, missing };
+  const isParity = parityOf(bandsOfGroup(state.plan, owner.group, rules)).includes(old);
+  const before = usable();
+  take(isParity ? { kind: "change-parity-drive", group: groupId, drive: old, by: by.id } : { kind: "replace-drive", drive: old, by: by.id, how: wish.variants.attached ? "attached" : "pulled" });
+  if (wish.variants.grow) {
+    if (rules.claiming === "per-drive" && by.bytes > from.bytes && !isParity) take({ kind: "claim-space", group: groupId, drive: by.id });
+    if (rules.claiming === "whole-group" && gains({ kind: "claim-space", group: groupId })) take({ kind: "claim-space", group: groupId });
+    if (isChunked(owner.group) && gains({ kind: "rebalance", group: groupId })) take({ kind: "rebalance", group: groupId });
+    if (usable() > before) growSteps(owner.pool, rules).forEach(take);
+  }
+  return { steps, state: now, missing };
+}
+
+/** Drives changed one after the other: in which order, by which steps. */
+export interface Replacement {
+  drives: string[];
+  steps: StepBody[];
+  /** Space that is missing meanwhile, in byte-hours. */
+  missing: number;
+  /** Whether it is proved that space cannot come earlier in another order of those that are free to choose. */
+  proved: boolean;
+}
+
+/**
+ * Changes drives of a group for larger ones in the best order: parity drives first, since no data drive may be larger;
+ * then the suspect ones, the worst first; then so that space comes earliest.
+ *
+ * @param old ids of the drives to be changed
+ * @param news what comes, in the order in which it is used; as many
+ * @example replaceInBestOrder("g1", ["d1", "d2"], [b1, b2], wish, setting).drives // ["d2", "d1"] where d2 is suspect
+ */
+export function replaceInBestOrder(groupId: string, old: readonly string[], news: readonly Drive[], wish: Pick<Wish, "variants">, { plan, rules, family, day }: SequenceSetting): Replacement {
+  const owner = ownerOfGroup(plan, groupId);
+  if (!owner) return { drives: [], steps: [], missing: 0, proved: true };
+  const setting: StepSetting = { rules, family, day };
+  const { reach: _reach, filled: _filled, ...whole } = owner.group;
+  const parity = parityOf(bandsOfGroup(plan, owner.group, rules));
+  const chosen = owner.members.filter((drive) => old.includes(drive.id));
+  const first = [...chosen.filter((drive) => parity.includes(drive.id)), ...chosen.filter((drive) => !parity.includes(drive.id) && isSuspect(drive)).sort(moreSuspect)];
+  const rest = chosen.filter((drive) => !first.includes(drive));
+  const turns = [...first, ...rest];
+  const atEnd = owner.members.map((member) => news[turns.indexOf(member)] ?? member);
+  const end = usableOf(layOutGroup(renamed(whole, owner.members, atEnd), atEnd, rules));
+  interface Along {
+    state: BoxState;
+    steps: StepBody[];
+    done: number;
+  }
+  const change = ({ state, steps, done }: Along, drive: Drive): { state: Along; missing: number } => {
+    const by = news[done];
+    if (!by) return { state: { state, steps, done }, missing: 0 };
+    const swap = swapIn(state, groupId, drive.id, by, wish, end, setting);
+    return { state: { state: swap.state, steps: [...steps, ...swap.steps], done: done + 1 }, missing: swap.missing };
+  };
+  const missingOfDrives = new Set(plan.drives.map((drive) => drive.id));
+  let along: Along = { state: { plan: { ...plan, drives: [...plan.drives, ...news.filter((drive) => !missingOfDrives.has(drive.id))] }, tested: new Set(), backedUp: new Set() }, steps: [], done: 0 };
+  let missing = 0;
+  const take = (drives: readonly Drive[]) => {
+    for (const drive of drives) {
+      const next = change(along, drive);
+      along = next.state;
+      missing += next.missing;
+    }
+  };
+  take(first);
+  const order = bestOrder<Along>({
+    count: rest.length,
+    kindOf: (place) => `${rest[place]?.bytes} ${rest[place]?.medium} ${rest[place]?.bus}`,
+    start: along,
+    // What a chunk pool holds before it is balanced depends on where its chunks have come to lie.
+    orderMatters: isChunked(owner.group),
+    change: (state, place) => change(state, rest[place] as Drive),
+  });
+  const ordered = order.places.flatMap((place) => rest[place] ?? []);
+  take(ordered);
+  return { drives: [...first, ...ordered].map((drive) => drive.id), steps: along.steps, missing, proved: order.proved };
+}
+
+/** The group with other drives in the same places. */
+function renamed(group: Group, members: readonly Drive[], now: readonly Drive[]): Group {
+  const to = new Map(members.map((member, i) => [member.id, now[i]?.id ?? member.id]));
+  const parity = group.options?.parityDrives;
+  return { ...group, drives: now.map((drive) => drive.id), ...(parity ? { options: { ...group.options, parityDrives: parity.map((id) => to.get(id) ?? id) } } : {}) };
+}
+
+/** Drives changed for larger ones, one after the other. */
+export const oneByOne: Sequence = {
+  id: "one-by-one",
+  name: "Larger drives, one by one",
+  says: "I change the drives for bigger ones, one after the other.",
+  asks: ["group", "drives", "size"],
+  variants: ["attached", "spareFirst", "test", "backUp", "verify", "grow"],
+  begin: (setting) => {
+    const target = groupsOf(setting.plan)[0];
+    if (!target) return { cannot: "There is no pool yet whose drives could be changed." };
+    const members = drivesOf(setting.plan, target.group.drives);
+    const largest = Math.max(...members.map((drive) => drive.bytes));
+    const there = readyDrives(setting.plan, Math.min(...members.map((drive) => drive.bytes)) + 1).at(-1);
+    const bytes = there?.bytes ?? SOLD_SIZES.find((size) => size > largest) ?? largest;
+    return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, bytes, drives: smallerThan(members, bytes), variants: { ...CAREFUL, attached: setting.rules.replacing === "old-attached" && freeBaysOf(setting.plan) > 0 } };
+  },
+  answers: (wish, { plan }) => {
+    const owner = ownerOfGroup(plan, wish.group);
+    const members = owner?.members ?? [];
+    return { groups: groupsOf(plan).map(({ group }) => group.id), drives: members.map((drive) => drive.id), leastBytes: Math.min(...members.map((drive) => drive.bytes)) };
+  },
+  make: (wish, setting) => {
+    const { plan, rules, family } = setting;
+    const owner = ownerOfGroup(plan, wish.group);
+    if (!owner) return cannot("That group is not there at this moment.");
+    const { group, pool, members } = owner;
+    const old = members.filter((drive) => wish.drives.includes(drive.id));
+    if (old.length === 0) return cannot("Choose the drives that are to be changed.");
+    const tooLarge = old.filter((drive) => drive.bytes > wish.bytes);
+    if (tooLarge[0]) return cannot(`${shortSize(tooLarge[0], family)} is more than ${shortSize({ bytes: wish.bytes }, family)}. Leave that drive out, or choose a larger size.`);
+    if (wish.variants.attached && rules.replacing !== "old-attached") return cannot("By its rules your box replaces a drive only after the old one is pulled.");
+    const attach = wish.variants.attached;
+    if (attach && freeBaysOf(plan) === 0) return cannot("No bay is free for a new drive while the old one is still in. Pull the old one first.");
+    if (wish.variants.spareFirst && rules.hotSpares === "none") return cannot("By its rules your box knows no hot spares.");
+    if (wish.variants.spareFirst && freeBaysOf(plan) < (attach ? 2 : 1)) return cannot("No bay is free for a hot spare.");
+    const parity = parityOf(bandsOfGroup(plan, group, rules));
+    const roomOfNew = roomOf({ id: "new", bytes: wish.bytes }, rules).length;
+    const smallParity = members.filter((drive) => parity.includes(drive.id) && !old.includes(drive) && roomOf(drive, rules).length < roomOfNew);
+    if (smallParity.length > 0) return cannot("No data drive may be larger than the parity drive. Change the parity drive too, or choose a smaller size.");
+    const pattern = members[0];
+    const { drives: news, buys } = supply(setting, old.length + (wish.variants.spareFirst ? 1 : 0), wish.bytes, pattern);
+    const spare = wish.variants.spareFirst ? news.at(-1) : undefined;
+    const joining = news.slice(0, old.length);
+    const replacement = replaceInBestOrder(group.id, old.map((drive) => drive.id), joining, wish, setting);
+    const steps: StepBody[] = [...preparations(setting, pool, news.map((drive) => drive.id), wish.variants), ...(spare ? [{ kind: "set-spare", pool: pool.id, drive: spare.id } as StepBody] : []), ...replacement.steps];
+    if (wish.variants.verify) steps.push({ kind: "verify", pool: pool.id });
+    return { ok: true, steps, buys, does: `${old.length === 1 ? "One drive" : countOf(old.length, "drive")} of ${pool.name || "the pool"} ${old.length === 1 ? "is" : "are"} changed for ${countOf(joining.length, `${shortSize({ bytes: wish.bytes }, family)} drive`)}, ${old.length === 1 ? "" : "one after the other, "}${attach ? "each filled while the old one is still in" : "each pulled before the new one is filled"}.` };
+  },
+};
+
+/** The drives that are smaller than a size. */
+export const smallerThan = (members: readonly Drive[], bytes: Bytes): string[] => members.filter((drive) => drive.bytes < bytes).map((drive) => drive.id);

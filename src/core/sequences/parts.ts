@@ -1,0 +1,95 @@
+import type { Bytes } from "../bytes/bytes";
+import { nominalBytes } from "../bytes/nominalBytes";
+import { bytesOn } from "../data/backup";
+import type { Group, Plan, Pool } from "../document/plan";
+import { bayOf, type Drive } from "../drives/drive";
+import { priceFor } from "../plan/costs";
+import { layoutOf } from "../layouts/registry";
+import { CHUNK_BYTES } from "../layouts/chunks";
+import { drivesOf, isFree, storedIn } from "../steps/box";
+import type { StepBody } from "../steps/step";
+import type { SequenceSetting, Variants, Wish } from "./sequence";
+
+// What the sequences have in common.
+
+/** The sizes that drives are sold in, in bytes. */
+export const SOLD_SIZES: readonly Bytes[] = [1, 2, 3, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24].map((tb) => nominalBytes(tb * 1000));
+
+/** The smallest size that is sold and at least as large; the asked one where none is. */
+export const soldFrom = (bytes: Bytes): Bytes => SOLD_SIZES.find((size) => size >= bytes) ?? bytes;
+
+export const CAREFUL: Variants = { attached: false, spareFirst: false, test: true, backUp: true, verify: true, grow: true };
+
+/** A wish with nothing in it but the usual care. */
+export const emptyWish = ({ plan }: SequenceSetting): Wish => {
+  const [pool] = plan.pools;
+  return { pool: pool?.id ?? "", group: pool?.groups[0]?.id ?? "", drives: [], bytes: 0, by: null, count: 1, layout: pool?.groups[0]?.layout ?? "raid1", box: null, variants: CAREFUL };
+};
+
+export function ownerOfGroup(plan: Plan, id: string): { pool: Pool; group: Group; members: Drive[] } | null {
+  for (const pool of plan.pools) {
+    const group = pool.groups.find((each) => each.id === id);
+    if (group) return { pool, group, members: drivesOf(plan, group.drives) };
+  }
+  return null;
+}
+
+export const groupsOf = (plan: Plan): { pool: Pool; group: Group }[] => plan.pools.flatMap((pool) => pool.groups.map((group) => ({ pool, group })));
+
+export const freeBaysOf = (plan: Plan): number => plan.box.bays - plan.drives.filter((drive) => bayOf(drive) !== null).length;
+
+/** Free drives that are owned, in good health, with nothing on them, and at least so large: the smallest first. */
+export const readyDrives = (plan: Plan, least: Bytes): Drive[] => plan.drives.filter((drive) => isFree(plan, drive.id) && drive.health.state === "good" && !drive.contents && drive.bytes >= least).sort((a, b) => a.bytes - b.bytes);
+
+/** Drives for a sequence: those that are there first, then some to be bought. */
+export interface Supply {
+  drives: Drive[];
+  buys: Drive[];
+}
+
+/**
+ * So many drives of at least a size: free ones that are there, and for the rest drives to be bought, of the kind of a
+ * pattern.
+ */
+export function supply(setting: SequenceSetting, count: number, bytes: Bytes, pattern: Drive | undefined, taken: readonly string[] = [], already: readonly Drive[] = []): Supply {
+  const there = readyDrives(setting.plan, bytes).filter((drive) => !taken.includes(drive.id)).slice(0, count);
+  const known = new Set([...setting.document.drives, ...setting.plan.drives, ...already].map((drive) => drive.id));
+  const buys: Drive[] = [];
+  for (let n = 1; there.length + buys.length < count; n += 1) {
+    const id = `b${n}`;
+    if (known.has(id)) continue;
+    const medium = pattern?.medium ?? "hdd";
+    const price = priceFor(bytes, medium, setting.document.prices ?? []);
+    buys.push({ id, label: "", bytes, medium, bus: pattern && pattern.bus !== "usb" ? pattern.bus : "sata", logicalSector: pattern?.logicalSector ?? 512, physicalSector: pattern?.physicalSector ?? 4096, health: { state: "good" }, ...(price ? { price: price.price } : {}), toBuy: true, place: { shelf: true } });
+  }
+  return { drives: [...there, ...buys], buys };
+}
+
+/** The setting with drives that are about to be bought, as if they lay on the shelf. */
+export const withBuys = (setting: SequenceSetting, buys: readonly Drive[]): SequenceSetting => ({ ...setting, plan: { ...setting.plan, drives: [...setting.plan.drives, ...buys] } });
+
+/** A free id for a group or a pool. */
+export function freshId(setting: SequenceSetting, letter: "g" | "p"): string {
+  const taken = new Set([setting.plan, setting.document].flatMap((plan) => [...plan.pools.flatMap((pool) => [pool.id, ...pool.groups.map((group) => group.id)]), ...plan.steps.flatMap((step) => [...("group" in step ? [step.group] : []), ...("pool" in step ? [step.pool] : [])])]));
+  let n = 1;
+  while (taken.has(`${letter}${n}`)) n += 1;
+  return `${letter}${n}`;
+}
+
+/** Where a pool is best backed up to: a backup of the plan that holds all of it, one that is elsewhere first. */
+export function destinationOf(plan: Plan, pool: Pool): string {
+  const needed = storedIn(pool);
+  const fits = (plan.backups ?? []).filter((backup) => backup.bytes === undefined || backup.bytes >= Math.max(needed, bytesOn(backup, plan.dataSets ?? [])));
+  return (fits.find((backup) => backup.place === "elsewhere") ?? fits[0])?.id ?? "a destination of your choice";
+}
+
+/** What comes before the work itself: the tests of all new drives at once, and a backup meanwhile. */
+export function preparations(setting: SequenceSetting, pool: Pool | null, joining: readonly string[], variants: Variants, needsBackup = true): StepBody[] {
+  const tests = variants.test ? joining.map((drive, i): StepBody => ({ kind: "test-drive", drive, ...(i > 0 ? { together: true } : {}) })) : [];
+  const backUp = variants.backUp && needsBackup && pool ? [{ kind: "back-up", pool: pool.id, to: destinationOf(setting.plan, pool), ...(tests.length > 0 ? { together: true } : {}) } as StepBody] : [];
+  return [...tests, ...backUp];
+}
+
+export const isChunked = (group: Pick<Group, "layout">): boolean => layoutOf(group.layout).allocationUnit === CHUNK_BYTES;
+
+export const countOf = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

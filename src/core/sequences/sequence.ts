@@ -1,0 +1,89 @@
+import type { Bytes } from "../bytes/bytes";
+import type { UnitFamily } from "../bytes/formatBytes";
+import type { Box, Plan } from "../document/plan";
+import type { Drive } from "../drives/drive";
+import type { LayoutId } from "../layouts/layout";
+import type { BoxRules } from "../rules/boxRules";
+import type { StepBody } from "../steps/step";
+
+export type SequenceId = "one-by-one" | "one-a-year" | "mirror-to-parity" | "hybrid-two" | "second-parity" | "larger-parity" | "extra-group" | "through-backup" | "protect-drive" | "mirror-onto-large";
+
+/** What is done for safety, or left out. */
+export interface Variants {
+  /** Keep the old drive attached while its replacement is filled, instead of pulling it first. */
+  attached: boolean;
+  /** Put in a hot spare before anything else. */
+  spareFirst: boolean;
+  /** Test new drives before they join. */
+  test: boolean;
+  backUp: boolean;
+  verify: boolean;
+  /** Claim the space, grow the volume and the file system, whenever there is more. */
+  grow: boolean;
+}
+
+/** What is wished of a sequence; each reads what it asks for. */
+export interface Wish {
+  pool: string;
+  group: string;
+  /** The drives that are to be changed, mirrored, or made into something. */
+  drives: string[];
+  /** The size of the drives that come. */
+  bytes: Bytes;
+  /** A drive that is there and is to be used, also if it holds something; null to take a free one, or buy one. */
+  by: string | null;
+  /** How many drives, or years. */
+  count: number;
+  layout: LayoutId;
+  box: Box | null;
+  variants: Variants;
+}
+
+/** The questions that a sequence asks, in the order in which they are asked. */
+export type Question = "group" | "drives" | "by" | "size" | "count" | "years" | "layout" | "box";
+
+/** What a sequence is worked out for. */
+export interface SequenceSetting {
+  /** The box at the moment at which the sequence begins. */
+  plan: Plan;
+  /** The whole document: new ids keep clear of everything in it. */
+  document: Plan;
+  rules: BoxRules;
+  family: UnitFamily;
+  /** The day on which it begins, as YYYY-MM-DD. */
+  day: string;
+}
+
+/** The steps that a sequence comes to, and the drives to be bought for them; or why it cannot be done. */
+export type Made = { ok: true; does: string; steps: StepBody[]; buys: Drive[] } | { ok: false; reason: string };
+
+/** What can be answered to the questions. */
+export interface Answers {
+  groups?: string[];
+  drives?: string[];
+  layouts?: LayoutId[];
+  /** At least so large, in bytes. */
+  leastBytes?: Bytes;
+  counts?: number[];
+  /** Drives that could be used, also if they hold something. */
+  bys?: string[];
+}
+
+/** A ready-made sequence of steps, for what owners say they want. */
+export interface Sequence {
+  id: SequenceId;
+  name: string;
+  /** In the owner's words. */
+  says: string;
+  asks: Question[];
+  /** The variants that matter to it. */
+  variants: (keyof Variants)[];
+  /** A wish to begin with, or why it is nothing for this box, in a sentence. */
+  begin: (setting: SequenceSetting) => Wish | { cannot: string };
+  /** What can be chosen, given what is wished so far. */
+  answers: (wish: Wish, setting: SequenceSetting) => Answers;
+  make: (wish: Wish, setting: SequenceSetting) => Made;
+}
+
+export const isWish = (begun: Wish | { cannot: string }): begun is Wish => !("cannot" in begun);
+export const cannot = (reason: string): { ok: false; reason: string } => ({ ok: false, reason });

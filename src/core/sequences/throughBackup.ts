@@ -1,0 +1,77 @@
+import { usableOf } from "../bands/contents";
+import { toleranceOf } from "../failures/tolerance";
+import { roomOf } from "../drives/room";
+import type { LayoutId } from "../layouts/layout";
+import { wrongCount } from "../layouts/problemsOfLayout";
+import { layoutOf } from "../layouts/registry";
+import { poolReserve } from "../ledger/ledger";
+import { rulesOf, ruleSetOf } from "../rules/ruleSets";
+import { drivesOf, toleranceOfPool } from "../steps/box";
+import { growSteps } from "../steps/growSteps";
+import type { StepBody } from "../steps/step";
+import { CAREFUL, countOf, destinationOf, emptyWish, readyDrives } from "./parts";
+import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
+
+const boxOf = (wish: Wish, { plan }: SequenceSetting) => wish.box ?? plan.box;
+
+/** What each layout would hold on the drives in the box in question, those that the volumes fit in. */
+function choices(wish: Wish, setting: SequenceSetting): { layout: LayoutId; usable: number; tolerance: number }[] {
+  const rules = rulesOf(boxOf(wish, setting).rules);
+  const pool = setting.plan.pools.find((each) => each.id === wish.pool);
+  const asked = pool?.volumes.reduce((sum, volume) => sum + volume.bytes, 0) ?? 0;
+  const rooms = drivesOf(setting.plan, wish.drives).map((drive) => roomOf(drive, rules));
+  return rules.layouts.flatMap((id) => {
+    if (wrongCount(layoutOf(id), rooms.length, rules)) return [];
+    const bands = layoutOf(id).layOut(rooms, { arrayFormat: rules.arrayFormat, options: {} });
+    const data = usableOf(bands);
+    const usable = data - poolReserve(data, rules.poolReserveShare);
+    return usable > 0 && usable >= asked ? [{ layout: id, usable, tolerance: toleranceOf(bands) }] : [];
+  });
+}
+
+/** Another layout, or another box, for the same data: everything is copied away, erased, made anew, and copied back. */
+export const throughBackup: Sequence = {
+  id: "through-backup",
+  name: "To another box or layout, through a backup",
+  says: "I want a layout that my box cannot change to, or another kind of box.",
+  asks: ["box", "drives", "layout"],
+  variants: ["test", "verify", "grow"],
+  begin: (setting) => {
+    const { plan, rules } = setting;
+    const [pool] = plan.pools;
+    if (!pool) return { cannot: "There is no pool yet that could move." };
+    const members = pool.groups.flatMap((group) => group.drives);
+    const wish: Wish = { ...emptyWish(setting), pool: pool.id, drives: members, variants: CAREFUL };
+    const now = toleranceOfPool(plan, pool, rules);
+    const kept = choices(wish, setting).filter((each) => !(pool.groups.length === 1 && each.layout === pool.groups[0]?.layout));
+    const best = kept.filter((each) => each.tolerance >= now).sort((a, b) => b.usable - a.usable)[0] ?? kept[0];
+    return { ...wish, layout: best?.layout ?? pool.groups[0]?.layout ?? "raid1" };
+  },
+  answers: (wish, setting) => {
+    const pool = setting.plan.pools.find((each) => each.id === wish.pool);
+    return { drives: [...(pool?.groups.flatMap((group) => group.drives) ?? []), ...readyDrives(setting.plan, 1).map((drive) => drive.id)], layouts: rulesOf(boxOf(wish, setting).rules).layouts };
+  },
+  make: (wish, setting) => {
+    const pool = setting.plan.pools.find((each) => each.id === wish.pool);
+    if (!pool) return cannot("That pool is not there at this moment.");
+    const box = boxOf(wish, setting);
+    const rules = rulesOf(box.rules);
+    if (wish.drives.length === 0) return cannot("Choose the drives of the new pool.");
+    if (!rules.layouts.includes(wish.layout)) return cannot(`A ${ruleSetOf(box.rules).name.toLowerCase()} does not offer ${layoutOf(wish.layout).shortName}.`);
+    const wrong = wrongCount(layoutOf(wish.layout), wish.drives.length, rules);
+    if (wrong) return cannot(`${layoutOf(wish.layout).shortName} of ${countOf(wish.drives.length, "drive")}: ${wrong}`);
+    const choice = choices(wish, setting).find((each) => each.layout === wish.layout);
+    if (!choice) return cannot("The volumes would not fit into the new pool. Choose another layout, or more drives.");
+    const members = pool.groups.flatMap((group) => group.drives);
+    const joining = wish.drives.filter((id) => !members.includes(id));
+    const asked = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
+    const steps: StepBody[] = [
+      ...(wish.variants.test ? joining.map((drive, i): StepBody => ({ kind: "test-drive", drive, ...(i > 0 ? { together: true } : {}) })) : []),
+      { kind: "back-up", pool: pool.id, to: destinationOf(setting.plan, pool) },
+      { kind: "rebuild-from-backup", pool: pool.id, layout: wish.layout, drives: [...wish.drives], ...(wish.box ? { box: wish.box } : {}) },
+      ...(wish.variants.grow && choice.usable - asked > 1e9 ? growSteps(pool, rules) : []),
+      ...(wish.variants.verify ? [{ kind: "verify", pool: pool.id } as StepBody] : []),
+    ];
+    return { ok: true, steps, buys: [], does: `All of ${pool.name || "the pool"} is copied to a backup, erased, made anew with ${layoutOf(wish.layout).shortName} over ${countOf(wish.drives.length, "drive")}${wish.box ? ` in ${wish.box.name || "another box"} (${ruleSetOf(wish.box.rules).name.toLowerCase()})` : ""}, and copied back.` };
+  },
+};

@@ -1,0 +1,115 @@
+import { applyCommand } from "../commands/applyCommand";
+import type { Command } from "../commands/command";
+import type { PlanCalendar } from "../calendar/planCalendar";
+import type { Plan } from "../document/plan";
+import type { Finding } from "../findings/finding";
+import { nameOfDriveFirst } from "../drives/nameOfDrive";
+import { costsOf, type Purchase } from "../plan/costs";
+import { walk, type Walk, type WalkedMoment } from "../plan/walk";
+import { driveOf } from "../steps/box";
+import { rulesOf } from "../rules/ruleSets";
+import type { Made, Sequence, SequenceSetting, Wish } from "./sequence";
+
+/** A sequence put into the plan on trial: what it does, needs, erases and takes. */
+export interface Tried {
+  does: string;
+  command: Extract<Command, { kind: "insert-sequence" }>;
+  /** The moments before and after its steps. */
+  before: WalkedMoment;
+  after: WalkedMoment;
+  moments: WalkedMoment[];
+  purchases: Purchase[];
+  /** By serial, bay and size; drives that are yet to be bought are left out. */
+  erased: string[];
+  /** Expected, and between what, in hours of work. */
+  hours: { low: number; expected: number; high: number };
+  /** Hours for which no drive may fail, where one may otherwise. */
+  bareHours: number;
+  offlineHours: number;
+  /** What stands against it; the sequence cannot be carried out then. */
+  blocks: Finding[];
+  warnings: Finding[];
+}
+
+export type TriedSequence = { ok: true; tried: Tried } | { ok: false; reason: string };
+
+/** Where in the plan a sequence goes in: at a moment of its walk. */
+export interface Place {
+  document: Plan;
+  walked: Walk;
+  /** The index of the moment. */
+  at: number;
+  /** The day today, as YYYY-MM-DD. */
+  today: string;
+}
+
+/** The setting of a sequence at a moment of a plan. */
+export function settingAt({ document, walked, at, today }: Place): SequenceSetting {
+  const plan = walked.moments[at]?.state.plan ?? document;
+  return { plan, document, rules: rulesOf(plan.box.rules), family: walked.family, day: document.calendar?.start ?? today };
+}
+
+const ofBlocks = (findings: readonly Finding[]) => findings.filter((finding) => finding.severity === "block");
+
+/**
+ * Works a sequence out, puts its steps into the plan on trial and walks the whole of it: what is said of it is what the
+ * plan would say. A calendar is given to the plan where steps wait for a day and it has none.
+ *
+ * @param calendar one to give, as it is usual here
+ * @returns what it does, or why it cannot be done, in the words of what stands against it
+ */
+export function trySequence(sequence: Sequence, wish: Wish, place: Place, calendar: PlanCalendar): TriedSequence {
+  const made: Made = sequence.make(wish, settingAt(place));
+  if (!made.ok) return made;
+  const { document, walked, at } = place;
+  const here = walked.moments[at]?.after ?? null;
+  const first = document.steps[0];
+  const where = here !== null ? { after: here } : first ? { before: first.id } : {};
+  const waits = made.steps.some((step) => step.notBefore !== undefined);
+  const command: Tried["command"] = { kind: "insert-sequence", name: sequence.name, ...where, steps: made.steps, drives: made.buys, ...(waits ? { calendar } : {}) };
+  const result = applyCommand(document, command);
+  if (!result.ok) return { ok: false, reason: result.reason };
+  const trial = walk(result.plan, walked.family, walked, walked.day ?? place.today);
+  const moments = trial.moments.slice(at + 1, at + 1 + made.steps.length);
+  const [before, after] = [trial.moments[at], moments.at(-1)];
+  if (!before || !after) return { ok: false, reason: "There is nothing to be done." };
+  const steps = moments.flatMap(({ walked: each }) => each ?? []);
+  // The first step that cannot be carried out says why; those after it stumble over that.
+  const blocks = ofBlocks(steps.find((each) => ofBlocks(each.findings).length > 0)?.findings ?? []);
+  const [from, to] = [Math.min(...steps.map((each) => each.from)), Math.max(...steps.map((each) => each.to))];
+  const expected = to - from;
+  // Steps that run together count once; low and high go with the expected hours of each.
+  const range = (of: "low" | "high") => {
+    const alone = steps.filter((each) => each.step.together !== true);
+    const sum = (which: "low" | "expected" | "high") => alone.reduce((total, each) => total + each.cost.hours[which], 0);
+    return sum("expected") > 0 ? (expected * sum(of)) / sum("expected") : expected;
+  };
+  const own = new Set(steps.map((each) => each.step.id));
+  const whole = costsOf(trial);
+  const erased = new Map<string, string>();
+  moments.forEach((moment, i) => {
+    const earlier = (i === 0 ? before : moments[i - 1])?.state.plan;
+    for (const id of moment.walked?.cost.erased ?? []) {
+      const drive = earlier && driveOf(earlier, id);
+      if (drive && !drive.toBuy && !made.buys.some((each) => each.id === id) && !erased.has(id)) erased.set(id, nameOfDriveFirst(drive, walked.family));
+    }
+  });
+  const hoursOf = (which: (each: (typeof steps)[number]) => boolean) => steps.filter(which).reduce((sum, each) => sum + each.to - each.from, 0);
+  return {
+    ok: true,
+    tried: {
+      does: made.does,
+      command,
+      before,
+      after,
+      moments,
+      purchases: whole.purchases.filter((purchase) => own.has(purchase.step)),
+      erased: [...erased.values()],
+      hours: { low: range("low"), expected, high: range("high") },
+      bareHours: hoursOf((each) => each.exposure.some((exposure) => exposure.redundancy <= 0 && exposure.usual > 0)),
+      offlineHours: hoursOf((each) => each.cost.online === "offline" && each.done),
+      blocks,
+      warnings: steps.flatMap((each) => each.findings.filter((finding) => finding.severity === "warn")),
+    },
+  };
+}

@@ -1,0 +1,27 @@
+import { MiB } from "../bytes/bytes";
+import { floorTo } from "../bytes/floorTo";
+import type { Pool } from "../document/plan";
+import type { BoxRules } from "../rules/boxRules";
+import { usableOfPool } from "./box";
+import type { BoxState } from "./stepModule";
+
+/** What boxes do by themselves after a step: claim, and grow volume and file system. */
+export function settle(state: BoxState, rules: BoxRules): BoxState {
+  const claims = rules.claiming === "by-itself" && state.plan.pools.some((pool) => pool.groups.some((group) => group.reach));
+  const grows = rules.growing === "by-itself" && state.plan.pools.some((pool) => pool.volumes.length > 0);
+  if (!claims && !grows) return state;
+  const pools = state.plan.pools.map((pool): Pool => {
+    const groups = claims ? pool.groups.map((group) => { if (!group.reach) return group; const { reach: _reach, ...rest } = group; return rest; }) : pool.groups;
+    const claimed = claims ? { ...pool, groups } : pool;
+    if (!grows || pool.volumes.length === 0) return claimed;
+    const usable = usableOfPool({ ...state.plan, pools: [claimed] }, claimed, rules);
+    const free = floorTo(usable - pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0), MiB);
+    const last = pool.volumes.length - 1;
+    const volumes = pool.volumes.map((volume, v) => {
+      const { fileSystemBytes: _bytes, ...rest } = volume;
+      return v === last && free > 0 ? { ...rest, bytes: volume.bytes + free } : rest;
+    });
+    return { ...claimed, volumes };
+  });
+  return { ...state, plan: { ...state.plan, pools } };
+}
