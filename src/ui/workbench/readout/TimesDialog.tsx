@@ -6,19 +6,12 @@ import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import type { GroupPrediction } from "@/core/plan/predictGroup";
 import type { PoolPrediction } from "@/core/plan/predictPool";
 import { layoutOf } from "@/core/layouts/registry";
-import type { Hours } from "@/core/time/hours";
+import { hoursWords } from "@/core/time/hoursWords";
 import { NETWORKS, speedOf } from "@/core/time/speed";
 import { Dialog } from "../../kit/Dialog";
 import { Segmented } from "../../kit/Segmented";
 import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
-
-const figure = (hours: number) => (hours < 9.95 ? hours.toFixed(1) : String(Math.round(hours)));
-
-/** A duration with its range: "12 h (8.0 to 20)". */
-export function hoursWords(hours: Hours): string {
-  return `${figure(hours.expected)} h (${figure(hours.low)} to ${figure(hours.high)})`;
-}
 
 /** How long a rebuild of each drive takes, and how fast the pool is. All of it is an estimate and says so. */
 export function TimesDialog({ pool, onClose }: { pool: PoolPrediction; onClose: () => void }) {

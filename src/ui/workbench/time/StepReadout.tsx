@@ -8,7 +8,7 @@ import { driveOf } from "@/core/steps/box";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import { useUnit } from "../../preferences/preferences";
 import { Findings } from "../readout/Findings";
-import { hoursWords } from "../readout/TimesDialog";
+import { hoursWords } from "@/core/time/hoursWords";
 import { useWorkbench } from "../useWorkbench";
 
 const BAND_WORDS = { new: "comes", grown: "grows", wider: "runs over more drives", moved: "gets another scheme", shrunk: "gets lower", gone: "of before goes" };

@@ -4,7 +4,7 @@ import { formatBytes } from "@/core/bytes/formatBytes";
 import { dayOf, planSummary } from "@/core/plan/planSummary";
 import { Dialog } from "../../kit/Dialog";
 import { useUnit } from "../../preferences/preferences";
-import { hoursWords } from "../readout/TimesDialog";
+import { hoursWords } from "@/core/time/hoursWords";
 import { useWorkbench } from "../useWorkbench";
 
 /** The plan in words: a summary, and what each step does and why. */

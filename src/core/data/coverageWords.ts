@@ -1,0 +1,28 @@
+import type { Plan } from "../document/plan";
+import type { Outcome, Threat } from "./coverage";
+
+/** What may happen, as a heading. */
+export const THREAT_NAMES: Record<Threat, string> = { "one-failure": "One drive fails", "two-failures": "Two drives fail", "theft-or-fire": "Theft or fire", deletion: "Deletion by mistake" };
+
+const days = (count: number) => (count === 1 ? "a day" : `${count} days`);
+
+/**
+ * An outcome in a few words.
+ *
+ * @example outcomeWords({ kind: "kept" }, plan) // "nothing is lost"
+ */
+export function outcomeWords(outcome: Outcome, plan: Pick<Plan, "backups">): string {
+  const name = (id: string) => plan.backups?.find((backup) => backup.id === id)?.name ?? "a backup";
+  switch (outcome.kind) {
+    case "kept":
+      return "nothing is lost";
+    case "from-backup":
+      return `${outcome.share < 1 ? `in ${Math.round(outcome.share * 100)} % of cases lost here; ` : ""}comes back from ${name(outcome.backup)}, up to ${days(outcome.days)} old`;
+    case "until-next-copy":
+      return `comes back from ${name(outcome.backup)}, but only until its next copy, within ${days(outcome.days)}`;
+    case "partly":
+      return `lost in ${Math.round(outcome.share * 100)} % of cases`;
+    case "lost":
+      return "lost";
+  }
+}

@@ -1,0 +1,106 @@
+import { createEvents, type EventAttributes } from "ics";
+import type { Schedule } from "@/core/calendar/schedule";
+import { nameOfDrive, nameOfDriveFirst } from "@/core/drives/nameOfDrive";
+import type { Walk, WalkedStep } from "@/core/plan/walk";
+import { stepModules } from "@/core/steps/registry";
+import { driveOf } from "@/core/steps/box";
+import { hoursWords } from "@/core/time/hoursWords";
+
+/** Entries of steps that need only a click are shown at least so long, in milliseconds. */
+const SHORTEST = 15 * 60_000;
+
+/** A number that grows with every export, so that calendar programs take the newer one: minutes since 2026. */
+const sequenceOf = (now: number) => Math.max(0, Math.floor((now - Date.UTC(2026, 0, 1)) / 60_000));
+
+/** What to do, in the entry's text: what happens, what is erased, how long it takes, what must not be done. */
+function textOf(walked: WalkedStep, made: Walk, index: number): string {
+  const before = made.moments[index]?.state.plan;
+  const erased = walked.cost.erased.flatMap((id) => {
+    const drive = before && driveOf(before, id);
+    return drive && !drive.toBuy ? [`${nameOfDriveFirst(drive, made.family)} is ERASED. Compare the serial before you go on.`] : [];
+  });
+  const bare = walked.exposure.some((each) => each.redundancy <= 0);
+  return [
+    walked.does,
+    ...erased,
+    `Takes ${hoursWords(walked.cost.hours)}${walked.cost.online === "offline" ? "; the pool is offline meanwhile" : ""}.`,
+    ...(bare ? ["No drive may fail meanwhile. Do not switch off."] : []),
+    ...walked.findings.filter((finding) => finding.severity !== "note").map((finding) => finding.message),
+  ].join("\n");
+}
+
+/** Lines of at most 75 bytes, as RFC 5545 (3.1) wants them; the writer counts characters, of which some are several bytes. */
+function foldedByBytes(text: string): string {
+  const encoder = new TextEncoder();
+  return text
+    .replace(/\r\n[ \t]/g, "")
+    .split("\r\n")
+    .map((line) => {
+      let [folded, bytes] = ["", 0];
+      for (const sign of line) {
+        const length = encoder.encode(sign).length;
+        if (bytes + length > 75) [folded, bytes] = [`${folded}\r\n `, 1];
+        folded += sign;
+        bytes += length;
+      }
+      return folded;
+    })
+    .join("\r\n");
+}
+
+/**
+ * The plan as an iCalendar file (RFC 5545): an entry for each step with what to do, alarms a day and an hour before
+ * those that need a hand at the box, and all-day entries for what is to be ordered. Identifiers stay the same from one
+ * export to the next, so that a new one updates the entries of an old one.
+ *
+ * @param now in milliseconds since 1970
+ * @example calendarFile(walked, schedule, Date.now()).startsWith("BEGIN:VCALENDAR")
+ */
+export function calendarFile(made: Walk, { calendar, steps, orders }: Schedule, now: number): string {
+  const { plan } = made;
+  const common: Partial<EventAttributes> = { sequence: sequenceOf(now), lastModified: now, productId: "cortijo/plan", calName: plan.name, location: plan.box.name };
+  const entries = steps.flatMap((scheduled, i): EventAttributes[] => {
+    const walked = made.moments[i + 1]?.walked;
+    if (!walked || scheduled.attention === null) return [];
+    const atBox = scheduled.attention === "box";
+    const title = `${stepModules[walked.step.kind].name} · ${plan.name}`;
+    return [
+      {
+        ...common,
+        uid: `${scheduled.step}.${calendar.id}@cortijo`,
+        title,
+        description: textOf(walked, made, i),
+        start: scheduled.start,
+        startInputType: "utc",
+        startOutputType: "utc",
+        end: Math.max(scheduled.end, scheduled.start + SHORTEST),
+        endInputType: "utc",
+        endOutputType: "utc",
+        busyStatus: "FREE",
+        transp: "TRANSPARENT",
+        categories: [atBox ? "At the box" : "At the screen"],
+        alarms: atBox ? [{ action: "display", description: title, trigger: { days: 1, before: true } }, { action: "display", description: title, trigger: { hours: 1, before: true } }] : [],
+      },
+    ];
+  });
+  const shopping = orders.map((order): EventAttributes => {
+    const drives = order.drives.flatMap((id) => driveOf(plan, id) ?? []);
+    const [year, month, day] = order.orderOn.split("-").map(Number) as [number, number, number];
+    return {
+      ...common,
+      uid: `order-${order.drives[0] ?? ""}.${calendar.id}@cortijo`,
+      title: `Order ${drives.length === 1 ? "a drive" : `${drives.length} drives`} · ${plan.name}`,
+      description: `${drives.map((drive) => nameOfDrive(drive, made.family).replace(/^the /, "").replace(/ on the shelf/, "")).join(", ")}. Expected on ${order.deliveredOn}.`,
+      start: [year, month, day],
+      duration: { days: 1 },
+      busyStatus: "FREE",
+      transp: "TRANSPARENT",
+      categories: ["To buy"],
+      alarms: [],
+    };
+  });
+  const { error, value } = createEvents([...shopping, ...entries]);
+  // Everything that goes in is made above, so this cannot be the owner's mistake.
+  if (error || !value) throw new Error("The calendar file could not be written.", { cause: error });
+  return foldedByBytes(value);
+}

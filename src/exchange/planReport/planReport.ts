@@ -1,0 +1,165 @@
+import { formatBytes } from "@/core/bytes/formatBytes";
+import { dayWords, momentWords, plainDayWords } from "@/core/calendar/dateWords";
+import type { Schedule } from "@/core/calendar/schedule";
+import { handsIdOf, HANDS } from "@/core/calendar/planCalendar";
+import { CURRENT_DAYS } from "@/core/data/backup";
+import { coverage, THREATS, type Coverage, type Threat } from "@/core/data/coverage";
+import { outcomeWords } from "@/core/data/coverageWords";
+import { dayAfter } from "@/core/data/daysBetween";
+import type { Demand } from "@/core/data/demand";
+import type { DataSet } from "@/core/data/dataSet";
+import type { Plan } from "@/core/document/plan";
+import { nameOfDriveFirst, shortSize } from "@/core/drives/nameOfDrive";
+import { bayOf } from "@/core/drives/drive";
+import type { Severity } from "@/core/findings/finding";
+import { layoutOf } from "@/core/layouts/registry";
+import { costsOf } from "@/core/plan/costs";
+import { dayOf, planSummary } from "@/core/plan/planSummary";
+import { erasedDrives, type Walk, type WalkedMoment } from "@/core/plan/walk";
+import { ruleSetOf } from "@/core/rules/ruleSets";
+import { drivesOf } from "@/core/steps/box";
+import { hoursWords } from "@/core/time/hoursWords";
+
+/** The box at one end of the plan, in words. */
+export interface BoxReport {
+  pools: { name: string; layouts: string; drives: string; usable: string; mayFail: string; volumes: string[] }[];
+  usable: string;
+}
+
+export interface StepReport {
+  number: number;
+  /** A date and time, or a day counted from the beginning. */
+  when: string;
+  does: string;
+  why: string;
+  /** Empty for a step that is not carried out. */
+  takes: string;
+  notes: { severity: Severity; text: string }[];
+  state: "done" | "passed-over" | "blocked";
+  after: string;
+}
+
+/** A plan as a document to hold. Everything in it is text; what is printed and what is written as Markdown are the same. */
+export interface PlanReport {
+  name: string;
+  box: string;
+  summary: string[];
+  before: BoxReport;
+  after: BoxReport;
+  steps: StepReport[];
+  erased: string[];
+  shopping: { what: string; price: string; order: string }[];
+  total: string | null;
+  freed: string[];
+  data: { name: string; size: string; growth: string; worth: string; outcomes: Record<Threat, { before: string; after: string }> }[];
+  backups: string[];
+  full: string[];
+  assumptions: string[];
+}
+
+const WORTH = { replaceable: "can be had again", useful: "would cost work", precious: "cannot be had again" };
+const growthWords = ({ growth }: DataSet, family: Walk["family"]) => (growth === undefined ? "does not grow" : "bytesPerMonth" in growth ? `${formatBytes(growth.bytesPerMonth, family)} a month` : `${Math.round(growth.sharePerYear * 1000) / 10} % a year`);
+
+function boxReport({ state: { plan }, tolerance, capacities }: WalkedMoment, { family }: Walk): BoxReport {
+  return {
+    usable: formatBytes(capacities.pool, family),
+    pools: plan.pools.map((pool, i) => ({
+      name: pool.name || pool.id,
+      layouts: pool.groups.map((group) => layoutOf(group.layout).shortName).join(" + "),
+      drives: drivesOf(plan, pool.groups.flatMap((group) => group.drives)).map((drive) => `${shortSize(drive, family)}${bayOf(drive) === null ? "" : ` (bay ${bayOf(drive)})`}`).join(", "),
+      usable: formatBytes(capacities.pool, family),
+      mayFail: (tolerance[i] ?? 0) === 0 ? "no drive may fail" : `any ${tolerance[i] === 1 ? "one drive" : `${tolerance[i]} drives`} may fail`,
+      volumes: pool.volumes.map((volume) => `${volume.name}: ${formatBytes(volume.bytes, family)}${volume.fileSystem === "none" ? "" : `, ${volume.fileSystem}`}`),
+    })),
+  };
+}
+
+function stepReport(moment: WalkedMoment, i: number, { family }: Walk, schedule: Schedule | null): StepReport | null {
+  const { walked, capacities } = moment;
+  if (!walked) return null;
+  const scheduled = schedule?.steps[i];
+  const zone = schedule?.calendar.timeZone ?? "UTC";
+  return {
+    number: i + 1,
+    when: scheduled && schedule ? `${momentWords(scheduled.start, zone)} to ${momentWords(scheduled.end, zone)}` : `day ${dayOf(walked.from)}`,
+    does: walked.does,
+    why: walked.why,
+    takes: walked.done ? hoursWords(walked.cost.hours) : "",
+    notes: [
+      ...walked.exposure.map((each) => ({ severity: "warn" as const, text: each.redundancy <= 0 ? "No drive may fail meanwhile." : `Only ${each.redundancy === 1 ? "one drive" : `${each.redundancy} drives`} may fail meanwhile.` })),
+      ...(walked.cost.online === "offline" && walked.done ? [{ severity: "warn" as const, text: "The pool is offline meanwhile." }] : []),
+      ...walked.findings.filter((finding) => finding.severity !== "note" && finding.code !== "no-redundancy").map((finding) => ({ severity: finding.severity, text: finding.message })),
+    ],
+    state: walked.done ? "done" : walked.step.disabled ? "passed-over" : "blocked",
+    after: walked.done ? `${formatBytes(capacities.pool, family)} in the pool, ${formatBytes(capacities.fileSystem, family)} for folders` : "",
+  };
+}
+
+function dataReport(made: Walk): Pick<PlanReport, "data" | "backups"> {
+  const { plan, family, day, moments } = made;
+  const last = moments.at(-1)?.state.plan ?? plan;
+  const [before, after] = [coverage(plan, day), coverage(last, day)];
+  const of = (list: Coverage[], id: string, threat: Threat, where: Plan) => {
+    const found = list.find((each) => each.dataSet === id);
+    return found ? outcomeWords(found.outcomes[threat], where) : "not stored any more";
+  };
+  return {
+    data: (plan.dataSets ?? []).map((set) => ({
+      name: set.name,
+      size: formatBytes(set.bytes, family),
+      growth: growthWords(set, family),
+      worth: WORTH[set.worth],
+      outcomes: Object.fromEntries(THREATS.map((threat) => [threat, { before: of(before, set.id, threat, plan), after: of(after, set.id, threat, last) }])) as Record<Threat, { before: string; after: string }>,
+    })),
+    backups: (plan.backups ?? []).map((backup) => `${backup.name}: ${backup.place === "here" ? "in the same place" : "elsewhere"}, a copy every ${backup.everyDays === 1 ? "day" : `${backup.everyDays} days`}${backup.keepsVersions ? ", older states kept" : ""}, ${backup.lastVerified ? `last verified on ${plainDayWords(backup.lastVerified)}` : "never verified"}`),
+  };
+}
+
+function fullWords(demands: readonly Demand[], start: string): string[] {
+  const on = (days: number | null) => (days === null ? "not within 50 years" : days <= 0 ? "now" : plainDayWords(dayAfter(start, days)));
+  return demands.map(({ volume, fullWithPlan, fullWithoutPlan }) => `${volume.name}: full but for the head-room ${fullWithPlan === fullWithoutPlan ? on(fullWithPlan) : `${on(fullWithPlan)} with this plan, ${on(fullWithoutPlan)} without it`}.`);
+}
+
+function assumptionsOf({ plan }: Walk, schedule: Schedule | null): string[] {
+  const hands = schedule ? handsIdOf(schedule.calendar.hands) : null;
+  return [
+    "Hours are estimates from the usual rates of such drives: first what is likely, in brackets from when all goes well to when the box is busy.",
+    `The box behaves as a ${ruleSetOf(plan.box.rules).name.toLowerCase()}${plan.box.rules.overrides && Object.keys(plan.box.rules.overrides).length > 0 ? ", with rules of its own" : ""}. Compare with what it really offers before you begin.`,
+    ...(schedule ? [`Dates are by what is likely, in ${schedule.calendar.timeZone}; hands at the box: ${hands ? HANDS[hands].name : "your own hours"}; delivery in ${schedule.calendar.deliveryDays} days.`] : []),
+    ...(plan.dataSets ? [`A backup counts if it was found whole within ${CURRENT_DAYS} days before the plan begins. Data is taken to grow as it is said to.`] : []),
+    "Redundancy is no backup: it helps against failed drives, not against mistakes, theft or fire.",
+  ];
+}
+
+/**
+ * A plan as a document: the box before and after, the steps with their dates, what is erased, what is to be bought, and
+ * what all of it rests on.
+ *
+ * @param schedule where the plan has a calendar
+ * @param start the plan's first day, as YYYY-MM-DD
+ */
+export function planReport(made: Walk, schedule: Schedule | null, demands: readonly Demand[], start: string): PlanReport {
+  const { plan, moments, family } = made;
+  const [first, last] = [moments[0], moments.at(-1)];
+  if (!first || !last) throw new RangeError("A walk has at least the moment before the first step.");
+  const costs = costsOf(made);
+  const orderOf = (id: string) => schedule?.orders.find((order) => order.drives.includes(id));
+  return {
+    name: plan.name,
+    box: `${plan.box.name || "The box"}: ${plan.box.bays} bays, ${ruleSetOf(plan.box.rules).name}`,
+    summary: [...planSummary(made), ...(schedule ? [`From ${dayWords(schedule.begin, schedule.calendar.timeZone)} to ${dayWords(schedule.end, schedule.calendar.timeZone)}.`] : [])],
+    before: boxReport(first, made),
+    after: boxReport(last, made),
+    steps: moments.slice(1).flatMap((moment, i) => stepReport(moment, i, made, schedule) ?? []),
+    erased: erasedDrives(made).map(({ name }) => name),
+    shopping: costs.purchases.map(({ drive, price, isExample }) => {
+      const order = orderOf(drive.id);
+      return { what: `${shortSize(drive, family)} ${drive.medium === "ssd" ? "flash drive" : "hard disk"}${drive.model ? `, ${drive.model}` : ""}`, price: price === null ? "no price" : `${price}${isExample ? " (example price)" : ""}`, order: order ? `by ${plainDayWords(order.orderOn)}` : "" };
+    }),
+    total: costs.purchases.length > 0 ? `${costs.total}${costs.unpriced > 0 ? `, and ${costs.unpriced} without a price` : ""}` : null,
+    freed: costs.freed.map((drive) => nameOfDriveFirst(drive, family)),
+    ...dataReport(made),
+    full: fullWords(demands, start),
+    assumptions: assumptionsOf(made, schedule),
+  };
+}
