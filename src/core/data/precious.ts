@@ -2,6 +2,7 @@ import type { Plan } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import type { Step } from "../steps/step";
 import { currentBackups } from "./backup";
+import { ANY_DESTINATION, destinationOf } from "./destination";
 import type { DataSet } from "./dataSet";
 import { dataSetsIn } from "./stored";
 
@@ -24,7 +25,8 @@ const names = (sets: readonly DataSet[]) => new Intl.ListFormat("en").format(set
 export function preciousFindings(plan: Plan, step: Step, pool: string, risk: string, day: string | null): Finding[] {
   const bare = bareIn(plan, pool, day);
   if (bare.length === 0) return [];
+  const there = plan.pools.find((each) => each.id === pool);
   const what = `${risk}, and no current backup holds ${names(bare)}, which cannot be had again.`;
   if (step.lifted) return [{ code: "lifted-in-writing", severity: "warn", message: `${what} On ${step.lifted.on} you wrote: “${step.lifted.words}”`, drives: [], mend: { label: "Take that back", command: { kind: "edit-step", step: step.id, changes: { lifted: null } } } }];
-  return [{ code: PRECIOUS_WITHOUT_BACKUP, severity: "block", message: `${what} Back it up first, or say in writing that you go on without.`, drives: [], mend: { label: "Back up first", command: { kind: "insert-steps", before: step.id, steps: [{ kind: "back-up", pool, to: "a destination of your choice" }] } } }];
+  return [{ code: PRECIOUS_WITHOUT_BACKUP, severity: "block", message: `${what} Back it up first, or say in writing that you go on without.`, drives: [], mend: { label: "Back up first", command: { kind: "insert-steps", before: step.id, steps: [{ kind: "back-up", pool, to: there ? destinationOf(plan, there) : ANY_DESTINATION }] } } }];
 }

@@ -46,7 +46,7 @@ export const extraGroup: Sequence = {
       ok: true,
       buys,
       steps: [...preparations(setting, pool, ids, wish.variants, false), { kind: "add-group", pool: pool.id, group: freshId(setting, "g"), layout: wish.layout, drives: ids }, ...(wish.variants.grow ? growSteps(pool, setting.rules) : [])],
-      does: `${countOf(wish.count, `${shortSize({ bytes: wish.bytes }, setting.family)} drive`)} ${wish.count === 1 ? "joins" : "join"} ${pool.name || "the pool"} as a further ${layoutOf(wish.layout).shortName} group. Nothing is rewritten, and the space is there at once.`,
+      does: `${wish.count} × ${shortSize({ bytes: wish.bytes }, setting.family)} ${wish.count === 1 ? "joins" : "join"} ${pool.name || "the pool"} as a further ${layoutOf(wish.layout).shortName} group. Nothing is rewritten, and the space is there at once.`,
     };
   },
 };

@@ -62,7 +62,7 @@ function makeLevels(wish: Wish, setting: SequenceSetting, to: LayoutId, joins: n
     usable = then;
   }
   if (wish.variants.verify) steps.push({ kind: "verify", pool: pool.id });
-  return { ok: true, steps, buys, does: does(pool.name || "The pool", joining.length === 0 ? "the same drives" : `${countOf(joining.length, `${shortSize({ bytes }, family)} drive`)} more`) };
+  return { ok: true, steps, buys, does: does(pool.name || "The pool", joining.length === 0 ? "the same drives" : `${joining.length} × ${shortSize({ bytes }, family)} more`) };
 }
 
 /** A mirror that becomes single parity, and double parity. */
@@ -144,7 +144,7 @@ export const secondParity: Sequence = {
     return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, layout: "parity-drive-2", bytes: readyDrives(setting.plan, largestOf(members))[0]?.bytes ?? soldFrom(largestOf(members)), variants: CAREFUL };
   },
   answers: (wish, { plan }) => ({ groups: groupsOf(plan).filter(({ group }) => group.layout === "parity-drive-1").map(({ group }) => group.id), leastBytes: Math.min(...(ownerOfGroup(plan, wish.group)?.members ?? []).map((drive) => drive.bytes)) }),
-  make: (wish, setting) => makeLevels(wish, setting, "parity-drive-2", 1, wish.bytes, (pool, joining) => `${pool} gets a second parity drive (${joining.replace(" more", "")}): any two drives may then fail.`),
+  make: (wish, setting) => makeLevels(wish, setting, "parity-drive-2", 1, wish.bytes, (pool) => `${pool} gets a second parity drive of ${shortSize({ bytes: wish.bytes }, setting.family)}: any two drives may then fail.`),
 };
 
 /** A larger parity drive, so that larger data drives can follow. */

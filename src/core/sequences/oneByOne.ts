@@ -13,7 +13,7 @@ import { settle } from "../steps/settle";
 import type { Step, StepBody } from "../steps/step";
 import type { BoxState, StepSetting } from "../steps/stepModule";
 import { bestOrder } from "./bestOrder";
-import { CAREFUL, countOf, emptyWish, freeBaysOf, groupsOf, isChunked, ownerOfGroup, preparations, readyDrives, SOLD_SIZES, supply } from "./parts";
+import { CAREFUL, countOf, emptyWish, freeBaysOf, groupsOf, isChunked, ownerOfGroup, preparations, readyDrives, soldFrom, supply } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
 
 const HEALTH = { failing: 0, watch: 1, good: 2 } as const;
@@ -155,9 +155,11 @@ export const oneByOne: Sequence = {
     const target = groupsOf(setting.plan)[0];
     if (!target) return { cannot: "There is no pool yet whose drives could be changed." };
     const members = drivesOf(setting.plan, target.group.drives);
-    const largest = Math.max(...members.map((drive) => drive.bytes));
-    const there = readyDrives(setting.plan, Math.min(...members.map((drive) => drive.bytes)) + 1).at(-1);
-    const bytes = there?.bytes ?? SOLD_SIZES.find((size) => size > largest) ?? largest;
+    const sizes = members.map((drive) => drive.bytes);
+    const [least, largest] = [Math.min(...sizes), Math.max(...sizes)];
+    const there = readyDrives(setting.plan, least + 1).at(-1);
+    // Drives of mixed sizes are brought up to the largest; drives of one size are doubled.
+    const bytes = there?.bytes ?? (least < largest ? largest : soldFrom(2 * largest));
     return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, bytes, drives: smallerThan(members, bytes), variants: { ...CAREFUL, attached: setting.rules.replacing === "old-attached" && freeBaysOf(setting.plan) > 0 } };
   },
   answers: (wish, { plan }) => {
@@ -190,7 +192,7 @@ export const oneByOne: Sequence = {
     const replacement = replaceInBestOrder(group.id, old.map((drive) => drive.id), joining, wish, setting);
     const steps: StepBody[] = [...preparations(setting, pool, news.map((drive) => drive.id), wish.variants), ...(spare ? [{ kind: "set-spare", pool: pool.id, drive: spare.id } as StepBody] : []), ...replacement.steps];
     if (wish.variants.verify) steps.push({ kind: "verify", pool: pool.id });
-    return { ok: true, steps, buys, does: `${old.length === 1 ? "One drive" : countOf(old.length, "drive")} of ${pool.name || "the pool"} ${old.length === 1 ? "is" : "are"} changed for ${countOf(joining.length, `${shortSize({ bytes: wish.bytes }, family)} drive`)}, ${old.length === 1 ? "" : "one after the other, "}${attach ? "each filled while the old one is still in" : "each pulled before the new one is filled"}.` };
+    return { ok: true, steps, buys, does: `${old.length === 1 ? "One drive" : countOf(old.length, "drive")} of ${pool.name || "the pool"} ${old.length === 1 ? "is" : "are"} changed for ${old.length === 1 ? `one of ${shortSize({ bytes: wish.bytes }, family)}` : `${shortSize({ bytes: wish.bytes }, family)} drives`}, ${old.length === 1 ? "" : "one after the other, "}${attach ? "each filled while the old one is still in" : "each pulled before the new one is filled"}.` };
   },
 };
 

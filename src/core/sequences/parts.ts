@@ -1,12 +1,12 @@
 import type { Bytes } from "../bytes/bytes";
 import { nominalBytes } from "../bytes/nominalBytes";
-import { bytesOn } from "../data/backup";
+import { destinationOf } from "../data/destination";
 import type { Group, Plan, Pool } from "../document/plan";
 import { bayOf, type Drive } from "../drives/drive";
 import { priceFor } from "../plan/costs";
 import { layoutOf } from "../layouts/registry";
 import { CHUNK_BYTES } from "../layouts/chunks";
-import { drivesOf, isFree, storedIn } from "../steps/box";
+import { drivesOf, isFree } from "../steps/box";
 import type { StepBody } from "../steps/step";
 import type { SequenceSetting, Variants, Wish } from "./sequence";
 
@@ -74,13 +74,6 @@ export function freshId(setting: SequenceSetting, letter: "g" | "p"): string {
   let n = 1;
   while (taken.has(`${letter}${n}`)) n += 1;
   return `${letter}${n}`;
-}
-
-/** Where a pool is best backed up to: a backup of the plan that holds all of it, one that is elsewhere first. */
-export function destinationOf(plan: Plan, pool: Pool): string {
-  const needed = storedIn(pool);
-  const fits = (plan.backups ?? []).filter((backup) => backup.bytes === undefined || backup.bytes >= Math.max(needed, bytesOn(backup, plan.dataSets ?? [])));
-  return (fits.find((backup) => backup.place === "elsewhere") ?? fits[0])?.id ?? "a destination of your choice";
 }
 
 /** What comes before the work itself: the tests of all new drives at once, and a backup meanwhile. */

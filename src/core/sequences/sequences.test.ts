@@ -248,7 +248,7 @@ describe("levels", () => {
   test("a mirror goes to RAID 5 and on to RAID 6, a level at a time, grown after the first", () => {
     const made = tried(boxOf({ set: "classic-raid", layout: "raid1", tb: [4, 4], volume: 1, bays: 4 }), "mirror-to-parity");
     expect(kinds(made)).toEqual(["test-drive", "test-drive", "back-up", "change-level", "grow-volume", "grow-file-system", "change-level", "verify"]);
-    expect(made.does).toMatch(/from RAID 1 to RAID 5 and on to RAID 6 with 2 4\sTB drives more/);
+    expect(made.does).toMatch(/from RAID 1 to RAID 5 and on to RAID 6 with 2 × 4\sTB more/);
     expect(made.after.tolerance).toEqual([2]);
     expect(Math.round(usableAfter(made) / 1e12)).toBe(8);
   });

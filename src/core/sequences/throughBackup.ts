@@ -9,7 +9,8 @@ import { rulesOf, ruleSetOf } from "../rules/ruleSets";
 import { drivesOf, toleranceOfPool } from "../steps/box";
 import { growSteps } from "../steps/growSteps";
 import type { StepBody } from "../steps/step";
-import { CAREFUL, countOf, destinationOf, emptyWish, readyDrives } from "./parts";
+import { destinationOf } from "../data/destination";
+import { CAREFUL, countOf, emptyWish, readyDrives } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
 
 const boxOf = (wish: Wish, { plan }: SequenceSetting) => wish.box ?? plan.box;

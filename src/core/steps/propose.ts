@@ -1,3 +1,4 @@
+import { destinationOf } from "../data/destination";
 import { formatBytes } from "../bytes/formatBytes";
 import type { Plan } from "../document/plan";
 import { bayOf } from "../drives/drive";
@@ -67,7 +68,7 @@ export function stepsOfAct(act: Act, choices: ActChoices, plan: Plan, rules: Box
   const joining = act.kind === "replace" ? [act.by] : act.kind === "pull" ? [] : act.drives;
   const before: StepBody[] = [
     ...(choices.test ? joining.map((drive): StepBody => ({ kind: "test-drive", drive })) : []),
-    ...(choices.backUp ? [{ kind: "back-up", pool: pool.id, to: "a destination of your choice" } as StepBody] : []),
+    ...(choices.backUp ? [{ kind: "back-up", pool: pool.id, to: destinationOf(plan, pool) } as StepBody] : []),
   ];
   const grown = growSteps(pool, rules);
   const chunks = layoutOf(group.layout).allocationUnit === CHUNK_BYTES;

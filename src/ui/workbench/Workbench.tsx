@@ -14,7 +14,9 @@ import { MomentContext } from "./useMoment";
 import type { Command } from "@/core/commands/command";
 import { predict } from "@/core/plan/predict";
 import { planBefore } from "@/store/history";
+import { useDates, type Dates } from "../calendar/useDates";
 import { useUnit } from "../preferences/preferences";
+import { today } from "../today";
 import { BoxPicture } from "./BoxPicture";
 import { BoxSettings } from "./box/BoxSettings";
 import { DragArea } from "./DragArea";
@@ -33,7 +35,7 @@ const PendingAct = dynamic(() => import("./time/PendingAct").then((module) => mo
 /** Walks a plan, taking over from the last walk what has not changed. */
 function makeWalker(): (plan: Plan, unit: UnitFamily) => Walk {
   let last: Walk | undefined;
-  return (plan, unit) => (last = walk(plan, unit, last));
+  return (plan, unit) => (last = walk(plan, unit, last, today()));
 }
 
 const totalOf = (plan: Parameters<typeof predict>[0]) => predict(plan).pools.reduce((sum, pool) => sum + pool.usableBytes, 0);
@@ -51,13 +53,14 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
   const [unit] = useUnit();
   const [walker] = useState(makeWalker);
   const walked = useMemo(() => walker(plan, unit), [walker, plan, unit]);
+  const dates = useDates(walked);
   const [chosen, choose] = useState<string | null>(null);
   const at = Math.max(0, walked.moments.findIndex((moment) => moment.after === chosen));
   const following = useFollowing(at);
   const moment = useMemo(() => ({ at, goTo: (index: number) => choose(walked.moments[index]?.after ?? null) }), [at, walked]);
   return (
     <MomentContext.Provider value={moment}>
-      <BoxAtMoment opened={opened} walked={walked} at={Math.min(following, walked.moments.length - 1)} choose={choose} />
+      <BoxAtMoment opened={opened} walked={walked} dates={dates} at={Math.min(following, walked.moments.length - 1)} choose={choose} />
     </MomentContext.Provider>
   );
 }
@@ -65,13 +68,14 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
 interface BoxProps {
   opened: OpenedPlan;
   walked: Walk;
+  dates: Dates;
   at: number;
   /** Chooses the moment after a step by its id; null for now. */
   choose: (step: string | null) => void;
 }
 
 /** The box at one moment, the shelf beside it, and what the core says of it. */
-const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, at, choose }: BoxProps) {
+const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choose }: BoxProps) {
   const { session } = opened;
   const { history } = opened.state;
   const [unit] = useUnit();
@@ -104,6 +108,13 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, at, choose }: Bo
     },
     [session, history.plan.steps, at, walked, choose],
   );
+  const insertSequence = useCallback(
+    (command: Extract<Command, { kind: "insert-sequence" }>) => {
+      if (session.do(command, true)) return;
+      choose(session.getState().history.plan.steps[at + command.steps.length - 1]?.id ?? null);
+    },
+    [session, at, choose],
+  );
   const act = useCallback(
     (command: Command, offersUndo = false): string | null => {
       if (!planning) return session.do(command, offersUndo);
@@ -121,11 +132,13 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, at, choose }: Bo
       plan,
       prediction,
       walk: walked,
+      dates,
       at,
       goTo: (index) => choose(walked.moments[index]?.after ?? null),
       planning,
       setPlanning,
       insert,
+      insertSequence,
       act,
       selected,
       toggleSelected: (drive) => setSelected((old) => toggled(old, drive)),
@@ -138,7 +151,7 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, at, choose }: Bo
       edit: (drive) => setDialog({ kind: "drive", drive }),
       askNextDrive: (at) => setDialog({ kind: "next-drive", at }),
     }),
-    [plan, prediction, walked, at, choose, planning, insert, act, selected, clearSelected, failed, clearFailed, lit],
+    [plan, prediction, walked, dates, at, choose, planning, insert, insertSequence, act, selected, clearSelected, failed, clearFailed, lit],
   );
   const lastChange = useMemo(() => {
     if (at > 0) {

@@ -7,6 +7,7 @@ import type { Placement } from "@/core/nextDrive/placements";
 import type { Prediction } from "@/core/plan/predict";
 import type { Walk } from "@/core/plan/walk";
 import type { StepBody } from "@/core/steps/step";
+import type { Dates } from "../calendar/useDates";
 import type { BandRef } from "./terraces/geometry";
 
 /** What the parts of the workbench share: the plan, what the core says of it, and what is being looked at. */
@@ -16,6 +17,8 @@ export interface WorkbenchView {
   prediction: Pick<Prediction, "pools">;
   /** The plan's steps, and the moments between them; which one is chosen, 0 for now. */
   walk: Walk;
+  /** When the steps run, and what that means for the data. */
+  dates: Dates;
   at: number;
   goTo: (moment: number) => void;
   /** Whether acts on the box become steps at the chosen moment. */
@@ -23,6 +26,8 @@ export interface WorkbenchView {
   setPlanning: (planning: boolean) => void;
   /** Puts steps in at the chosen moment, and goes to the last of them. */
   insert: (steps: StepBody[]) => void;
+  /** The same with a ready-made sequence and what is to be bought for it. */
+  insertSequence: (command: Extract<Command, { kind: "insert-sequence" }>) => void;
   /** Does a command; where `offersUndo`, a notice says what was done. */
   act: (command: Command, offersUndo?: boolean) => string | null;
   selected: ReadonlySet<string>;

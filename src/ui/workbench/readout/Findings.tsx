@@ -2,7 +2,11 @@
 
 import { CircleAlert, Info, OctagonX } from "lucide-react";
 import type { Finding, Severity } from "@/core/findings/finding";
+import dynamic from "next/dynamic";
+import { useState } from "react";
+import { PRECIOUS_WITHOUT_BACKUP } from "@/core/data/precious";
 import { Button } from "../../kit/Button";
+import { today } from "../../today";
 import { useWorkbench } from "../useWorkbench";
 
 const LOOKS: Record<Severity, { Icon: typeof Info; word: string; tone: string }> = {
@@ -11,11 +15,15 @@ const LOOKS: Record<Severity, { Icon: typeof Info; word: string; tone: string }>
   note: { Icon: Info, word: "Note", tone: "text-soft" },
 };
 
+const LiftDialog = dynamic(() => import("../time/LiftDialog").then((module) => module.LiftDialog));
+
 /** What is wrong or good to know, the weightiest first, each with a button that mends it where one can. */
 export function Findings({ findings }: { findings: readonly Finding[] }) {
   const { act } = useWorkbench();
+  const [lifting, setLifting] = useState<{ step: string; message: string } | null>(null);
   if (findings.length === 0) return null;
   return (
+    <>
     <ul aria-label="Findings" className="space-y-2.5">
       {findings.map((finding, i) => {
         const { Icon, word, tone } = LOOKS[finding.severity];
@@ -26,10 +34,15 @@ export function Findings({ findings }: { findings: readonly Finding[] }) {
             <div>
               {finding.message}
               {mend && (
-                <div className="mt-1">
+                <div className="mt-1 flex flex-wrap gap-1.5">
                   <Button small onClick={() => act(mend.command)}>
                     {mend.label}
                   </Button>
+                  {finding.code === PRECIOUS_WITHOUT_BACKUP && mend.command.kind === "insert-steps" && mend.command.before !== undefined && (
+                    <Button small onClick={() => setLifting({ step: mend.command.kind === "insert-steps" ? (mend.command.before ?? "") : "", message: finding.message })}>
+                      Go on without, in writing…
+                    </Button>
+                  )}
                 </div>
               )}
             </div>
@@ -37,5 +50,7 @@ export function Findings({ findings }: { findings: readonly Finding[] }) {
         );
       })}
     </ul>
+    {lifting && <LiftDialog message={lifting.message} onClose={() => setLifting(null)} onLift={(words) => act({ kind: "edit-step", step: lifting.step, changes: { lifted: { on: today(), words } } })} />}
+    </>
   );
 }

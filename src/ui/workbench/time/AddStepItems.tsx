@@ -1,6 +1,7 @@
 "use client";
 
 import { MiB } from "@/core/bytes/bytes";
+import { destinationOf } from "@/core/data/destination";
 import { floorTo } from "@/core/bytes/floorTo";
 import { CHUNK_BYTES } from "@/core/layouts/chunks";
 import { layoutOf } from "@/core/layouts/registry";
@@ -26,7 +27,7 @@ export function AddStepItems() {
         const chunked = pool.groups.filter((group) => layoutOf(group.layout).allocationUnit === CHUNK_BYTES);
         return (
           <SubMenu key={pool.id} label={pool.name || "The pool"}>
-            <MenuItem onSelect={() => add({ kind: "back-up", pool: pool.id, to: "a destination of your choice" })}>Back up</MenuItem>
+            <MenuItem onSelect={() => add({ kind: "back-up", pool: pool.id, to: destinationOf(plan, pool) })}>Back up</MenuItem>
             <MenuItem onSelect={() => add({ kind: "verify", pool: pool.id })}>Verify (scrub)</MenuItem>
             {rules.parityWrites === "by-schedule" && <MenuItem onSelect={() => add({ kind: "sync", pool: pool.id })}>Sync the parity</MenuItem>}
             {pool.groups.map((group) => (

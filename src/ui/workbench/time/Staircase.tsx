@@ -13,11 +13,11 @@ const LINES = { pool: { name: "pool", dash: undefined, width: 2.5 }, volume: { n
 
 /** The staircase of capacity over the days of the plan: press, drag or use the arrow keys to choose the moment. */
 export function Staircase() {
-  const { walk } = useWorkbench();
+  const { walk, dates } = useWorkbench();
   const { at, goTo } = useMoment();
   const [unit] = useUnit();
   const [ref, size] = useSize<HTMLDivElement>();
-  const geometry = useMemo(() => (size ? stripGeometry(walk, size, unit) : null), [walk, size, unit]);
+  const geometry = useMemo(() => (size ? stripGeometry(walk, size, dates) : null), [walk, size, dates]);
   const { moments } = walk;
   const last = moments.length - 1;
   const moment = moments[at];
@@ -72,15 +72,16 @@ const Stairs = memo(function Stairs({ geometry, walk }: { geometry: StripGeometr
   const [unit] = useUnit();
   const { moments } = walk;
   const last = moments.length - 1;
-  const apart = apartLabels(geometry.lines.map((line) => line.end));
+  const { stored } = geometry;
+  const apart = apartLabels([...geometry.lines.map((line) => line.end), ...(stored ? [stored.end] : [])]);
   const same = moments.every((each) => each.capacities.pool === each.capacities.volume && each.capacities.pool === each.capacities.fileSystem);
   return (
     <svg width={geometry.width} height={geometry.height} aria-hidden="true" className="absolute inset-0">
-          {geometry.days.map(({ x, day }) => (
-            <g key={day}>
+          {geometry.days.map(({ x, label }) => (
+            <g key={label}>
               <line x1={x} x2={x} y1={4} y2={geometry.foot} stroke="var(--line)" />
               <text x={x + 3} y={12} fontSize="11" fill="var(--soft)">
-                day {day}
+                {label}
               </text>
             </g>
           ))}
@@ -104,6 +105,14 @@ const Stairs = memo(function Stairs({ geometry, walk }: { geometry: StripGeometr
               </text>
             </g>
           ))}
+          {stored && (
+            <g>
+              <polyline points={stored.points} fill="none" stroke="var(--ink)" strokeWidth={1.5} strokeDasharray="1 3" strokeLinecap="round" />
+              <text x={geometry.width - 88} y={(apart.at(-1) ?? stored.end) + 4} fontSize="11" fill="var(--ink)">
+                stored {formatBytes(stored.bytes, unit)}
+              </text>
+            </g>
+          )}
           {geometry.marks.map((mark, i) => {
             const walked = moments[i + 1]?.walked;
             const blocked = walked?.findings.some((finding) => finding.severity === "block");

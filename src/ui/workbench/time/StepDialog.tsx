@@ -16,10 +16,11 @@ import { useUnit } from "../../preferences/preferences";
 
 const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
 
-/** What of a step can be changed: its drives, its layout, its size, its destination. */
+/** What of a step can be changed: its drives, its layout, its size, its destination, the day for which it waits. */
 export function StepDialog({ step, before, onSave, onClose }: { step: Step; before: Plan; onSave: (changes: StepChanges) => void; onClose: () => void }) {
   const [unit] = useUnit();
   const form = useId();
+  const list = useId();
   const [size, setSize] = useState("bytes" in step && step.bytes !== undefined ? formatExactBytes(step.bytes).replace(/\u00a0B$/, "") : "");
   const [changes, setChanges] = useState<StepChanges>({});
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -104,9 +105,18 @@ export function StepDialog({ step, before, onSave, onClose }: { step: Step; befo
         {step.kind === "back-up" && (
           <label className="block">
             <span className="text-[0.9rem] text-soft">Where to</span>
-            <input className={FIELD} defaultValue={step.to} maxLength={200} onChange={(event) => setChanges({ ...changes, to: event.target.value })} />
+            <input className={FIELD} list={list} defaultValue={before.backups?.find((backup) => backup.id === step.to)?.name ?? step.to} maxLength={200} onChange={(event) => setChanges({ ...changes, to: before.backups?.find((backup) => backup.name === event.target.value)?.id ?? event.target.value })} />
+            <datalist id={list}>
+              {(before.backups ?? []).map((backup) => (
+                <option key={backup.id} value={backup.name} />
+              ))}
+            </datalist>
           </label>
         )}
+        <label className="block">
+          <span className="text-[0.9rem] text-soft">Not before (a day; empty for as soon as it can be)</span>
+          <input className={FIELD} type="date" defaultValue={step.notBefore ?? ""} onChange={(event) => setChanges({ ...changes, notBefore: event.target.value === "" ? null : event.target.value })} />
+        </label>
         {trouble && (
           <p role="alert" className="text-geranium">
             {trouble}
@@ -116,6 +126,3 @@ export function StepDialog({ step, before, onSave, onClose }: { step: Step; befo
     </Dialog>
   );
 }
-
-/** Whether a step has anything to edit here. */
-export const isEditable = (step: Step): boolean => "by" in step || "drives" in step || "layout" in step || step.kind === "grow-volume" || step.kind === "shrink-volume" || step.kind === "back-up";

@@ -18,6 +18,7 @@ const StepMenuItems = lazy(() => import("./StepMenuItems").then((module) => ({ d
 /** So many steps are listed at once: those about the chosen one. */
 const LISTED = 60;
 
+const startWords = (at: number, timeZone: string) => new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone }).format(at);
 const hoursShort = (hours: number) => (hours < 0.5 ? "min" : hours < 9.95 ? `${hours.toFixed(1)} h` : hours < 72 ? `${Math.round(hours)} h` : `${(hours / 24).toFixed(1)} d`);
 
 /** The steps in their order: choose, drag to another place, and what else can be done with each. */
@@ -70,7 +71,7 @@ export function StepList() {
 }
 
 function Row({ moment, index }: { moment: WalkedMoment; index: number }) {
-  const { walk, at, goTo, act } = useWorkbench();
+  const { walk, dates, at, goTo, act } = useWorkbench();
   const [editing, setEditing] = useState(false);
   const [unit] = useUnit();
   const { walked } = moment;
@@ -82,8 +83,10 @@ function Row({ moment, index }: { moment: WalkedMoment; index: number }) {
   }, [current]);
   if (!walked) return null;
   const before = walk.moments[index - 1]?.state.plan ?? walk.plan;
+  const scheduled = dates.schedule?.steps[index - 1];
+  const zone = dates.schedule?.calendar.timeZone ?? "UTC";
   const label = stepLabel(walked.step, before, unit);
-  const worst = walked.findings[0]?.severity;
+  const worst = walked.findings[0]?.severity === "block" ? "block" : dates.late.has(walked.step.id) ? "warn" : walked.findings[0]?.severity;
   const trouble = worst === "block" ? "cannot be carried out" : worst === "warn" ? "has something to heed" : "";
   return (
     <li
@@ -101,7 +104,7 @@ function Row({ moment, index }: { moment: WalkedMoment; index: number }) {
         <span className="w-5 shrink-0 text-right text-soft">{index}</span>
         <span className="truncate">{label}</span>
         {trouble && <TriangleAlert size={14} role="img" aria-label={trouble} className={`shrink-0 ${worst === "block" ? "text-geranium" : "text-ochre-text"}`} />}
-        <span className="ml-auto shrink-0 text-[0.85rem] font-normal text-soft">{walked.done ? hoursShort(walked.cost.hours.expected) : ""}</span>
+        <span className="ml-auto shrink-0 text-[0.85rem] font-normal text-soft">{walked.done ? (scheduled ? startWords(scheduled.start, zone) : hoursShort(walked.cost.hours.expected)) : ""}</span>
       </button>
       <MenuButton
         align="end"

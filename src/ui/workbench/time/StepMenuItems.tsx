@@ -3,7 +3,6 @@
 import type { Step } from "@/core/steps/step";
 import { MenuItem, MenuLine } from "../../kit/Menu";
 import { useWorkbench } from "../useWorkbench";
-import { isEditable } from "./StepDialog";
 
 /** What can be done with one step. */
 export function StepMenuItems({ step, index, onEdit }: { step: Step; index: number; onEdit: () => void }) {
@@ -11,7 +10,7 @@ export function StepMenuItems({ step, index, onEdit }: { step: Step; index: numb
   const count = walk.moments.length - 1;
   return (
     <>
-      {isEditable(step) && <MenuItem onSelect={onEdit}>Edit…</MenuItem>}
+      <MenuItem onSelect={onEdit}>Edit…</MenuItem>
       {step.kind === "replace-drive" && (
         <MenuItem onSelect={() => act({ kind: "edit-step", step: step.id, changes: { how: step.how === "pulled" ? "attached" : "pulled" } })}>{step.how === "pulled" ? "Keep the old drive attached meanwhile" : "Pull the old drive first"}</MenuItem>
       )}

@@ -2,6 +2,8 @@
 
 import { useMemo } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";
+import { momentWords } from "@/core/calendar/dateWords";
+import type { Finding } from "@/core/findings/finding";
 import { changesBetween } from "@/core/plan/bandChanges";
 import { dayOf } from "@/core/plan/planSummary";
 import { driveOf } from "@/core/steps/box";
@@ -11,11 +13,14 @@ import { Findings } from "../readout/Findings";
 import { hoursWords } from "@/core/time/hoursWords";
 import { useWorkbench } from "../useWorkbench";
 
+/** The calendar leaves no hour for a step. */
+const NO_HANDS: Finding = { code: "no-hands", severity: "warn", message: "Within three years there is no hour at which you could begin this. Change your hours, or the days that you left out, in the calendar.", drives: [] };
+
 const BAND_WORDS = { new: "comes", grown: "grows", wider: "runs over more drives", moved: "gets another scheme", shrunk: "gets lower", gone: "of before goes" };
 
 /** What the step that led to the chosen moment does, takes and risks. */
 export function StepReadout() {
-  const { walk, at } = useWorkbench();
+  const { walk, at, dates } = useWorkbench();
   const [unit] = useUnit();
   const moment = walk.moments[at];
   const before = walk.moments[at - 1];
@@ -23,13 +28,21 @@ export function StepReadout() {
   const bands = useMemo(() => (moment && before ? changesBetween(before.state.plan, moment.state.plan).map((change) => `Band ${change.index + 1} ${BAND_WORDS[change.kind]}.`) : []), [moment, before]);
   if (!moment || !before || !walked) return null;
   const { cost } = walked;
+  const scheduled = dates.schedule?.steps[at - 1];
+  const zone = dates.schedule?.calendar.timeZone ?? "UTC";
   const erased = cost.erased.flatMap((id) => { const drive = driveOf(before.state.plan, id); return drive && !drive.toBuy ? [nameOfDriveFirst(drive, unit)] : []; });
   const moved = (kind: "reads" | "writes") => cost.work.reduce((sum, each) => sum + each[kind], 0);
   return (
     <section aria-label="The chosen step" className="space-y-1 border-b border-line pb-3 text-[0.95rem]">
       <h2 className="text-soft">
-        After step {at} of {walk.moments.length - 1}, day {dayOf(walked.to)}
+        After step {at} of {walk.moments.length - 1}, {scheduled ? momentWords(scheduled.end, zone) : `day ${dayOf(walked.to)}`}
       </h2>
+      {scheduled?.attention && (
+        <p>
+          Begins {momentWords(scheduled.start, zone)}, {scheduled.attention === "box" ? "at the box" : "at the screen"}
+          {scheduled.waitsFor === "delivery" ? ", once it is delivered" : ""}.
+        </p>
+      )}
       <p>{walked.does}</p>
       <p className="text-soft">{walked.why}</p>
       {walked.step.disabled && <p className="text-soft">Passed over: it changes nothing.</p>}
@@ -57,7 +70,7 @@ export function StepReadout() {
         </p>
       )}
       {bands.length > 0 && <p className="text-soft">{bands.join(" ")}</p>}
-      <Findings findings={walked.findings} />
+      <Findings findings={[...(dates.late.get(walked.step.id) ?? []), ...(dates.schedule?.stuck === walked.step.id ? [NO_HANDS] : []), ...walked.findings]} />
     </section>
   );
 }

@@ -4,6 +4,9 @@ import { Plus } from "lucide-react";
 import dynamic from "next/dynamic";
 import { lazy, useMemo, useState } from "react";
 import { planSummary } from "@/core/plan/planSummary";
+import { plainDayWords } from "@/core/calendar/dateWords";
+import { dayAfter } from "@/core/data/daysBetween";
+import type { Dates } from "../../calendar/useDates";
 import { Button } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
 import { useWorkbench } from "../useWorkbench";
@@ -11,13 +14,25 @@ import { Staircase } from "./Staircase";
 import { StepList } from "./StepList";
 
 const AddStepItems = lazy(() => import("./AddStepItems").then((module) => ({ default: module.AddStepItems })));
+const SequencesDialog = dynamic(() => import("../../sequences/SequencesDialog").then((module) => module.SequencesDialog));
 const SummaryDialog = dynamic(() => import("./SummaryDialog").then((module) => module.SummaryDialog));
+
+/** When each volume with data sets is full, as the plan is and without it. */
+function whenFull({ demands, start }: Dates): string[] {
+  const on = (days: number) => (days <= 0 ? "now" : plainDayWords(dayAfter(start, days)));
+  return demands.flatMap(({ volume, fullWithPlan, fullWithoutPlan }) => {
+    if (fullWithoutPlan === null) return [];
+    const with_ = fullWithPlan === null ? "not within 50 years" : on(fullWithPlan);
+    return [`${volume.name || "The volume"} is full ${fullWithPlan === fullWithoutPlan ? on(fullWithoutPlan) : `${with_}, without the plan ${on(fullWithoutPlan)}`}.`];
+  });
+}
 
 /** Time: the steps, and the staircase of capacity over their days. */
 export function TimeStrip() {
-  const { walk } = useWorkbench();
-  const summary = useMemo(() => planSummary(walk).join(" "), [walk]);
+  const { walk, dates } = useWorkbench();
+  const summary = useMemo(() => [...whenFull(dates), ...planSummary(walk)].join(" "), [walk, dates]);
   const [telling, setTelling] = useState(false);
+  const [choosing, setChoosing] = useState(false);
   return (
     <section aria-label="Time" className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] gap-x-3 border-t border-line px-3 py-2 text-[0.93rem] md:h-48 md:grid-cols-[21rem_minmax(0,1fr)]">
       <div className="flex min-h-0 flex-col max-md:max-h-72">
@@ -25,6 +40,9 @@ export function TimeStrip() {
           <h2 className="flex-1 font-serif text-lg">Growing</h2>
           <Button small onClick={() => setTelling(true)}>
             In words
+          </Button>
+          <Button small onClick={() => setChoosing(true)}>
+            Ready-made
           </Button>
           <MenuButton
             align="end"
@@ -48,6 +66,7 @@ export function TimeStrip() {
         </div>
       </div>
       {telling && <SummaryDialog onClose={() => setTelling(false)} />}
+      {choosing && <SequencesDialog onClose={() => setChoosing(false)} />}
     </section>
   );
 }

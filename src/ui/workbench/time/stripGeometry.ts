@@ -1,4 +1,6 @@
-import type { UnitFamily } from "@/core/bytes/formatBytes";
+import { storedAfter } from "@/core/data/stored";
+import type { Plan } from "@/core/document/plan";
+import type { Dates } from "../../calendar/useDates";
 import type { Walk } from "@/core/plan/walk";
 
 /** The staircase of a plan in CSS pixels. */
@@ -15,7 +17,9 @@ export interface StripGeometry {
   marks: { x: number; width: number }[];
   /** While fewer drives may fail than usual. */
   windows: { x: number; width: number; redundancy: number }[];
-  days: { x: number; day: number }[];
+  days: { x: number; label: string }[];
+  /** What is stored, where data sets say so. */
+  stored: { points: string; end: number; bytes: number } | null;
   /** The figure at the top of the scale, in bytes. */
   most: number;
 }
@@ -33,9 +37,12 @@ const niceDays = (days: number, most: number) => [1, 2, 5, 7, 14, 30, 60, 90, 18
  * that each moment has a place.
  *
  * @param size of the drawing in CSS pixels
+ * @param dates when the steps run: by the calendar, or by their hours alone
  */
-export function stripGeometry({ moments }: Walk, size: { width: number; height: number }, _family: UnitFamily): StripGeometry {
-  const end = Math.max(1e-6, ...moments.map((moment) => moment.walked?.to ?? 0));
+export function stripGeometry({ moments, plan }: Walk, size: { width: number; height: number }, { times, schedule }: Pick<Dates, "times" | "schedule">): StripGeometry {
+  const fromOf = (i: number) => (times[i]?.start ?? 0) * 24;
+  const toOf = (i: number) => (times[i]?.end ?? 0) * 24;
+  const end = Math.max(1e-6, ...times.map((time) => time.end * 24));
   const room = Math.max(60, size.width - LEFT - RIGHT);
   // Every step moves time on by at least a sliver; what is left of the width is shared by hours.
   const steps = moments.length - 1;
@@ -45,10 +52,10 @@ export function stripGeometry({ moments }: Walk, size: { width: number; height: 
   const marks: StripGeometry["marks"] = [];
   const begins: number[] = [];
   let slivers = 0;
-  moments.slice(1).forEach((moment) => {
-    const from = LEFT + slivers * sliver + (moment.walked?.from ?? 0) * perHour;
+  moments.slice(1).forEach((_, i) => {
+    const from = LEFT + slivers * sliver + fromOf(i) * perHour;
     slivers += 1;
-    const to = LEFT + slivers * sliver + (moment.walked?.to ?? 0) * perHour;
+    const to = LEFT + slivers * sliver + toOf(i) * perHour;
     begins.push(from);
     at.push(Math.max(to, at.at(-1) ?? LEFT));
     marks.push({ x: from, width: Math.max(sliver, to - from) });
@@ -75,10 +82,29 @@ export function stripGeometry({ moments }: Walk, size: { width: number; height: 
   const total = end / 24;
   const step = niceDays(total, 9);
   const xOf = (hours: number) => {
-    const next = moments.findIndex((moment) => (moment.walked?.to ?? 0) > hours);
-    const passed = next < 0 ? steps : Math.max(0, next - 1);
+    const next = times.findIndex((time) => time.end * 24 > hours);
+    const passed = next < 0 ? steps : next;
     return LEFT + passed * sliver + hours * perHour;
   };
-  const days = total < 1 ? [] : Array.from({ length: Math.floor(total / step) + 1 }, (_, i) => ({ x: xOf(i * step * 24), day: i * step + 1 }));
-  return { width: size.width, height: size.height, foot, at, lines: [line("pool"), line("volume"), line("fileSystem")], marks, windows, days, most };
+  const days = total < 1 ? [] : Array.from({ length: Math.floor(total / step) + 1 }, (_, i) => ({ x: xOf(i * step * 24), label: schedule ? tickWords(schedule.begin + (i * step + 0.5) * 86_400_000, schedule.calendar.timeZone, total) : `day ${i * step + 1}` }));
+  // The end of the strip belongs to the names of the lines.
+  const labelled = days.filter((day) => day.x < size.width - RIGHT - 36);
+  const stored = storedLine(plan, end, xOf, y);
+  return { width: size.width, height: size.height, foot, at, lines: [line("pool"), line("volume"), line("fileSystem")], marks, windows, days: labelled, most, stored };
 }
+
+/** The line of stored data in so many pieces. */
+const PIECES = 24;
+
+/** What is stored in all volumes that hold data sets, as it grows; null where there are none. */
+function storedLine(plan: Plan, end: number, xOf: (hours: number) => number, y: (bytes: number) => number): StripGeometry["stored"] {
+  if (!plan.dataSets) return null;
+  const volumes = plan.pools.flatMap((pool) => pool.volumes);
+  const at = Array.from({ length: PIECES + 1 }, (_, i) => (i * end) / PIECES);
+  const bytes = at.map((hours) => volumes.reduce((sum, volume) => sum + storedAfter(plan, volume, hours / 24), 0));
+  const points = at.map((hours, i) => `${xOf(hours).toFixed(1)},${y(bytes[i] ?? 0).toFixed(1)}`).join(" ");
+  return { points, end: y(bytes.at(-1) ?? 0), bytes: bytes.at(-1) ?? 0 };
+}
+
+/** A day on the strip: with its year where the plan runs over years. */
+const tickWords = (at: number, timeZone: string, days: number): string => new Intl.DateTimeFormat("en-GB", days > 300 ? { month: "short", year: "numeric", timeZone } : { day: "numeric", month: "short", timeZone }).format(at);

@@ -1,0 +1,46 @@
+"use client";
+
+import { useEffect, useMemo, useState } from "react";
+import type { Schedule } from "@/core/calendar/schedule";
+import { demand, lateFindings, timesByHours, type Demand, type StepTimes } from "@/core/data/demand";
+import type { Finding } from "@/core/findings/finding";
+import type { Walk } from "@/core/plan/walk";
+import { today } from "../today";
+
+type ScheduleOf = typeof import("@/core/calendar/schedule").schedule;
+
+/** When the steps of a plan run, and what that means for the data. */
+export interface Dates {
+  /** Where the plan has a calendar, and once its arithmetic has been loaded. */
+  schedule: Schedule | null;
+  times: StepTimes[];
+  demands: Demand[];
+  /** That room comes too late, by step. */
+  late: ReadonlyMap<string, Finding[]>;
+  /** The plan's first day, as YYYY-MM-DD. */
+  start: string;
+}
+
+/** The dates of a plan. The arithmetic of calendars is loaded when a plan first has one. */
+export function useDates(walked: Walk): Dates {
+  const { calendar } = walked.plan;
+  const [scheduleOf, setScheduleOf] = useState<ScheduleOf | null>(null);
+  const wanted = calendar !== undefined;
+  useEffect(() => {
+    if (!wanted) return;
+    let gone = false;
+    void import("@/core/calendar/schedule").then((module) => {
+      if (!gone) setScheduleOf(() => module.schedule);
+    });
+    return () => {
+      gone = true;
+    };
+  }, [wanted]);
+  return useMemo(() => {
+    const schedule = calendar && scheduleOf ? scheduleOf(walked, calendar) : null;
+    const times = schedule ? schedule.steps.map(({ start, end }) => ({ start: (start - schedule.begin) / 86_400_000, end: (end - schedule.begin) / 86_400_000 })) : timesByHours(walked);
+    const demands = walked.plan.dataSets ? demand(walked, times) : [];
+    const start = calendar?.start ?? today();
+    return { schedule, times, demands, late: lateFindings(demands, start, calendar?.deliveryDays ?? 0), start };
+  }, [walked, calendar, scheduleOf]);
+}

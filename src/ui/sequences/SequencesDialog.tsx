@@ -1,0 +1,100 @@
+"use client";
+
+import { useDeferredValue, useMemo, useState } from "react";
+import { sequences } from "@/core/sequences/registry";
+import { isWish, type Sequence, type Wish } from "@/core/sequences/sequence";
+import { settingAt, trySequence, type Place } from "@/core/sequences/tried";
+import { usualCalendar } from "../calendar/usualCalendar";
+import { Button } from "../kit/Button";
+import { Dialog } from "../kit/Dialog";
+import { today } from "../today";
+import { useWorkbench } from "../workbench/useWorkbench";
+import { SequenceFigures } from "./SequenceFigures";
+import { SequenceQuestions } from "./SequenceQuestions";
+
+/** Ready-made sequences of steps: what owners say they want, worked out for this box, to be put in at the chosen moment. */
+export function SequencesDialog({ onClose }: { onClose: () => void }) {
+  const { walk: walked, at, insertSequence } = useWorkbench();
+  const place = useMemo<Place>(() => ({ document: walked.plan, walked, at, today: today() }), [walked, at]);
+  const setting = useMemo(() => settingAt(place), [place]);
+  const begun = useMemo(() => sequences.map((sequence) => ({ sequence, begun: sequence.begin(setting) })), [setting]);
+  const suiting = begun.filter((each): each is { sequence: Sequence; begun: Wish } => isWish(each.begun));
+  const others = begun.flatMap(({ sequence, begun: not }) => (isWish(not) ? [] : [{ sequence, why: not.cannot }]));
+  const [chosen, setChosen] = useState(suiting[0]?.sequence.id ?? null);
+  const [wishes, setWishes] = useState<Record<string, Wish>>({});
+  const current = suiting.find((each) => each.sequence.id === chosen);
+  const wish = current ? (wishes[current.sequence.id] ?? current.begun) : null;
+  // Working a sequence out can take longer than a key stroke.
+  const askedSequence = useDeferredValue(current?.sequence ?? null);
+  const askedWish = useDeferredValue(wish);
+  const [calendar] = useState(usualCalendar);
+  const result = useMemo(() => (askedSequence && askedWish ? trySequence(askedSequence, askedWish, place, calendar) : null), [askedSequence, askedWish, place, calendar]);
+  const blocked = result?.ok === true && result.tried.blocks.length > 0;
+  return (
+    <Dialog
+      open
+      size="large"
+      onClose={onClose}
+      title="What do you want to do?"
+      about={at === 0 ? "Worked out for your box and its rules. The steps come before any that are planned, and each can be changed afterwards." : `Worked out for the box after step ${at}. Each step can be changed afterwards.`}
+      acts={
+        <>
+          <Button onClick={onClose}>Cancel</Button>
+          {result?.ok && (
+            <Button
+              look={blocked ? "plain" : "main"}
+              onClick={() => {
+                insertSequence(result.tried.command);
+                onClose();
+              }}
+            >
+              {blocked ? "Plan it nevertheless" : `Plan these ${result.tried.command.steps.length} steps`}
+            </Button>
+          )}
+        </>
+      }
+    >
+      <div className="grid gap-x-6 gap-y-4 md:grid-cols-[17rem_minmax(0,1fr)]">
+        <div>
+          <ul aria-label="Ready-made sequences" className="space-y-0.5">
+            {suiting.map(({ sequence }) => (
+              <li key={sequence.id}>
+                <button type="button" aria-pressed={sequence.id === chosen} onClick={() => setChosen(sequence.id)} className="w-full rounded px-2.5 py-1.5 text-left hover:bg-wall aria-pressed:bg-indigo aria-pressed:text-on-indigo">
+                  {sequence.name}
+                </button>
+              </li>
+            ))}
+          </ul>
+          {others.length > 0 && (
+            <details className="mt-3 text-[0.93rem]">
+              <summary className="cursor-pointer px-2.5 text-soft">{others.length === 1 ? "One is" : `${others.length} are`} nothing for this box</summary>
+              <ul className="mt-1 space-y-2 px-2.5">
+                {others.map(({ sequence, why }) => (
+                  <li key={sequence.id}>
+                    {sequence.name}. <span className="text-soft">{why}</span>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+        </div>
+        {current && wish ? (
+          <div className="min-w-0 space-y-4 border-line md:border-l md:pl-6">
+            <p className="text-soft">“{current.sequence.says}”</p>
+            <SequenceQuestions key={current.sequence.id} sequence={current.sequence} wish={wish} setting={setting} onChange={(next) => setWishes({ ...wishes, [current.sequence.id]: next })} />
+            <div aria-live="polite" className={askedWish === wish ? "" : "opacity-60"}>
+              {result && !result.ok && (
+                <p className="text-geranium">
+                  <strong className="font-semibold">It cannot be done like this.</strong> {result.reason}
+                </p>
+              )}
+              {result?.ok && <SequenceFigures tried={result.tried} />}
+            </div>
+          </div>
+        ) : (
+          <p className="text-soft">Nothing ready-made suits this box as it is. Put drives in its bays and make a pool first.</p>
+        )}
+      </div>
+    </Dialog>
+  );
+}
