@@ -1,12 +1,10 @@
 import type { Plan } from "@/core/document/plan";
 import type { CortijoDatabase } from "./database";
-
-/** An unguessable id for a plan in this browser. It is not part of the document. */
-const newPlanId = () => crypto.randomUUID();
+import { newId } from "./newId";
 
 /** Keeps a new plan. Returns its id. */
 export async function keepPlan(database: CortijoDatabase, document: Plan, now = Date.now()): Promise<string> {
-  const id = newPlanId();
+  const id = newId();
   await database.plans.add({ id, name: document.name, document, revision: 0, position: 0, createdAt: now, changedAt: now, deletedAt: 0 });
   return id;
 }

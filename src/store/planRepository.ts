@@ -1,5 +1,6 @@
 import type { CortijoDatabase, KeptEntry, KeptPlan } from "./database";
 import { perform, type History } from "./history";
+import { newId } from "./newId";
 import { keepPlan } from "./keepPlan";
 
 /** Deleted plans can be brought back for this long. */
@@ -39,7 +40,10 @@ export async function forgetOldDeletions(database: CortijoDatabase, now = Date.n
 /** Keeps a copy of a plan, without its history. Returns the copy's id. */
 export async function duplicatePlan(database: CortijoDatabase, id: string): Promise<string | null> {
   const kept = await database.plans.get(id);
-  return kept ? keepPlan(database, { ...kept.document, name: `${kept.name} (copy)`.slice(0, 120) }) : null;
+  if (!kept) return null;
+  // A copy has entries of its own in calendar programs.
+  const { calendar } = kept.document;
+  return keepPlan(database, { ...kept.document, name: `${kept.name} (copy)`.slice(0, 120), ...(calendar ? { calendar: { ...calendar, id: newId() } } : {}) });
 }
 
 /** Reads a plan with its history, or null when it is not there. */

@@ -22,3 +22,8 @@ export function dayIn(at: number, timeZone: string): string {
   const parts = Object.fromEntries(new Intl.DateTimeFormat("en", { year: "numeric", month: "2-digit", day: "2-digit", timeZone }).formatToParts(at).map((part) => [part.type, part.value]));
   return `${parts.year}-${parts.month}-${parts.day}`;
 }
+
+/** The day on which a moment of a plan falls, for `planSummary`; nothing where the plan has no dates. */
+export function dayOfMomentIn(dates: { calendar: { timeZone: string }; steps: readonly { end: number }[] } | null): ((index: number) => string) | undefined {
+  return dates ? (index) => `on ${dayWords(dates.steps[index - 1]?.end ?? 0, dates.calendar.timeZone)}` : undefined;
+}

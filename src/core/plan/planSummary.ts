@@ -25,24 +25,25 @@ export function exposedHours({ moments }: Walk, redundancy: number): number {
 /**
  * A plan in a few sentences that can be read aloud.
  *
+ * @param dayOfMoment the day of a moment in words, where the plan has dates: "on 8 Dec"
  * @example planSummary(walk(plan)) // ["Four steps over about 2 days.", "Usable 8.00 → 16.0 TB, most of it on day 2.", "For about 37 hours no drive may fail.", …]
  */
-export function planSummary(made: Walk): string[] {
+export function planSummary(made: Walk, dayOfMoment?: (index: number) => string): string[] {
   const { moments, family } = made;
   const walked = moments.flatMap((moment) => moment.walked ?? []);
   const active = walked.filter((each) => !each.step.disabled);
   const [first, last] = [moments[0], moments.at(-1)];
   if (active.length === 0 || !first || !last) return ["No step is planned."];
   const end = Math.max(...walked.map((each) => each.to));
-  const said = [`${counted(active.length)} ${active.length === 1 ? "step" : "steps"} over ${lengthWords(end)}.`];
+  const said = [`${counted(active.length)} ${active.length === 1 ? "step" : "steps"} ${dayOfMoment ? "with" : "over"} ${lengthWords(end)}${dayOfMoment ? " of work" : ""}.`];
   const [from, to] = [first.capacities.fileSystem, last.capacities.fileSystem];
   const anyVolume = last.state.plan.pools.some((pool) => pool.volumes.length > 0);
   const what = anyVolume ? "What folders see" : "Usable";
   if (from === to) said.push(`${what} stays at ${formatBytes(to, family)}.`);
   else {
-    const rises = moments.slice(1).map((moment, i) => ({ rise: moment.capacities.fileSystem - (moments[i]?.capacities.fileSystem ?? 0), to: moment.walked?.to ?? 0 }));
-    const largest = rises.reduce((best, each) => (each.rise > best.rise ? each : best), { rise: 0, to: 0 });
-    const when = largest.rise > 0 ? `, ${largest.rise >= 0.99 * (to - from) ? "all" : "most"} of it on day ${dayOf(largest.to)}` : "";
+    const rises = moments.slice(1).map((moment, i) => ({ rise: moment.capacities.fileSystem - (moments[i]?.capacities.fileSystem ?? 0), to: moment.walked?.to ?? 0, index: i + 1 }));
+    const largest = rises.reduce((best, each) => (each.rise > best.rise ? each : best), { rise: 0, to: 0, index: 0 });
+    const when = largest.rise > 0 ? `, ${largest.rise >= 0.99 * (to - from) ? "all" : "most"} of it ${dayOfMoment ? dayOfMoment(largest.index) : `on day ${dayOf(largest.to)}`}` : "";
     said.push(`${what}: ${formatBytes(from, family)} → ${formatBytes(to, family)}${when}.`);
   }
   const bare = exposedHours(made, 0);

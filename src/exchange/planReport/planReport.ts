@@ -1,5 +1,5 @@
 import { formatBytes } from "@/core/bytes/formatBytes";
-import { dayWords, momentWords, plainDayWords } from "@/core/calendar/dateWords";
+import { dayOfMomentIn, dayWords, momentWords, plainDayWords } from "@/core/calendar/dateWords";
 import type { Schedule } from "@/core/calendar/schedule";
 import { handsIdOf, HANDS } from "@/core/calendar/planCalendar";
 import { CURRENT_DAYS } from "@/core/data/backup";
@@ -147,7 +147,7 @@ export function planReport(made: Walk, schedule: Schedule | null, demands: reado
   return {
     name: plan.name,
     box: `${plan.box.name || "The box"}: ${plan.box.bays} bays, ${ruleSetOf(plan.box.rules).name}`,
-    summary: [...planSummary(made), ...(schedule ? [`From ${dayWords(schedule.begin, schedule.calendar.timeZone)} to ${dayWords(schedule.end, schedule.calendar.timeZone)}.`] : [])],
+    summary: [...planSummary(made, dayOfMomentIn(schedule)), ...(schedule ? [`From ${dayWords(schedule.begin, schedule.calendar.timeZone)} to ${dayWords(schedule.end, schedule.calendar.timeZone)}.`] : [])],
     before: boxReport(first, made),
     after: boxReport(last, made),
     steps: moments.slice(1).flatMap((moment, i) => stepReport(moment, i, made, schedule) ?? []),

@@ -8,14 +8,26 @@ interface Props {
   onExport: () => void;
   onImport: () => void;
   onDuplicate: () => void;
+  /** Where the plan stands as a document. */
+  printHref: string;
+  onMarkdown: () => void;
+  onLink: () => void;
 }
 
 /** Files, other plans, and the theme. */
-export function FileMenuItems({ onExport, onImport, onDuplicate }: Props) {
+export function FileMenuItems({ onExport, onImport, onDuplicate, printHref, onMarkdown, onLink }: Props) {
   const [theme, setTheme] = useTheme();
   return (
     <>
       <MenuItem onSelect={onExport}>Export this plan</MenuItem>
+      <MenuItem asChild>
+        <Link href={printHref} prefetch={false}>
+          Print this plan…
+        </Link>
+      </MenuItem>
+      <MenuItem onSelect={onMarkdown}>Copy as Markdown</MenuItem>
+      <MenuItem onSelect={onLink}>A link with this plan…</MenuItem>
+      <MenuLine />
       <MenuItem onSelect={onImport}>Import a plan…</MenuItem>
       <MenuItem onSelect={onDuplicate}>Duplicate this plan</MenuItem>
       <MenuItem asChild>

@@ -4,11 +4,13 @@ import dynamic from "next/dynamic";
 import { useEffect, useState, type ReactNode } from "react";
 import { Button } from "../kit/Button";
 import { TerracePatterns } from "../kit/Swatch";
+import { useUnit } from "../preferences/preferences";
 import type { OpenedPlan } from "./OpenPlan";
 import { Rail, type PlaceId } from "./Rail";
 import { TopBar } from "./TopBar";
 import { useKeys } from "./useKeys";
 
+const LinkDialog = dynamic(() => import("../document/LinkDialog").then((module) => module.LinkDialog));
 const KeysDialog = dynamic(() => import("./KeysDialog").then((module) => module.KeysDialog));
 
 interface Props {
@@ -24,6 +26,8 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
   const { id, session, state, onExport } = opened;
   const { history } = state;
   const [keys, setKeys] = useState(false);
+  const [linking, setLinking] = useState(false);
+  const [unit] = useUnit();
   useKeys({ onUndo: () => session.undo(), onRedo: () => session.redo(), onHelp: () => setKeys(true), onEscape: () => onEscape?.() });
   useEffect(() => {
     document.title = `${history.plan.name} · Cortijo`;
@@ -31,7 +35,7 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
   return (
     <>
       <TerracePatterns />
-      <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
+      <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden print:block print:h-auto print:overflow-visible">
         <TopBar
           name={history.plan.name}
           onRename={(name) => session.do({ kind: "rename-plan", name })}
@@ -43,6 +47,9 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
           onExport={onExport}
           onImport={opened.onImport}
           onDuplicate={opened.onDuplicate}
+          printHref={`/plan/${id}/print`}
+          onMarkdown={() => void import("../document/copyMarkdown").then(({ copyMarkdown }) => copyMarkdown(history.plan, unit)).then((done) => session.say(done))}
+          onLink={() => setLinking(true)}
           onKeys={() => setKeys(true)}
         />
         {state.trouble && (
@@ -53,11 +60,12 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
             </Button>
           </div>
         )}
-        <div className="flex min-h-0 flex-1 flex-col md:flex-row">
+        <div className="flex min-h-0 flex-1 flex-col md:flex-row print:block">
           <Rail plan={id} place={place} />
           {children}
         </div>
       </div>
+      {linking && <LinkDialog plan={history.plan} onClose={() => setLinking(false)} />}
       {keys && <KeysDialog onClose={() => setKeys(false)} />}
     </>
   );

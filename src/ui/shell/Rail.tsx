@@ -1,20 +1,22 @@
 "use client";
 
-import { Columns3, Rows3 } from "lucide-react";
+import { CalendarDays, Columns3, Database, Rows3 } from "lucide-react";
 import Link from "next/link";
 
 /** The places of a plan, by the last part of their address. */
-export type PlaceId = "" | "compare";
+export type PlaceId = "" | "compare" | "data" | "calendar" | "print";
 
 const PLACES = [
   { id: "", name: "Plan", icon: Columns3 },
   { id: "compare", name: "Compare", icon: Rows3 },
+  { id: "data", name: "Data", icon: Database },
+  { id: "calendar", name: "Calendar", icon: CalendarDays },
 ] as const;
 
 /** The slim rail with the places of a plan. */
 export function Rail({ plan, place }: { plan: string; place: PlaceId }) {
   return (
-    <nav aria-label="Places" className="flex shrink-0 border-line max-md:border-b md:w-[4.6rem] md:flex-col md:border-r md:pt-2">
+    <nav aria-label="Places" className="flex shrink-0 border-line print:hidden max-md:border-b md:w-[4.6rem] md:flex-col md:border-r md:pt-2">
       {PLACES.map(({ id, name, icon: Icon }) => (
         <Link
           key={id}

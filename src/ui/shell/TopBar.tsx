@@ -23,6 +23,9 @@ interface Props {
   onExport: () => void;
   onImport: () => void;
   onDuplicate: () => void;
+  printHref: string;
+  onMarkdown: () => void;
+  onLink: () => void;
   onKeys: () => void;
 }
 
@@ -32,7 +35,7 @@ const KEEPING = { kept: "Saved", saving: "Saving …", unkept: "Not saved" };
 export function TopBar(props: Props) {
   const [unit, setUnit] = useUnit();
   return (
-    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2">
+    <header className="flex print:hidden flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2">
       <Link href="/" className="font-serif text-xl text-indigo" title="All plans">
         Cortijo
       </Link>

@@ -1,6 +1,7 @@
 "use client";
 
 import { formatBytes } from "@/core/bytes/formatBytes";
+import { dayOfMomentIn, momentWords } from "@/core/calendar/dateWords";
 import { dayOf, planSummary } from "@/core/plan/planSummary";
 import { Dialog } from "../../kit/Dialog";
 import { useUnit } from "../../preferences/preferences";
@@ -9,18 +10,19 @@ import { useWorkbench } from "../useWorkbench";
 
 /** The plan in words: a summary, and what each step does and why. */
 export function SummaryDialog({ onClose }: { onClose: () => void }) {
-  const { walk } = useWorkbench();
+  const { walk, dates } = useWorkbench();
+  const { schedule } = dates;
   const [unit] = useUnit();
   return (
     <Dialog open wide onClose={onClose} title="The plan in words" about="Days and hours are what is likely; the range of each step stands with it.">
-      <p className="font-serif text-lg">{planSummary(walk).join(" ")}</p>
+      <p className="font-serif text-lg">{planSummary(walk, dayOfMomentIn(schedule)).join(" ")}</p>
       <ol className="mt-4 list-decimal space-y-3 pl-6">
-        {walk.moments.flatMap(({ walked, capacities }) =>
+        {walk.moments.flatMap(({ walked, capacities }, index) =>
           walked
             ? [
                 <li key={walked.step.id} className={walked.step.disabled ? "text-soft line-through" : ""}>
                   <p>
-                    <span className="text-soft">Day {dayOf(walked.from)}.</span> {walked.does} <span className="text-soft">{walked.why}</span>
+                    <span className="text-soft">{schedule ? momentWords(schedule.steps[index - 1]?.start ?? 0, schedule.calendar.timeZone) : `Day ${dayOf(walked.from)}`}.</span> {walked.does} <span className="text-soft">{walked.why}</span>
                   </p>
                   <p className="text-[0.93rem] text-soft">
                     {walked.done ? `${hoursWords(walked.cost.hours)}, ${walked.cost.online === "offline" ? "the pool is offline meanwhile" : walked.cost.online === "slower" ? "the pool stays online, slower" : "the pool stays online"}. ` : walked.step.disabled ? "Passed over. " : "Cannot be carried out. "}

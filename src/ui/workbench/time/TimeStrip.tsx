@@ -4,7 +4,7 @@ import { Plus } from "lucide-react";
 import dynamic from "next/dynamic";
 import { lazy, useMemo, useState } from "react";
 import { planSummary } from "@/core/plan/planSummary";
-import { plainDayWords } from "@/core/calendar/dateWords";
+import { dayOfMomentIn, plainDayWords } from "@/core/calendar/dateWords";
 import { dayAfter } from "@/core/data/daysBetween";
 import type { Dates } from "../../calendar/useDates";
 import { Button } from "../../kit/Button";
@@ -30,7 +30,7 @@ function whenFull({ demands, start }: Dates): string[] {
 /** Time: the steps, and the staircase of capacity over their days. */
 export function TimeStrip() {
   const { walk, dates } = useWorkbench();
-  const summary = useMemo(() => [...whenFull(dates), ...planSummary(walk)].join(" "), [walk, dates]);
+  const summary = useMemo(() => [...whenFull(dates), ...planSummary(walk, dayOfMomentIn(dates.schedule))].join(" "), [walk, dates]);
   const [telling, setTelling] = useState(false);
   const [choosing, setChoosing] = useState(false);
   return (

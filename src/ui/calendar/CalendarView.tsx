@@ -1,0 +1,84 @@
+"use client";
+
+import { CalendarPlus, Printer } from "lucide-react";
+import Link from "next/link";
+import { useMemo } from "react";
+import { dayWords } from "@/core/calendar/dateWords";
+import { busyMonths } from "@/core/calendar/month";
+import type { PlanCalendar } from "@/core/calendar/planCalendar";
+import { schedule } from "@/core/calendar/schedule";
+import type { Command } from "@/core/commands/command";
+import type { Plan } from "@/core/document/plan";
+import { walk } from "@/core/plan/walk";
+import { planFileName } from "@/exchange/exportPlan";
+import { saveFile } from "@/exchange/saveFile";
+import { Button } from "../kit/Button";
+import { useUnit } from "../preferences/preferences";
+import { today } from "../today";
+import { CalendarSettings } from "./CalendarSettings";
+import { MonthTable } from "./MonthTable";
+
+interface Props {
+  plan: Plan;
+  calendar: PlanCalendar;
+  act: (command: Command, offersUndo?: boolean) => string | null;
+  planHref: string;
+}
+
+/** The months in which something is to be done, and what decides the dates. */
+export function CalendarView({ plan, calendar, act, planHref }: Props) {
+  const [unit] = useUnit();
+  const walked = useMemo(() => walk(plan, unit, undefined, today()), [plan, unit]);
+  const dates = useMemo(() => schedule(walked, calendar), [walked, calendar]);
+  const ends = useMemo(() => (["low", "high"] as const).map((pace) => schedule(walked, calendar, pace).end), [walked, calendar]);
+  const months = useMemo(() => busyMonths(dates), [dates]);
+  const zone = calendar.timeZone;
+  const exportIt = async () => {
+    const { calendarFile } = await import("@/exchange/calendarFile/calendarFile");
+    saveFile(planFileName(plan.name).replace(/\.cortijo\.json$/, ".ics"), "text/calendar", calendarFile(walked, dates, Date.now()));
+  };
+  const stuck = walked.moments.findIndex((moment) => moment.after !== null && moment.after === dates.stuck);
+  return (
+    <main className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6 print:overflow-visible print:p-0" tabIndex={-1}>
+      <div className="flex flex-wrap items-center gap-2">
+        <h1 className="flex-1 font-serif text-2xl">
+          Calendar<span className="hidden print:inline"> of {plan.name}</span>
+        </h1>
+        <Button className="print:hidden" onClick={() => window.print()} disabled={months.length === 0}>
+          <Printer size={16} aria-hidden /> Print the months
+        </Button>
+        <Button className="print:hidden" look="main" onClick={() => void exportIt()} disabled={months.length === 0}>
+          <CalendarPlus size={16} aria-hidden /> Export for a calendar program
+        </Button>
+      </div>
+      {plan.steps.length > 0 && (
+        <p className="mt-1">
+          Done on <strong className="font-semibold">{dayWords(dates.end, zone)}</strong>, if all goes as is likely; between {dayWords(ends[0] ?? dates.end, zone)} and {dayWords(ends[1] ?? dates.end, zone)}.
+        </p>
+      )}
+      {stuck > 0 && (
+        <p role="alert" className="mt-1 text-geranium">
+          Step {stuck} cannot begin within three years: there is no hour for it. Change your hours, or the days that you left out.
+        </p>
+      )}
+      <div className="mt-4 grid gap-x-8 gap-y-6 lg:grid-cols-[17rem_minmax(0,1fr)] print:block">
+        <CalendarSettings key={calendar.id} calendar={calendar} act={act} />
+        <div className="min-w-0 space-y-6">
+          {months.length === 0 && (
+            <p className="text-soft">
+              Nothing is to be done yet.{" "}
+              <Link href={planHref} className="text-indigo underline underline-offset-4">
+                Plan some steps at the box
+              </Link>
+              .
+            </p>
+          )}
+          {months.map((month) => (
+            <MonthTable key={month} month={month} dates={dates} walked={walked} />
+          ))}
+          {months.length > 0 && <p className="text-[0.9rem] text-soft print:hidden">Entries keep their identifiers: a later export updates those of an earlier one. Entries of steps that you have removed stay in your calendar program until you delete them there.</p>}
+        </div>
+      </div>
+    </main>
+  );
+}

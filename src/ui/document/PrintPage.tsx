@@ -1,0 +1,18 @@
+"use client";
+
+import { OpenPlan } from "../shell/OpenPlan";
+import { PlanFrame } from "../shell/PlanFrame";
+import { PlanDocument } from "./PlanDocument";
+
+/** The plan as a document to hold: to be printed, or kept as a PDF. */
+export function PrintPage({ id }: { id: string }) {
+  return (
+    <OpenPlan id={id}>
+      {(opened) => (
+        <PlanFrame opened={opened} place="print">
+          <PlanDocument plan={opened.state.history.plan} planHref={`/plan/${opened.id}`} />
+        </PlanFrame>
+      )}
+    </OpenPlan>
+  );
+}

@@ -1,0 +1,24 @@
+import type { UnitFamily } from "@/core/bytes/formatBytes";
+import type { Plan } from "@/core/document/plan";
+import { today } from "../today";
+
+/**
+ * The plan as Markdown: to the clipboard, or to a file where that is not allowed.
+ *
+ * @returns what was done, in a sentence
+ */
+export async function copyMarkdown(plan: Plan, unit: UnitFamily): Promise<string> {
+  const [{ walk }, { demand, timesByHours }, { planReport }, { planMarkdown }] = await Promise.all([import("@/core/plan/walk"), import("@/core/data/demand"), import("@/exchange/planReport/planReport"), import("@/exchange/planReport/planMarkdown")]);
+  const walked = walk(plan, unit, undefined, today());
+  const dates = plan.calendar ? (await import("@/core/calendar/schedule")).schedule(walked, plan.calendar) : null;
+  const times = dates ? dates.steps.map(({ start, end }) => ({ start: (start - dates.begin) / 86_400_000, end: (end - dates.begin) / 86_400_000 })) : timesByHours(walked);
+  const text = planMarkdown(planReport(walked, dates, demand(walked, times), plan.calendar?.start ?? today()));
+  try {
+    await navigator.clipboard.writeText(text);
+    return "The plan is on the clipboard, as Markdown.";
+  } catch {
+    const [{ saveFile }, { planFileName }] = await Promise.all([import("@/exchange/saveFile"), import("@/exchange/exportPlan")]);
+    saveFile(planFileName(plan.name).replace(/\.cortijo\.json$/, ".md"), "text/markdown", text);
+    return "The plan is saved as a Markdown file.";
+  }
+}
