@@ -1,24 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
-import { nominalBytes } from "../../src/core/bytes/nominalBytes";
-import { emptyPlan } from "../../src/core/document/emptyPlan";
-import type { Plan, Pool } from "../../src/core/document/plan";
-import type { LayoutId } from "../../src/core/layouts/layout";
-import type { RuleSetId } from "../../src/core/rules/boxRules";
-import { dragTo, firstVisit, saved, tabTo, usable } from "./workbench";
-
-/** A box with one pool of these drives in its bays, and others on the shelf. */
-function boxOf(name: string, set: RuleSetId, layout: LayoutId, tb: number[], shelf: number[], more: Partial<Pool> = {}, bays = 6): Plan {
-  const drive = (id: string, size: number, bay: number | null): Plan["drives"][number] => ({ id, label: "", serial: `CAL-${id.toUpperCase()}`, bytes: nominalBytes(size * 1000), medium: "hdd", bus: "sata", logicalSector: 512, physicalSector: 4096, health: { state: "good" }, place: bay === null ? { shelf: true } : { bay } });
-  return { ...emptyPlan(name), box: { name: "Box in the shed", bays, rules: { set } }, drives: [...tb.map((size, i) => drive(`d${i + 1}`, size, i + 1)), ...shelf.map((size, i) => drive(`x${i + 1}`, size, null))], pools: [{ id: "p1", name: "Shared", groups: [{ id: "g1", layout, drives: tb.map((_, i) => `d${i + 1}`), options: {} }], spares: [], volumes: [], ...more }] };
-}
-
-async function open(page: Page, plan: Plan): Promise<void> {
-  await firstVisit(page);
-  const before = page.url();
-  await page.getByLabel("Plan file").setInputFiles({ name: "plan.cortijo.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(plan)) });
-  await expect(page).not.toHaveURL(before);
-  await expect(page.getByLabel("Name of the plan")).toHaveValue(plan.name);
-}
+import type { Plan } from "../../src/core/document/plan";
+import { boxOf, dragTo, firstVisit, openPlan, saved, tabTo, usable } from "./workbench";
 
 /** Puts a drive of the shelf on a bay with the mouse. */
 const drop = (page: Page, serial: string, bay: number): Promise<void> =>
@@ -30,7 +12,7 @@ const steps = (page: Page) => page.getByRole("list", { name: "Steps" }).getByRol
 const slider = (page: Page) => page.getByRole("slider", { name: "Moment of the plan" });
 
 test("all drives one by one: a plateau, and everything at once with the claim", async ({ page }) => {
-  await open(page, boxOf("One by one", "classic-raid", "raid5", [4, 4, 4], [8, 8, 8]));
+  await openPlan(page, boxOf("One by one", "classic-raid", "raid5", [4, 4, 4], [8, 8, 8]));
   await planning(page);
   for (const n of [1, 2, 3]) {
     await drop(page, `CAL-X${n}`, n);
@@ -56,7 +38,7 @@ test("all drives one by one: a plateau, and everything at once with the claim", 
 });
 
 test("a mirror to double parity in one jump is split into the two steps that the box makes", async ({ page }) => {
-  await open(page, boxOf("Levels", "classic-raid", "raid1", [4, 4], [4, 4]));
+  await openPlan(page, boxOf("Levels", "classic-raid", "raid1", [4, 4], [4, 4]));
   await planning(page);
   await page.getByRole("button", { name: /^Layout of Shared/ }).click();
   await page.getByRole("menuitemradio", { name: /^RAID 6/ }).click();
@@ -68,7 +50,7 @@ test("a mirror to double parity in one jump is split into the two steps that the
 });
 
 test("a hybrid is widened: its space is there when the rewrite has ended", async ({ page }) => {
-  await open(page, boxOf("Hybrid", "hybrid-box", "hybrid-1", [4, 4, 8], [8]));
+  await openPlan(page, boxOf("Hybrid", "hybrid-box", "hybrid-1", [4, 4, 8], [8]));
   await planning(page);
   await drop(page, "CAL-X1", 4);
   await expect(pending(page)).toContainText(/widen the group/);
@@ -82,7 +64,7 @@ test("a hybrid is widened: its space is there when the rewrite has ended", async
 
 test("a drive more for a copies pool: the two forgotten grow steps are found and mended", async ({ page }) => {
   const volume = { id: "v1", name: "Photos", bytes: 3_900_000_000_000, fileSystem: "btrfs" as const, usedBytes: 1_000_000_000_000 };
-  await open(page, boxOf("Copies", "chunk-copies", "copies-2", [4, 4], [8], { volumes: [volume] }));
+  await openPlan(page, boxOf("Copies", "chunk-copies", "copies-2", [4, 4], [8], { volumes: [volume] }));
   await planning(page);
   await drop(page, "CAL-X1", 3);
   await pending(page).getByText("then claim and grow").click();
@@ -102,7 +84,7 @@ test("a drive more for a copies pool: the two forgotten grow steps are found and
 
 test("steps are kept: reloaded in the middle, passed over, moved, undone", async ({ page }) => {
   const plan = boxOf("Kept", "classic-raid", "raid5", [4, 4, 4], [4, 4]);
-  await open(page, { ...plan, steps: [{ id: "s1", kind: "widen-group", group: "g1", drives: ["x1"] }, { id: "s2", kind: "widen-group", group: "g1", drives: ["x2"] }, { id: "s3", kind: "verify", pool: "p1" }] });
+  await openPlan(page, { ...plan, steps: [{ id: "s1", kind: "widen-group", group: "g1", drives: ["x1"] }, { id: "s2", kind: "widen-group", group: "g1", drives: ["x2"] }, { id: "s3", kind: "verify", pool: "p1" }] });
   await steps(page).nth(1).click();
   await expect(usable(page)).toHaveText(/16\.00/);
   await page.getByRole("button", { name: "More about step 1" }).click();
@@ -128,7 +110,7 @@ test("steps are kept: reloaded in the middle, passed over, moved, undone", async
 
 test("what cannot be carried out says why, and later steps still show what can be shown", async ({ page }) => {
   const plan = boxOf("Blocked", "classic-raid", "raid5", [4, 4, 4], [3, 4]);
-  await open(page, { ...plan, steps: [{ id: "s1", kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" }, { id: "s2", kind: "widen-group", group: "g1", drives: ["x2"] }] });
+  await openPlan(page, { ...plan, steps: [{ id: "s1", kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" }, { id: "s2", kind: "widen-group", group: "g1", drives: ["x2"] }] });
   await steps(page).nth(0).click();
   const step = page.getByRole("region", { name: "The chosen step" });
   await expect(step).toContainText("It cannot be carried out as planned.");
@@ -139,7 +121,7 @@ test("what cannot be carried out says why, and later steps still show what can b
 
 test("a layout in Compare says which planned steps it would break", async ({ page }) => {
   const plan = boxOf("Broken", "classic-raid", "raid5", [4, 4, 4], [4]);
-  await open(page, { ...plan, steps: [{ id: "s1", kind: "change-level", group: "g1", layout: "raid6", drives: ["x1"] }] });
+  await openPlan(page, { ...plan, steps: [{ id: "s1", kind: "change-level", group: "g1", layout: "raid6", drives: ["x1"] }] });
   await page.getByRole("link", { name: "Compare" }).click();
   await page.getByRole("button", { name: "Apply RAID 1", exact: true }).click();
   const dialog = page.getByRole("dialog", { name: "Apply RAID 1?" });
@@ -151,7 +133,7 @@ test("a layout in Compare says which planned steps it would break", async ({ pag
 test("a plan of a thousand steps opens, is gone through, and undoes", async ({ page }) => {
   const plan = boxOf("Long", "classic-raid", "raid5", [4, 4, 4], [8]);
   const long: Plan = { ...plan, steps: Array.from({ length: 1000 }, (_, i): Plan["steps"][number] => (i % 3 === 0 ? { id: `s${i}`, kind: "verify", pool: "p1" } : { id: `s${i}`, kind: "replace-drive", drive: i % 2 === 0 ? "d1" : "x1", by: i % 2 === 0 ? "x1" : "d1", how: "pulled" })) };
-  await open(page, long);
+  await openPlan(page, long);
   await expect(slider(page)).toHaveAttribute("aria-valuemax", "1000");
   await slider(page).focus();
   await page.keyboard.press("End");
@@ -164,7 +146,7 @@ test("a plan of a thousand steps opens, is gone through, and undoes", async ({ p
 });
 
 test("by keyboard alone: a drive put on another, planned, and gone through", async ({ page }) => {
-  await open(page, boxOf("Keys", "classic-raid", "raid1", [4, 4], [8, 8]));
+  await openPlan(page, boxOf("Keys", "classic-raid", "raid1", [4, 4], [8, 8]));
   await tabTo(page, /^Plan what I do next/, 120).catch(() => page.getByLabel("Plan what I do next as a step").focus());
   await page.keyboard.press("Space");
   const chip = page.getByRole("button", { name: /^8\sTB drive on the shelf \(serial CAL-X1/ });
@@ -188,7 +170,7 @@ test("by keyboard alone: a drive put on another, planned, and gone through", asy
 test("on a phone the steps and the staircase are there, and nothing is wider than the screen", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const plan = boxOf("Phone", "classic-raid", "raid5", [4, 4, 4], [4]);
-  await open(page, { ...plan, steps: [{ id: "s1", kind: "widen-group", group: "g1", drives: ["x1"] }] });
+  await openPlan(page, { ...plan, steps: [{ id: "s1", kind: "widen-group", group: "g1", drives: ["x1"] }] });
   await steps(page).first().click();
   await expect(page.getByRole("region", { name: "The chosen step" })).toBeVisible();
   await slider(page).focus();

@@ -2,16 +2,11 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { clinic } from "../../src/core/document/samples/clinic";
 import { growingClinic } from "../../src/core/document/samples/growingClinic";
-import { firstVisit, newPlan } from "./workbench";
+import { coveredClinic } from "../../src/core/document/samples/coveredClinic";
+import { firstVisit, newPlan, openPlan } from "./workbench";
 
 /** The clinic with a plan to grow. */
-async function growingPlan(page: Page): Promise<void> {
-  await firstVisit(page);
-  const before = page.url();
-  await page.getByLabel("Plan file").setInputFiles({ name: "plan.cortijo.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(growingClinic)) });
-  await expect(page).not.toHaveURL(before);
-  await expect(page.getByRole("list", { name: "Steps" })).toBeVisible();
-}
+const growingPlan = (page: Page): Promise<void> => openPlan(page, growingClinic);
 
 const screens: [string, (page: Page) => Promise<void>][] = [
   ["the workbench", firstVisit],
@@ -105,6 +100,70 @@ const screens: [string, (page: Page) => Promise<void>][] = [
     await page.getByRole("button", { name: "More about step 1" }).click();
     await page.getByRole("menuitem", { name: "Edit…" }).click();
     await expect(page.getByRole("dialog")).toBeVisible();
+  }],
+  ["ready-made sequences", async (page) => {
+    await growingPlan(page);
+    await page.getByRole("button", { name: "Ready-made" }).click();
+    await expect(page.getByRole("list", { name: "Steps of the sequence" })).toBeVisible();
+  }],
+  ["a step with dates", async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("list", { name: "Steps" }).getByRole("button", { name: /^\d/ }).nth(2).click();
+    await expect(page.getByRole("region", { name: "The chosen step" })).toContainText("at the box");
+  }],
+  ["a lift in writing", async (page) => {
+    await openPlan(page, { ...coveredClinic, backups: [], steps: coveredClinic.steps.slice(2, 3) });
+    await page.getByRole("list", { name: "Steps" }).getByRole("button", { name: /^\d/ }).first().click();
+    await page.getByRole("button", { name: "Go on without, in writing…" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  }],
+  ["data and backups", async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("link", { name: "Data" }).click();
+    await expect(page.locator(".js-plotly-plot .scatterlayer path").first()).toBeAttached();
+  }],
+  ["a data set's fields", async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("link", { name: "Data" }).click();
+    await page.getByRole("button", { name: "Edit X-ray and ultrasound images" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  }],
+  ["a backup's fields", async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("link", { name: "Data" }).click();
+    await page.getByRole("button", { name: "Edit USB drive in the drawer" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  }],
+  ["data without a volume", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Data" }).click();
+    await expect(page.getByRole("button", { name: /^Make one volume/ })).toBeVisible();
+  }],
+  ["the calendar", async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("link", { name: "Calendar" }).click();
+    await page.getByLabel("Hands at the box").selectOption("own");
+    await expect(page.getByRole("region", { name: "December 2026" })).toBeVisible();
+  }],
+  ["a plan without dates", async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Calendar" }).click();
+    await expect(page.getByRole("button", { name: /^Give this plan dates/ })).toBeVisible();
+  }],
+  ["the plan as a document", async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.goto(`${page.url()}/print`);
+    await expect(page.getByRole("heading", { name: "What this rests on" })).toBeVisible();
+  }],
+  ["a link with the plan", async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("button", { name: "File", exact: true }).click();
+    await page.getByRole("menuitem", { name: "A link with this plan…" }).click();
+    await expect(page.getByRole("dialog").getByRole("textbox")).toBeVisible();
+  }],
+  ["a damaged link", async (page) => {
+    await page.goto("/open#plan=AAAA");
+    await expect(page.getByRole("heading", { name: "This link is damaged" })).toBeVisible();
   }],
   ["the keys", async (page) => {
     await firstVisit(page);

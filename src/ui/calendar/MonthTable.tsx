@@ -17,7 +17,7 @@ export function MonthTable({ month, dates, walked }: { month: string; dates: Sch
   // Weeks before the plan begins have nothing to say.
   const weeks = useMemo(() => monthView(dates, month).filter((week) => (week.at(-1)?.day ?? "") >= dates.calendar.start), [dates, month]);
   return (
-    <section aria-label={monthWords(month)} className="print:break-after-page">
+    <section aria-label={monthWords(month)} className="print:break-inside-avoid">
       <h2 className="font-serif text-lg">{monthWords(month)}</h2>
       <table className="mt-1 w-full table-fixed border-collapse text-[0.85rem]">
         <thead>

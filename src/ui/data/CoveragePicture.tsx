@@ -25,26 +25,26 @@ export function CoveragePicture({ before, after, plan, end, planned, matters }: 
         const [was, is] = [before.outcomes[threat], after.outcomes[threat]];
         const words = outcomeWords(was, plan);
         const then = outcomeWords(is, end);
+        const changes = planned && words !== then;
         return (
-          <div key={threat} className="flex gap-2.5">
-            <span className="flex shrink-0 items-start gap-1 pt-0.5">
-              <OutcomeMark outcome={was} matters={matters} />
-              {planned && words !== then && (
-                <>
-                  <svg width={10} height={22} aria-hidden="true">
-                    <path d="M1 11h7M5.5 8l3 3-3 3" fill="none" stroke="var(--soft)" />
-                  </svg>
-                  <OutcomeMark outcome={is} matters={matters} />
-                </>
-              )}
-            </span>
-            <div className="min-w-0 text-[0.93rem] leading-snug">
-              <dt className="text-soft">{THREAT_NAMES[threat]}</dt>
-              <dd className={tone(was)}>
-                {words.charAt(0).toUpperCase() + words.slice(1)}.
-                {planned && words !== then && <span className={tone(is) || "text-ink"}> After the plan: {then}.</span>}
-              </dd>
-            </div>
+          <div key={threat} className={`relative text-[0.93rem] leading-snug ${changes ? "pl-21" : "pl-10"}`}>
+            <dt className="text-soft">
+              <span className="absolute top-0.5 left-0 flex items-start gap-1">
+                <OutcomeMark outcome={was} matters={matters} />
+                {changes && (
+                  <>
+                    <svg width={10} height={22} aria-hidden="true">
+                      <path d="M1 11h7M5.5 8l3 3-3 3" fill="none" stroke="var(--soft)" />
+                    </svg>
+                    <OutcomeMark outcome={is} matters={matters} />
+                  </>
+                )}
+              </span>
+              {THREAT_NAMES[threat]}
+            </dt>
+            <dd className={tone(was)}>
+              {words.charAt(0).toUpperCase() + words.slice(1)}.{changes && <span className={tone(is) || "text-ink"}> After the plan: {then}.</span>}
+            </dd>
           </div>
         );
       })}

@@ -16,9 +16,9 @@ import { today } from "../today";
 import { Stairs } from "../workbench/time/Stairs";
 import { stripGeometry } from "../workbench/time/stripGeometry";
 
-/** In CSS pixels; a page of A4 has about 700 between its margins. */
-const PICTURE = { width: 330, height: 150 };
-const STRIP = { width: 690, height: 170 };
+/** In CSS pixels: as wide as fits between the margins of A4. */
+const PICTURE = { width: 280, height: 150 };
+const STRIP = { width: 590, height: 170 };
 
 /** The box before and after, the staircase, the steps with their dates, what is erased, what is to be bought, and what all of it rests on. */
 export function PlanDocument({ plan, planHref }: { plan: Plan; planHref: string }) {

@@ -44,11 +44,11 @@ export function OpenLinkPage() {
       {result?.ok === false && (
         <>
           <h1 className="font-serif text-3xl">{result.title}</h1>
-          <ul role="alert" className="mt-4 space-y-1">
+          <div role="alert" className="mt-4 space-y-1">
             {result.problems.slice(0, 10).map((problem) => (
-              <li key={`${problem.pointer} ${problem.message}`}>{problem.message}</li>
+              <p key={`${problem.pointer} ${problem.message}`}>{problem.message}</p>
             ))}
-          </ul>
+          </div>
           <p className="mt-4 text-soft">Nothing was changed.</p>
         </>
       )}
