@@ -1,3 +1,7 @@
+import { schedule } from "@/core/calendar/schedule";
+import { coverage } from "@/core/data/coverage";
+import { dayAfter } from "@/core/data/daysBetween";
+import { demand, lateFindings, timesByHours } from "@/core/data/demand";
 import type { Plan } from "@/core/document/plan";
 import { poolsAt, walk } from "@/core/plan/walk";
 import type { PoolPrediction } from "@/core/plan/predictPool";
@@ -18,28 +22,58 @@ function poolAnswer(pool: PoolPrediction) {
   };
 }
 
-/** What `/api/predict` answers for a plan: its pools now, and every moment with what its step takes and risks. */
-export function predictionAnswer(plan: Plan) {
-  const { moments } = walk(plan);
-  const told = moments.map((moment) => ({
-    after: moment.after,
-    ...(moment.walked
+const isoOf = (at: number) => new Date(at).toISOString();
+
+/**
+ * What `/api/predict` answers for a plan: its pools now, and every moment with what its step takes and risks; where the
+ * plan has a calendar, when; where it has data sets, what would become of them now and after it, and when they fill
+ * their volumes.
+ *
+ * @param today as YYYY-MM-DD, by which the age of backups is judged where the plan has no calendar
+ */
+export function predictionAnswer(plan: Plan, today: string) {
+  const walked = walk(plan, "TB", undefined, today);
+  const { moments } = walked;
+  const dates = plan.calendar ? schedule(walked, plan.calendar) : null;
+  const times = dates ? dates.steps.map(({ start, end }) => ({ start: (start - dates.begin) / 86_400_000, end: (end - dates.begin) / 86_400_000 })) : timesByHours(walked);
+  const demands = plan.dataSets ? demand(walked, times) : [];
+  const start = plan.calendar?.start ?? today;
+  const late = lateFindings(demands, start, plan.calendar?.deliveryDays ?? 0);
+  const told = moments.map((moment, i) => {
+    const dated = dates?.steps[i - 1];
+    return {
+      after: moment.after,
+      ...(moment.walked
+        ? {
+            done: moment.walked.done,
+            does: moment.walked.does,
+            hours: moment.walked.cost.hours,
+            begins: moment.walked.from,
+            ends: moment.walked.to,
+            ...(dated ? { startsAt: isoOf(dated.start), endsAt: isoOf(dated.end), attention: dated.attention } : {}),
+            erased: moment.walked.cost.erased,
+            work: moment.walked.cost.work,
+            online: moment.walked.cost.online,
+            undoable: moment.walked.cost.undoable,
+            exposure: moment.walked.exposure,
+            findings: [...(late.get(moment.walked.step.id) ?? []), ...moment.walked.findings].map(({ code, severity, message, drives }) => ({ code, severity, message, drives })),
+          }
+        : {}),
+      capacities: moment.capacities,
+      pools: poolsAt(moment, "TB").map(poolAnswer),
+    };
+  });
+  const end = moments.at(-1)?.state.plan ?? plan;
+  const fullOn = (days: number | null) => (days === null ? null : dayAfter(start, days));
+  return {
+    pools: told[0]?.pools ?? [],
+    moments: told,
+    ...(dates ? { orders: dates.orders } : {}),
+    ...(plan.dataSets
       ? {
-          done: moment.walked.done,
-          does: moment.walked.does,
-          hours: moment.walked.cost.hours,
-          begins: moment.walked.from,
-          ends: moment.walked.to,
-          erased: moment.walked.cost.erased,
-          work: moment.walked.cost.work,
-          online: moment.walked.cost.online,
-          undoable: moment.walked.cost.undoable,
-          exposure: moment.walked.exposure,
-          findings: moment.walked.findings.map(({ code, severity, message, drives }) => ({ code, severity, message, drives })),
+          coverage: { now: coverage(plan, walked.day), after: coverage(end, walked.day) },
+          demand: demands.map(({ volume, fullWithPlan, fullWithoutPlan }) => ({ volume: volume.id, fullOn: fullOn(fullWithPlan), fullWithoutPlanOn: fullOn(fullWithoutPlan) })),
         }
       : {}),
-    capacities: moment.capacities,
-    pools: poolsAt(moment, "TB").map(poolAnswer),
-  }));
-  return { pools: told[0]?.pools ?? [], moments: told };
+  };
 }

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import type { Plan } from "../../src/core/document/plan";
-import { boxOf, dragTo, firstVisit, openPlan, saved, tabTo, usable } from "./workbench";
+import { boxOf, dragTo, openPlan, saved, tabTo, usable } from "./workbench";
 
 /** Puts a drive of the shelf on a bay with the mouse. */
 const drop = (page: Page, serial: string, bay: number): Promise<void> =>

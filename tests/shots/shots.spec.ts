@@ -1,7 +1,8 @@
 import { growingClinic } from "../../src/core/document/samples/growingClinic";
 import { test } from "@playwright/test";
 import { readFileSync } from "node:fs";
-import { firstVisit } from "../e2e/workbench";
+import { coveredClinic } from "../../src/core/document/samples/coveredClinic";
+import { firstVisit, openPlan } from "../e2e/workbench";
 
 const to = (name: string) => ({ path: `docs/screenshots/${name}.png` });
 
@@ -104,4 +105,21 @@ test("phone", async ({ page }) => {
   await firstVisit(page);
   await page.waitForTimeout(400);
   await page.screenshot({ ...to("phone"), fullPage: true });
+});
+
+for (const [name, place] of [["data", "data"], ["calendar", "calendar"], ["document", "print"]] as const) {
+  test(`the covered clinic: ${name}`, async ({ page }) => {
+    await openPlan(page, coveredClinic);
+    await page.goto(`${page.url()}/${place}`);
+    await page.waitForTimeout(2500);
+    await page.screenshot(to(name));
+  });
+}
+
+test("ready-made plans", async ({ page }) => {
+  await openPlan(page, { ...coveredClinic, name: "Animal clinic, Villarrolla", steps: [], drives: coveredClinic.drives.filter((drive) => !drive.toBuy) });
+  await page.getByRole("button", { name: "Ready-made plans" }).click();
+  await page.getByRole("list", { name: "Steps of the sequence" }).waitFor();
+  await page.waitForTimeout(400);
+  await page.screenshot(to("ready-made"));
 });

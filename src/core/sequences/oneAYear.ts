@@ -1,3 +1,4 @@
+import { Temporal } from "temporal-polyfill";
 import type { Drive } from "../drives/drive";
 import { bayOf } from "../drives/drive";
 import { shortSize } from "../drives/nameOfDrive";
@@ -16,12 +17,7 @@ import { CAREFUL, countOf, emptyWish, freeBaysOf, groupsOf, isChunked, ownerOfGr
 import { cannot, type Sequence, type SequenceSetting } from "./sequence";
 
 /** The same day some years later; a 29th of February becomes a 28th where there is none. */
-export function yearsAfter(day: string, years: number): string {
-  const [year, month, date] = day.split("-").map(Number) as [number, number, number];
-  const then = year + years;
-  const leap = new Date(Date.UTC(then, 1, 29)).getUTCMonth() === 1;
-  return `${String(then).padStart(4, "0")}-${String(month).padStart(2, "0")}-${String(month === 2 && date === 29 && !leap ? 28 : date).padStart(2, "0")}`;
-}
+export const yearsAfter = (day: string, years: number): string => Temporal.PlainDate.from(day).add({ years }).toString();
 
 /** One drive now, and one each year: a bay more as long as there is one, then the smallest drive changed for a larger. */
 export const oneAYear: Sequence = {

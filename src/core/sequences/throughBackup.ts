@@ -30,6 +30,21 @@ function choices(wish: Wish, setting: SequenceSetting): { layout: LayoutId; usab
   });
 }
 
+/**
+ * The layout that holds most among those that bear as many failures as the pool does now, one at least; another than it
+ * has, unless it is to be in another box.
+ *
+ * @returns null where no layout of the box has room for the volumes
+ */
+export function bestLayoutFor(wish: Wish, setting: SequenceSetting): LayoutId | null {
+  const pool = setting.plan.pools.find((each) => each.id === wish.pool);
+  if (!pool) return null;
+  const present = pool.groups.length === 1 && wish.box === null ? pool.groups[0]?.layout : undefined;
+  const now = Math.max(1, toleranceOfPool(setting.plan, pool, setting.rules));
+  const others = choices(wish, setting).filter((each) => each.layout !== present).sort((a, b) => b.usable - a.usable);
+  return (others.find((each) => each.tolerance >= now) ?? others[0])?.layout ?? null;
+}
+
 /** Another layout, or another box, for the same data: everything is copied away, erased, made anew, and copied back. */
 export const throughBackup: Sequence = {
   id: "through-backup",
@@ -38,15 +53,11 @@ export const throughBackup: Sequence = {
   asks: ["box", "drives", "layout"],
   variants: ["test", "verify", "grow"],
   begin: (setting) => {
-    const { plan, rules } = setting;
-    const [pool] = plan.pools;
+    const [pool] = setting.plan.pools;
     if (!pool) return { cannot: "There is no pool yet that could move." };
     const members = pool.groups.flatMap((group) => group.drives);
     const wish: Wish = { ...emptyWish(setting), pool: pool.id, drives: members, variants: CAREFUL };
-    const now = toleranceOfPool(plan, pool, rules);
-    const kept = choices(wish, setting).filter((each) => !(pool.groups.length === 1 && each.layout === pool.groups[0]?.layout));
-    const best = kept.filter((each) => each.tolerance >= now).sort((a, b) => b.usable - a.usable)[0] ?? kept[0];
-    return { ...wish, layout: best?.layout ?? pool.groups[0]?.layout ?? "raid1" };
+    return { ...wish, layout: bestLayoutFor(wish, setting) ?? pool.groups[0]?.layout ?? "raid1" };
   },
   answers: (wish, setting) => {
     const pool = setting.plan.pools.find((each) => each.id === wish.pool);

@@ -4,7 +4,7 @@ import { formatBytes } from "../bytes/formatBytes";
 import { roomOf } from "../drives/room";
 import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE } from "../time/rates";
-import { changed, drivesOf, slowestRate, takeIn } from "./box";
+import { changed, driveOf, drivesOf, slowestRate, takeIn } from "./box";
 import { capital, joiningFindings, layoutFindings, listOf, missingDrives, named, notFree, volumesFit } from "./checks";
 import { against, noCost, type BoxState, type StepModule, type StepSetting } from "./stepModule";
 import type { StepOf } from "./step";
@@ -71,7 +71,7 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
   cost: ({ plan }, _after, step, setting) => {
     const bytes = roomsOf(plan, step, setting);
     const rate = slowestRate(drivesOf(plan, [...holdersOf(step), step.by])) * REBUILD_SHARE;
-    return noCost({ hours: hoursFor(bytes, rate), erased: [step.by], work: [...drivesOf(plan, holdersOf(step)).map((drive) => ({ drive: drive.id, reads: roomOf(drive, setting.rules).length, writes: 0 })), { drive: step.by, reads: 0, writes: bytes }], online: "slower", missing: [step.by] });
+    return noCost({ hours: hoursFor(bytes, rate), erased: [step.by], work: [...drivesOf(plan, holdersOf(step)).map((drive) => ({ drive: drive.id, reads: roomOf(drive, setting.rules).length, writes: 0 })), { drive: step.by, reads: 0, writes: bytes }], online: "slower", missing: [step.by], undoable: driveOf(plan, step.by)?.contents === undefined });
   },
   say: ({ plan }, step, setting) => {
     const several = (step.also?.length ?? 0) > 0;

@@ -7,8 +7,9 @@ import { driveBytes } from "@/core/drives/typedDrive";
 import { layoutOf } from "@/core/layouts/registry";
 import type { LayoutId } from "@/core/layouts/layout";
 import type { RuleSetId } from "@/core/rules/boxRules";
-import { ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
+import { ruleSets } from "@/core/rules/ruleSets";
 import { SOLD_SIZES } from "@/core/sequences/parts";
+import { bestLayoutFor } from "@/core/sequences/throughBackup";
 import type { Question, Sequence, SequenceSetting, Variants, Wish } from "@/core/sequences/sequence";
 import { useUnit } from "../preferences/preferences";
 
@@ -150,9 +151,8 @@ function BoxQuestion({ wish, setting, onChange }: Omit<Props, "sequence">) {
         value={wish.box?.rules.set ?? ""}
         options={[{ value: "", label: "the same box" }, ...ruleSets.map((set) => ({ value: set.id, label: `another: ${set.name.charAt(0).toLowerCase()}${set.name.slice(1)}` }))]}
         onChange={(set) => {
-          if (set === "") return onChange({ ...wish, box: null });
-          const rules = ruleSetOf({ set: set as RuleSetId }).rules;
-          onChange({ ...wish, box: { name: wish.box?.name ?? "New box", bays, rules: { set: set as RuleSetId } }, layout: rules.layouts.includes(wish.layout) ? wish.layout : (rules.layouts[0] ?? wish.layout) });
+          const next: Wish = { ...wish, box: set === "" ? null : { name: wish.box?.name ?? "New box", bays, rules: { set: set as RuleSetId } } };
+          onChange({ ...next, layout: bestLayoutFor(next, setting) ?? next.layout });
         }}
       />
       {wish.box && (

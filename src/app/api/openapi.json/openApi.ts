@@ -1,3 +1,4 @@
+import { THREATS } from "@/core/data/coverage";
 import planSchema from "@/core/document/schema/plan-1.json";
 import { LEDGER_CAUSES } from "@/core/ledger/ledger";
 
@@ -69,6 +70,9 @@ export const openApi = {
           hours: object({ low: { type: "number" }, expected: { type: "number" }, high: { type: "number" } }),
           begins: { type: "number", description: "expected hours from the beginning of the plan" },
           ends: { type: "number", description: "the same" },
+          startsAt: { type: "string", format: "date-time", description: "where the plan has a calendar: when the step is begun" },
+          endsAt: { type: "string", format: "date-time" },
+          attention: { enum: ["box", "screen", null], description: "whether somebody has to be at the box, or at the screen, to begin it" },
           erased: { ...ids, description: "drives whose content is overwritten" },
           work: list(object({ drive: { type: "string" }, reads: bytes, writes: bytes })),
           online: { enum: ["online", "slower", "offline"] },
@@ -78,9 +82,20 @@ export const openApi = {
           capacities: object({ pool: bytes, volume: bytes, fileSystem: bytes }),
           pools: list(named("Pool")),
         },
-        ["done", "does", "hours", "begins", "ends", "erased", "work", "online", "undoable", "exposure", "findings"],
+        ["done", "does", "hours", "begins", "ends", "startsAt", "endsAt", "attention", "erased", "work", "online", "undoable", "exposure", "findings"],
       ),
-      Prediction: object({ pools: list(named("Pool")), moments: list(named("Moment")) }),
+      Outcome: object({ kind: { enum: ["kept", "from-backup", "until-next-copy", "partly", "lost"] }, backup: { type: "string" }, days: { type: "integer", description: "how old what comes back may be" }, share: { type: "number", description: "of the choices of drives, for how many it is lost here" } }, ["backup", "days", "share"]),
+      Coverage: object({ dataSet: { type: "string" }, pool: { type: "string" }, tolerance: { type: "integer", description: "at most 2 is told" }, backups: ids, outcomes: object(Object.fromEntries(THREATS.map((threat) => [threat, named("Outcome")]))) }),
+      Prediction: object(
+        {
+          pools: list(named("Pool")),
+          moments: list(named("Moment")),
+          orders: list(object({ drives: ids, orderOn: { type: "string", format: "date" }, deliveredOn: { type: "string", format: "date" } })),
+          coverage: object({ now: list(named("Coverage")), after: list(named("Coverage")) }),
+          demand: list(object({ volume: { type: "string" }, fullOn: { type: ["string", "null"], format: "date", description: "null if not within 50 years" }, fullWithoutPlanOn: { type: ["string", "null"], format: "date" } })),
+        },
+        ["orders", "coverage", "demand"],
+      ),
     },
   },
 };
