@@ -1,11 +1,13 @@
 import fc from "fast-check";
 import { applyCommand } from "../commands/applyCommand";
+import { HANDS, type DayRange, type HandsWindow } from "../calendar/planCalendar";
+import type { StepBody } from "../steps/step";
 import type { Command, NewDrive } from "../commands/command";
 import { emptyPlan } from "../document/emptyPlan";
 import type { Plan } from "../document/plan";
 import type { LayoutId } from "../layouts/layout";
 import { layouts } from "../layouts/registry";
-import { anyBytes } from "./arbitraries";
+import { anyBytes, testDrive } from "./arbitraries";
 
 const newDrive: fc.Arbitrary<NewDrive> = fc.record(
   {
@@ -27,6 +29,9 @@ const poolId = fc.integer({ min: 1, max: 3 }).map((n) => `p${n}`);
 const layout: fc.Arbitrary<LayoutId> = fc.constantFrom(...layouts.map((each) => each.id));
 const place = fc.oneof(fc.constant({ shelf: true as const }), fc.integer({ min: 1, max: 9 }).map((bay) => ({ bay })));
 const name = fc.string({ maxLength: 20 });
+
+/** A thing without the fields that are undefined, as a plan document has it. */
+const withoutNothing = <T extends object>(thing: T): T => Object.fromEntries(Object.entries(thing).filter(([, value]) => value !== undefined)) as T;
 
 /** Any command, sensible for the plan at hand or not. */
 export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
@@ -54,6 +59,13 @@ export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("edit-volume" as const), pool: poolId, volume: fc.constantFrom("v1", "v2"), changes: fc.record({ bytes: anyBytes }) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("remove-volume" as const), pool: poolId, volume: fc.constantFrom("v1", "v2") }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("rename-pool" as const), pool: poolId, name }) },
+  { weight: 2, arbitrary: fc.record({ kind: fc.constant("put-data-set" as const), dataSet: fc.record({ id: fc.option(fc.constantFrom("s1", "s2"), { nil: undefined }), name, volume: fc.constantFrom("v1", "v2"), bytes: anyBytes, growth: fc.constantFrom({ bytesPerMonth: 5e10 }, { sharePerYear: 0.2 }), worth: fc.constantFrom("replaceable" as const, "useful" as const, "precious" as const) }, { requiredKeys: ["name", "volume", "bytes", "worth"] }).map(withoutNothing) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("remove-data-set" as const), dataSet: fc.constantFrom("s1", "s2") }) },
+  { weight: 2, arbitrary: fc.record({ kind: fc.constant("put-backup" as const), backup: fc.record({ id: fc.option(fc.constantFrom("b1", "b2"), { nil: undefined }), name, kind: fc.constantFrom("box" as const, "usb-drive" as const, "service" as const), place: fc.constantFrom("here" as const, "elsewhere" as const), bytes: anyBytes, everyDays: fc.integer({ min: 1, max: 90 }), keepsVersions: fc.boolean(), lastVerified: fc.constantFrom("2026-11-01", "2024-02-29"), dataSets: fc.subarray(["s1", "s2"]) }, { requiredKeys: ["name", "kind", "place", "everyDays", "keepsVersions", "dataSets"] }).map(withoutNothing) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("remove-backup" as const), backup: fc.constantFrom("b1", "b2") }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("set-calendar" as const), calendar: fc.option(fc.record({ id: fc.constant("c1"), start: fc.constant("2026-11-23"), timeZone: fc.constantFrom("UTC", "Europe/Lisbon"), deliveryDays: fc.integer({ min: 0, max: 30 }), hands: fc.constant<HandsWindow[]>(HANDS["week-ends"].windows), excluded: fc.constant<DayRange[]>([]) })) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("insert-sequence" as const), name, steps: fc.constant<StepBody[]>([{ kind: "verify" as const, pool: "p1" }, { kind: "test-drive" as const, drive: "b1", notBefore: "2027-11-23" }]), drives: fc.constantFrom([], [testDrive("b1", 4e12, { toBuy: true })]) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("edit-step" as const), step: fc.constantFrom("s1", "s2"), changes: fc.constantFrom({ notBefore: "2027-01-01" }, { notBefore: null }, { lifted: { on: "2026-11-23", words: "I have it on paper." } }, { lifted: null }) }) },
 );
 
 /** A plan that some commands have led to; those that did not fit were refused. */

@@ -16,6 +16,7 @@ export function anyStepOn(plan: Plan): fc.Arbitrary<StepBody> {
     fc.record({ kind: fc.constant("create-group" as const), pool, group: fc.constant("g2"), name: fc.constant("New"), layout: layoutId, drives: some(4) }),
     fc.record({ kind: fc.constant("add-group" as const), pool, group: fc.constant("g2"), layout: layoutId, drives: some(4) }),
     fc.record({ kind: fc.constant("mirror-drive" as const), pool: fc.constant("p2"), group: fc.constant("g2"), name: fc.constant("M"), drive, by: drive }),
+    fc.record({ kind: fc.constant("mirror-drive" as const), pool, group: fc.constantFrom("g1", "g2"), name: fc.constant("M"), drive, by: drive, also: fc.uniqueArray(drive, { maxLength: 2 }) }),
     fc.record({ kind: fc.constant("widen-group" as const), group, drives: some(2) }),
     fc.record({ kind: fc.constant("widen-group" as const), group, drives: some(2) }),
     fc.record({ kind: fc.constant("replace-drive" as const), drive, by: drive, how: fc.constantFrom("attached" as const, "pulled" as const) }),
@@ -38,6 +39,7 @@ export function anyStepOn(plan: Plan): fc.Arbitrary<StepBody> {
     fc.record({ kind: fc.constant("sync" as const), pool }),
     fc.record({ kind: fc.constant("rebalance" as const), group }),
     fc.record({ kind: fc.constant("rebuild-from-backup" as const), pool, layout: layoutId, drives: some(5) }),
+    fc.record({ kind: fc.constant("rebuild-from-backup" as const), pool, layout: layoutId, drives: some(5), box: fc.record({ name: fc.constant("Other"), bays: fc.integer({ min: 1, max: 8 }), rules: fc.record({ set: fc.constantFrom("classic-raid" as const, "hybrid-box" as const, "linux-host" as const, "chunk-copies" as const) }) }) }),
   );
 }
 
