@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { applyCommand } from "../commands/applyCommand";
 import { HANDS, type DayRange, type HandsWindow } from "../calendar/planCalendar";
+import type { Drive } from "../drives/drive";
 import type { StepBody } from "../steps/step";
 import type { Command, NewDrive } from "../commands/command";
 import { emptyPlan } from "../document/emptyPlan";
@@ -64,7 +65,7 @@ export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
   { weight: 2, arbitrary: fc.record({ kind: fc.constant("put-backup" as const), backup: fc.record({ id: fc.option(fc.constantFrom("b1", "b2"), { nil: undefined }), name, kind: fc.constantFrom("box" as const, "usb-drive" as const, "service" as const), place: fc.constantFrom("here" as const, "elsewhere" as const), bytes: anyBytes, everyDays: fc.integer({ min: 1, max: 90 }), keepsVersions: fc.boolean(), lastVerified: fc.constantFrom("2026-11-01", "2024-02-29"), dataSets: fc.subarray(["s1", "s2"]) }, { requiredKeys: ["name", "kind", "place", "everyDays", "keepsVersions", "dataSets"] }).map(withoutNothing) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("remove-backup" as const), backup: fc.constantFrom("b1", "b2") }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("set-calendar" as const), calendar: fc.option(fc.record({ id: fc.constant("c1"), start: fc.constant("2026-11-23"), timeZone: fc.constantFrom("UTC", "Europe/Lisbon"), deliveryDays: fc.integer({ min: 0, max: 30 }), hands: fc.constant<HandsWindow[]>(HANDS["week-ends"].windows), excluded: fc.constant<DayRange[]>([]) })) }) },
-  { weight: 1, arbitrary: fc.record({ kind: fc.constant("insert-sequence" as const), name, steps: fc.constant<StepBody[]>([{ kind: "verify" as const, pool: "p1" }, { kind: "test-drive" as const, drive: "b1", notBefore: "2027-11-23" }]), drives: fc.constantFrom([], [testDrive("b1", 4e12, { toBuy: true })]) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("insert-sequence" as const), name, steps: fc.constant<StepBody[]>([{ kind: "verify" as const, pool: "p1" }, { kind: "test-drive" as const, drive: "b1", notBefore: "2027-11-23" }]), drives: fc.constantFrom<Drive[][]>([], [testDrive("b1", 4e12, { toBuy: true })]) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("edit-step" as const), step: fc.constantFrom("s1", "s2"), changes: fc.constantFrom({ notBefore: "2027-01-01" }, { notBefore: null }, { lifted: { on: "2026-11-23", words: "I have it on paper." } }, { lifted: null }) }) },
 );
 
