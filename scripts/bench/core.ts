@@ -9,6 +9,8 @@ import { layouts } from "../../src/core/layouts/registry";
 import { survivalOf } from "../../src/core/failures/survival";
 import { layoutChoices } from "../../src/core/plan/layoutChoices";
 import { predict } from "../../src/core/plan/predict";
+import { schedule } from "../../src/core/calendar/schedule";
+import { replaceInBestOrder } from "../../src/core/sequences/oneByOne";
 import { walk } from "../../src/core/plan/walk";
 import { rulesOf } from "../../src/core/rules/ruleSets";
 
@@ -64,7 +66,14 @@ export async function run(): Promise<void> {
   const { choices } = compareDrives({ ...request, drives: mixed });
   line(`a change of need over ${choices.length} choices`, median(() => choices.map((choice) => misfits(choice, { tolerance: 2, usableBytes: 3e13, idleShare: 0.1, grows: "by-drive" }))), 16);
   line("the best one and two drives to buy, 12 sizes", median(() => bestBuys(clinic, clinic.pools[0]!, EXAMPLE_PRICES), 40, 5), 1000);
+  const eight: Plan = { ...plan, box: { ...plan.box, bays: 8 }, drives: different.slice(0, 8).map((drive, i) => ({ ...drive, place: { bay: i + 1 } })), pools: [{ ...plan.pools[0]!, groups: [{ id: "g1", layout: "hybrid-1", drives: different.slice(0, 8).map((drive) => drive.id), options: {} }] }] };
+  const news = eight.drives.map((drive, i) => ({ ...drive, id: `b${i + 1}`, bytes: nominalBytes(24_000), place: { shelf: true as const } }));
+  const careful = { attached: false, spareFirst: false, test: true, backUp: true, verify: true, grow: true };
+  line("the best order of 8 drives of 8 sizes (in a worker)", median(() => replaceInBestOrder("g1", eight.drives.map((drive) => drive.id), news, { variants: careful }, { plan: eight, document: eight, rules, family: "TB", day: "2026-11-23" }), 5, 1), 1500);
   const growing = growingPlan();
+  const dated = { ...growing, calendar: { id: "c", start: "2026-11-23", timeZone: "Europe/Madrid", deliveryDays: 3, hands: [{ days: [6, 7], from: "09:00", to: "20:00" }], excluded: [] } };
+  const datedWalk = walk(dated);
+  line("30 steps turned into dates", median(() => schedule(datedWalk, dated.calendar), 20, 3), 50);
   line("walk 24 drives, 30 steps", median(() => walk({ ...growing, pools: structuredClone(growing.pools) }), 40, 5), 10);
   const long: Plan = { ...growing, steps: Array.from({ length: 1000 }, (_, i): Plan["steps"][number] => (i < 15 ? growing.steps[i * 2]! : i % 2 === 0 ? { id: `t${i}`, kind: "verify", pool: "p1" } : { id: `t${i}`, kind: "replace-drive", drive: i % 4 === 1 ? "x1" : "d1", by: i % 4 === 1 ? "d1" : "x1", how: "pulled" })) };
   line("walk 24 drives, 1000 steps", median(() => walk({ ...long, pools: structuredClone(long.pools) }), 5, 1), 500);

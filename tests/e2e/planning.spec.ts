@@ -75,6 +75,7 @@ test("by keyboard only: larger drives, one by one", async ({ page }) => {
   await expect(dialog(page)).toBeVisible();
   await tabTo(page, /^test new drives first$/);
   await page.keyboard.press("Space");
+  await expect(dialog(page).getByRole("button", { name: "Plan these 5 steps" })).toBeEnabled();
   await tabTo(page, /^Plan these \d+ steps$/);
   await page.keyboard.press("Enter");
   await expect(dialog(page)).toBeHidden();
@@ -92,6 +93,7 @@ test("by keyboard only: a further group, another layout", async ({ page }) => {
   await tabTo(page, /^Layout$/);
   await page.keyboard.type("RAID 1");
   await expect(dialog(page).getByText(/as a further RAID 1 group/)).toBeVisible();
+  await expect(dialog(page).getByRole("button", { name: /^Plan these \d+ steps$/ })).toBeEnabled();
   await tabTo(page, /^Plan these \d+ steps$/);
   await page.keyboard.press("Enter");
   await expect(steps(page).last()).toHaveText(/Add a RAID 1 group/);

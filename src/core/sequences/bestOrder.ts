@@ -21,7 +21,9 @@ export interface Order {
 }
 
 /** More states, or more orders, than this are not weighed. */
-const MOST_STATES = 1000;
+const MOST_STATES = 400;
+/** So many of the most promising are then followed. */
+const FOLLOWED = 4;
 const MOST_ORDERS = 120;
 
 /** How far one has come: how many of each kind have been changed, in which order, and what the box is then. */
@@ -42,10 +44,13 @@ interface Path<S> {
  */
 export function bestOrder<S>(problem: OrderProblem<S>): Order {
   const all = Array.from({ length: problem.count }, (_, place) => place);
-  const kindOf = problem.orderMatters ? String : problem.kindOf;
+  // How many there are to weigh: orders of all, or sets of changed places.
+  const allOrders = all.reduce((product, place) => product * (place + 1), 1);
+  const byPath = problem.orderMatters === true && allOrders <= MOST_ORDERS;
+  const kindOf = byPath ? String : problem.kindOf;
   const placesOf = [...new Set(all.map(kindOf))].map((kind) => all.filter((place) => kindOf(place) === kind));
-  // How many there are to weigh: sets of changed places, or orders of all.
-  const states = problem.orderMatters ? all.reduce((product, place) => product * (place + 1), 1) : placesOf.reduce((product, places) => product * (places.length + 1), 1);
+  const sets = placesOf.reduce((product, places) => product * (places.length + 1), 1);
+  const proved = byPath || (problem.orderMatters !== true && sets <= MOST_STATES);
   const onward = (path: Path<S>): Path<S>[] =>
     placesOf.flatMap((places, kind) => {
       const place = places[path.counts[kind] ?? 0];
@@ -54,18 +59,17 @@ export function bestOrder<S>(problem: OrderProblem<S>): Order {
       return [{ counts: path.counts.map((count, k) => (k === kind ? count + 1 : count)), places: [...path.places, place], state, missing: path.missing + missing }];
     });
   const start: Path<S> = { counts: placesOf.map(() => 0), places: [], state: problem.start, missing: 0 };
-  const proved = states <= (problem.orderMatters ? MOST_ORDERS : MOST_STATES);
   let front: Path<S>[] = [start];
   for (const _ of all) {
     const best = new Map<string, Path<S>>();
     for (const path of front.flatMap(onward)) {
-      const key = problem.orderMatters && proved ? path.places.join(",") : path.counts.join(",");
+      const key = byPath ? path.places.join(",") : path.counts.join(",");
       const old = best.get(key);
       if (!old || path.missing < old.missing) best.set(key, path);
     }
     const next = [...best.values()];
     // Where there are too many, only the most promising are followed.
-    front = proved ? next : next.sort((a, b) => a.missing - b.missing).slice(0, 12);
+    front = proved ? next : next.sort((a, b) => a.missing - b.missing).slice(0, FOLLOWED);
   }
   const end = front.reduce((best, path) => (path.missing < best.missing ? path : best));
   return { places: end.places, missing: end.missing, proved };

@@ -43,19 +43,18 @@ function swapIn(state: BoxState, groupId: string, old: string, by: Drive, wish: 
     return owner ? usableOfGroup(now.plan, owner.group, rules) : 0;
   };
   const then = (body: StepBody): BoxState => settle(moduleOf(body).apply(now, { ...body, id: "swap" } as Step, setting), rules);
-  const take = (body: StepBody) => {
-    const after = then(body);
+  const take = (body: StepBody, after = then(body)) => {
     missing += Math.max(0, end - usable()) * moduleOf(body).cost(now, after, { ...body, id: "swap" } as Step, setting).hours.expected;
     steps.push(body);
     now = after;
   };
-  const gains = (body: StepBody) => {
-    const before = now;
-    const was = usable();
-    now = then(body);
-    const is = usable();
+  const takeIfItGains = (body: StepBody) => {
+    const [before, was] = [now, usable()];
+    const after = then(body);
+    now = after;
+    const gains = usable() > was;
     now = before;
-    return is > was;
+    if (gains) take(body, after);
   };
   const owner = ownerOfGroup(state.plan, groupId);
   const from = owner?.members.find((drive) => drive.id === old);
@@ -65,9 +64,9 @@ function swapIn(state: BoxState, groupId: string, old: string, by: Drive, wish: 
   take(isParity ? { kind: "change-parity-drive", group: groupId, drive: old, by: by.id } : { kind: "replace-drive", drive: old, by: by.id, how: wish.variants.attached ? "attached" : "pulled" });
   if (wish.variants.grow) {
     if (rules.claiming === "per-drive" && by.bytes > from.bytes && !isParity) take({ kind: "claim-space", group: groupId, drive: by.id });
-    if (rules.claiming === "whole-group" && gains({ kind: "claim-space", group: groupId })) take({ kind: "claim-space", group: groupId });
-    if (isChunked(owner.group) && gains({ kind: "rebalance", group: groupId })) take({ kind: "rebalance", group: groupId });
-    if (usable() > before) growSteps(owner.pool, rules).forEach(take);
+    if (rules.claiming === "whole-group") takeIfItGains({ kind: "claim-space", group: groupId });
+    if (isChunked(owner.group)) takeIfItGains({ kind: "rebalance", group: groupId });
+    if (usable() > before) growSteps(owner.pool, rules).forEach((body) => take(body));
   }
   return { steps, state: now, missing };
 }
@@ -192,7 +191,9 @@ export const oneByOne: Sequence = {
     const replacement = replaceInBestOrder(group.id, old.map((drive) => drive.id), joining, wish, setting);
     const steps: StepBody[] = [...preparations(setting, pool, news.map((drive) => drive.id), wish.variants), ...(spare ? [{ kind: "set-spare", pool: pool.id, drive: spare.id } as StepBody] : []), ...replacement.steps];
     if (wish.variants.verify) steps.push({ kind: "verify", pool: pool.id });
-    return { ok: true, steps, buys, does: `${old.length === 1 ? "One drive" : countOf(old.length, "drive")} of ${pool.name || "the pool"} ${old.length === 1 ? "is" : "are"} changed for ${old.length === 1 ? `one of ${shortSize({ bytes: wish.bytes }, family)}` : `${shortSize({ bytes: wish.bytes }, family)} drives`}, ${old.length === 1 ? "" : "one after the other, "}${attach ? "each filled while the old one is still in" : "each pulled before the new one is filled"}.` };
+    const first = [...(old.some((drive) => parity.includes(drive.id)) ? ["the parity drive first"] : []), ...(old.some((drive) => isSuspect(drive) && !parity.includes(drive.id)) ? ["suspect drives before healthy ones"] : [])];
+    const order = old.length > 1 ? `In this order: ${[...first, wish.variants.grow ? `so that space comes as early as it can${replacement.proved ? " (every order was weighed)" : " (the best that was found; not every order was weighed)"}` : "by bay"].join(", then ")}.` : undefined;
+    return { ok: true, steps, buys, ...(order ? { order } : {}), does: `${old.length === 1 ? "One drive" : countOf(old.length, "drive")} of ${pool.name || "the pool"} ${old.length === 1 ? "is" : "are"} changed for ${old.length === 1 ? `one of ${shortSize({ bytes: wish.bytes }, family)}` : `${shortSize({ bytes: wish.bytes }, family)} drives`}, ${old.length === 1 ? "" : "one after the other, "}${attach ? "each filled while the old one is still in" : "each pulled before the new one is filled"}.` };
   },
 };
 

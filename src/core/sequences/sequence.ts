@@ -55,7 +55,7 @@ export interface SequenceSetting {
 }
 
 /** The steps that a sequence comes to, and the drives to be bought for them; or why it cannot be done. */
-export type Made = { ok: true; does: string; steps: StepBody[]; buys: Drive[] } | { ok: false; reason: string };
+export type Made = { ok: true; does: string; steps: StepBody[]; buys: Drive[]; /** In which order, and why, where there is a choice. */ order?: string } | { ok: false; reason: string };
 
 /** What can be answered to the questions. */
 export interface Answers {

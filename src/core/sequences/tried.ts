@@ -13,6 +13,8 @@ import type { Made, Sequence, SequenceSetting, Wish } from "./sequence";
 /** A sequence put into the plan on trial: what it does, needs, erases and takes. */
 export interface Tried {
   does: string;
+  /** In which order, and why, where there is a choice. */
+  order: string | null;
   command: Extract<Command, { kind: "insert-sequence" }>;
   /** The moments before and after its steps. */
   before: WalkedMoment;
@@ -99,6 +101,7 @@ export function trySequence(sequence: Sequence, wish: Wish, place: Place, calend
     ok: true,
     tried: {
       does: made.does,
+      order: made.order ?? null,
       command,
       before,
       after,

@@ -24,7 +24,7 @@ import { choiceName } from "./figureWords";
 import { NeedsBar } from "./NeedsBar";
 import { Scatter } from "./Scatter";
 import { targetPool } from "./targetPool";
-import { useJob } from "./useJob";
+import { useJob } from "../kit/useJob";
 import { useCompareState } from "./viewState";
 
 const FaceToFace = dynamic(() => import("./FaceToFace").then((module) => module.FaceToFace));

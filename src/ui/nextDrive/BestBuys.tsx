@@ -8,8 +8,8 @@ import type { Plan, Pool } from "@/core/document/plan";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import type { Buy } from "@/core/nextDrive/bestBuys";
 import { EXAMPLE_PRICES, type PricedDrive } from "@/core/nextDrive/priceList";
-import type { CompareWork } from "@/workers/compare.worker";
-import { useJob } from "../compare/useJob";
+import type { Work } from "@/workers/work.worker";
+import { useJob } from "../kit/useJob";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 
@@ -21,7 +21,7 @@ const money = (price: number) => (Number.isInteger(price) ? String(price) : pric
 /** The best one and the best two drives to buy for a pool, by usable space gained for the money. */
 export function BestBuys({ plan, pool, act, onPrices }: { plan: Plan; pool: Pool; act: (command: Command, offersUndo?: boolean) => string | null; onPrices: () => void }) {
   const prices = plan.prices ?? EXAMPLE_PRICES;
-  const start = useCallback((work: Remote<CompareWork>, onProgress: (share: number) => void) => work.bestBuys(plan, pool.id, [...prices], onProgress), [plan, pool.id, prices]);
+  const start = useCallback((work: Remote<Work>, onProgress: (share: number) => void) => work.bestBuys(plan, pool.id, [...prices], onProgress), [plan, pool.id, prices]);
   const job = useJob(start);
   const take = (buy: Buy) => act({ kind: "add-drives", drives: buy.drives.map(({ item }) => asNewDrive(item)) }, true);
   return (

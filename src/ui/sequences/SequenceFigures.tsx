@@ -51,7 +51,7 @@ export function SequenceFigures({ tried }: { tried: Tried }) {
         </p>
       ))}
       <div>
-        <h3 className="text-[0.9rem] text-soft">The steps</h3>
+        <h3 className="text-[0.9rem] text-soft">The steps{tried.order ? `. ${tried.order}` : ""}</h3>
         <ol aria-label="Steps of the sequence" className="mt-0.5 columns-1 gap-x-6 text-[0.95rem] sm:columns-2">
           {moments.map((moment, i) => {
             const step = moment.walked?.step;

@@ -1,9 +1,9 @@
 "use client";
 
-import { useDeferredValue, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { sequences } from "@/core/sequences/registry";
 import { isWish, type Sequence, type Wish } from "@/core/sequences/sequence";
-import { settingAt, trySequence, type Place } from "@/core/sequences/tried";
+import { settingAt, type Place } from "@/core/sequences/tried";
 import { usualCalendar } from "../calendar/usualCalendar";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
@@ -11,6 +11,7 @@ import { today } from "../today";
 import { useWorkbench } from "../workbench/useWorkbench";
 import { SequenceFigures } from "./SequenceFigures";
 import { SequenceQuestions } from "./SequenceQuestions";
+import { useTried } from "./useTried";
 
 /** Ready-made sequences of steps: what owners say they want, worked out for this box, to be put in at the chosen moment. */
 export function SequencesDialog({ onClose }: { onClose: () => void }) {
@@ -24,11 +25,8 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
   const [wishes, setWishes] = useState<Record<string, Wish>>({});
   const current = suiting.find((each) => each.sequence.id === chosen);
   const wish = current ? (wishes[current.sequence.id] ?? current.begun) : null;
-  // Working a sequence out can take longer than a key stroke.
-  const askedSequence = useDeferredValue(current?.sequence ?? null);
-  const askedWish = useDeferredValue(wish);
   const [calendar] = useState(usualCalendar);
-  const result = useMemo(() => (askedSequence && askedWish ? trySequence(askedSequence, askedWish, place, calendar) : null), [askedSequence, askedWish, place, calendar]);
+  const { result, isFresh, trouble } = useTried(current?.sequence.id ?? null, wish, place, calendar);
   const blocked = result?.ok === true && result.tried.blocks.length > 0;
   return (
     <Dialog
@@ -42,6 +40,7 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
           <Button onClick={onClose}>Cancel</Button>
           {result?.ok && (
             <Button
+              disabled={!isFresh}
               look={blocked ? "plain" : "main"}
               onClick={() => {
                 insertSequence(result.tried.command);
@@ -82,7 +81,9 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
           <div className="min-w-0 space-y-4 border-line md:border-l md:pl-6">
             <p className="text-soft">“{current.sequence.says}”</p>
             <SequenceQuestions key={current.sequence.id} sequence={current.sequence} wish={wish} setting={setting} onChange={(next) => setWishes({ ...wishes, [current.sequence.id]: next })} />
-            <div aria-live="polite" className={askedWish === wish ? "" : "opacity-60"}>
+            <div aria-live="polite" aria-busy={!isFresh} className={isFresh ? "" : "text-soft"}>
+              {trouble && <p className="text-geranium">{trouble}</p>}
+              {!result && !trouble && <p role="status">Working it out …</p>}
               {result && !result.ok && (
                 <p className="text-geranium">
                   <strong className="font-semibold">It cannot be done like this.</strong> {result.reason}

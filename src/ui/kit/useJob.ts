@@ -2,7 +2,7 @@
 
 import type { Remote } from "comlink";
 import { useEffect, useRef, useState } from "react";
-import type { CompareWork } from "@/workers/compare.worker";
+import type { Work } from "@/workers/work.worker";
 
 /** How a piece of work stands. The last result stays until the next one is there. */
 export interface JobState<T> {
@@ -24,7 +24,7 @@ const PATIENCE = 150;
  *
  * @param start changes when the inputs do (`useCallback`); null while there is nothing to do
  */
-export function useJob<T>(start: ((work: Remote<CompareWork>, onProgress: (share: number) => void) => Promise<T>) | null): JobState<T> {
+export function useJob<T>(start: ((work: Remote<Work>, onProgress: (share: number) => void) => Promise<T>) | null): JobState<T> {
   const [state, setState] = useState<Omit<JobState<T>, "cancel" | "again">>({ result: null, progress: null, trouble: null, cancelled: false });
   const [attempt, setAttempt] = useState(0);
   const stop = useRef<(() => void) | null>(null);
@@ -40,7 +40,7 @@ export function useJob<T>(start: ((work: Remote<CompareWork>, onProgress: (share
       job?.cancel();
     };
     const begin = async () => {
-      const { startJob } = await import("@/workers/compareClient");
+      const { startJob } = await import("@/workers/startJob");
       if (over) return;
       const started = startJob(start, (value) => {
         share = value;

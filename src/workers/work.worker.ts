@@ -5,7 +5,13 @@ import { nearestChange, type NearestChange } from "@/core/compare/nearestChange"
 import type { Needs } from "@/core/compare/needs";
 import { bestBuySteps, type BestBuys } from "@/core/nextDrive/bestBuys";
 import type { PricedDrive } from "@/core/nextDrive/priceList";
+import type { UnitFamily } from "@/core/bytes/formatBytes";
+import type { PlanCalendar } from "@/core/calendar/planCalendar";
 import type { Plan } from "@/core/document/plan";
+import { walk } from "@/core/plan/walk";
+import { sequenceOf } from "@/core/sequences/registry";
+import type { SequenceId, Wish } from "@/core/sequences/sequence";
+import { trySequence, type TriedSequence } from "@/core/sequences/tried";
 
 /** Runs steps to their end, telling how far they are now and then. */
 function run<T>(steps: Generator<number, T>, onProgress: (share: number) => void): T {
@@ -29,8 +35,17 @@ const work = {
     const pool = plan.pools.find((each) => each.id === poolId);
     return pool ? run(bestBuySteps(plan, pool, prices), onProgress) : null;
   },
+  /** A ready-made sequence put into a plan at a moment, on trial. */
+  trySequence: (id: SequenceId, wish: Wish, { document, at, today, family }: { document: Plan; at: number; today: string; family: UnitFamily }, calendar: PlanCalendar): TriedAsAsked => ({ id, wish, result: trySequence(sequenceOf(id), wish, { document, at, today, walked: walk(document, family, undefined, today) }, calendar) }),
 };
 
-export type CompareWork = typeof work;
+/** A ready-made sequence that was asked for, worked out. */
+export interface TriedAsAsked {
+  id: SequenceId;
+  wish: Wish;
+  result: TriedSequence;
+}
+
+export type Work = typeof work;
 
 expose(work);
