@@ -11,6 +11,8 @@ import { walk } from "@/core/plan/walk";
 import { anyPlan } from "@/core/testing/anyPlan";
 import { calendarFile } from "./calendarFile/calendarFile";
 import { MOST_LINK_CHARACTERS, readPlanLink, writePlanLink } from "./planLink/planLink";
+import { coveredClinic } from "@/core/document/samples/coveredClinic";
+import { predictionAnswer } from "./predictionAnswer";
 import { planMarkdown } from "./planReport/planMarkdown";
 import { planReport } from "./planReport/planReport";
 
@@ -130,4 +132,17 @@ describe("the plan as a document", () => {
     const nasty = planMarkdown(planReport(walk({ ...clinic, name: "<img src=x> # *x* | [a](b)" }), null, [], "2026-11-23"));
     expect(nasty.split("\n")[0]).toBe("# \\<img src=x\\> \\# \\*x\\* \\| \\[a\\](b)");
   });
+});
+
+describe("what a program is told", () => {
+  test("dates, coverage and demand, where the plan has a calendar and data sets", () => {
+    const answer = predictionAnswer(coveredClinic, "2030-01-01");
+    const dates = schedule(walk(coveredClinic), coveredClinic.calendar!);
+    expect(answer.moments[3]).toMatchObject({ after: "s3", startsAt: new Date(dates.steps[2]!.start).toISOString(), endsAt: new Date(dates.steps[2]!.end).toISOString(), attention: "box" });
+    expect(answer.orders).toEqual([{ drives: ["b1", "b2"], orderOn: "2026-11-23", deliveredOn: "2026-11-26" }]);
+    expect(answer.coverage!.now.map((each) => each.outcomes["theft-or-fire"].kind)).toEqual(["from-backup", "lost", "lost"]);
+    const [full] = answer.demand!;
+    expect(full!.fullWithoutPlanOn! < full!.fullOn!).toBe(true);
+  });
+  test("nothing of it where the plan has neither", () => expect(Object.keys(predictionAnswer(clinic, "2026-11-23"))).toEqual(["pools", "moments"]));
 });

@@ -11,11 +11,12 @@ import { stripedMirrors } from "./stripedMirrors";
 
 /** Every layout that Cortijo knows, in the order in which menus list them. A new family is a file and a line here. */
 export const layouts: readonly Layout[] = [
-  ...[mirror, stripedMirrors, spannedMirror],
+  ...[mirror, stripedMirrors],
   ...[singleParity, doubleParity, tripleParity],
   ...[hybridOne, hybridTwo],
   ...[oneParityDrive, twoParityDrives],
   ...[twoCopies, threeCopies, chunkParity],
+  ...[spannedMirror],
   ...[separateDrives, span, stripe],
 ];
 

@@ -5,6 +5,7 @@ import type { Plan } from "../document/plan";
 import type { LayoutId } from "../layouts/layout";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
+import { costsOf } from "../plan/costs";
 import { predict } from "../plan/predict";
 import { walk } from "../plan/walk";
 import type { RuleSetId } from "../rules/boxRules";
@@ -241,6 +242,27 @@ describe("the order in which space comes earliest", () => {
       }),
       { numRuns: 60 },
     );
+  });
+});
+
+test("steps that are planned for later and could not be carried out any more are counted", () => {
+  const box = boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4], shelf: [8], bays: 4 });
+  const planned = numbered(box, [{ kind: "widen-group", group: "g1", drives: ["x1"] }, { kind: "verify", pool: "p1" }]);
+  expect(tried(planned, "one-by-one", { bytes: TB(8), drives: ["d1"] }).breaks).toBe(1);
+  expect(tried(planned, "one-by-one", { bytes: TB(12), drives: ["d1"] }).breaks).toBe(0);
+});
+
+describe("what a plan costs", () => {
+  const box = boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4] });
+  test("drives to buy once each, by their own price, else the list's next larger, else an example that says so; and what is freed", () => {
+    const bought = (id: string, more: object) => testDrive(id, TB(8), { toBuy: true, ...more });
+    const drives = [...box.drives, bought("b1", { price: 100 }), bought("b2", {}), bought("b3", { bytes: TB(40) }), bought("b4", {})];
+    const steps: StepBody[] = [{ kind: "test-drive", drive: "b1" }, { kind: "replace-drive", drive: "d1", by: "b1", how: "pulled" }, { kind: "replace-drive", drive: "d2", by: "b2", how: "pulled" }, { kind: "replace-drive", drive: "d3", by: "b3", how: "pulled" }];
+    const prices = [{ bytes: TB(10), price: 200, medium: "hdd" as const, bus: "sata" as const, label: "" }, { bytes: TB(4), price: 50, medium: "hdd" as const, bus: "sata" as const, label: "" }];
+    const costs = costsOf(walk({ ...numbered(box, steps), drives, prices }));
+    expect(costs.purchases.map(({ drive, price, step }) => [drive.id, price, step])).toEqual([["b1", 100, "s1"], ["b2", 200, "s3"], ["b3", null, "s4"]]);
+    expect([costs.total, costs.unpriced, costs.freed.map((drive) => drive.id)]).toEqual([300, 1, ["d1", "d2", "d3"]]);
+    expect(costsOf(walk({ ...numbered(box, steps.slice(0, 1)), drives: drives.map(({ price: _price, ...drive }) => drive) })).purchases[0]!.isExample).toBe(true);
   });
 });
 

@@ -31,6 +31,8 @@ export interface Tried {
   /** What stands against it; the sequence cannot be carried out then. */
   blocks: Finding[];
   warnings: Finding[];
+  /** How many steps that are planned for later could be carried out before, and cannot with it. */
+  breaks: number;
 }
 
 export type TriedSequence = { ok: true; tried: Tried } | { ok: false; reason: string };
@@ -97,9 +99,12 @@ export function trySequence(sequence: Sequence, wish: Wish, place: Place, calend
     }
   });
   const hoursOf = (which: (each: (typeof steps)[number]) => boolean) => steps.filter(which).reduce((sum, each) => sum + each.to - each.from, 0);
+  const could = new Set(walked.moments.flatMap(({ walked: each }) => (each?.done ? [each.step.id] : [])));
+  const breaks = trial.moments.filter(({ walked: each }) => each && !each.done && could.has(each.step.id)).length;
   return {
     ok: true,
     tried: {
+      breaks,
       does: made.does,
       order: made.order ?? null,
       command,

@@ -24,6 +24,7 @@ import { useUnit } from "../preferences/preferences";
 import { today } from "../today";
 import { CoveragePicture } from "./CoveragePicture";
 import { DemandChart } from "./DemandChart";
+import { PlanCosts } from "./PlanCosts";
 
 const DataSetDialog = dynamic(() => import("./DataSetDialog").then((module) => module.DataSetDialog));
 const BackupDialog = dynamic(() => import("./BackupDialog").then((module) => module.BackupDialog));
@@ -94,6 +95,7 @@ export function DataView({ plan, act, planHref }: { plan: Plan; act: Act; planHr
               ))}
               {dates.demands.length > 0 && <DemandChart walked={walked} dates={dates} />}
             </section>
+            {plan.steps.length > 0 && <PlanCosts walked={walked} dates={dates} />}
             <section aria-labelledby="backups">
               <div className="flex items-center gap-3 border-b border-line pb-1">
                 <h2 id="backups" className="flex-1 font-serif text-lg">
@@ -145,12 +147,13 @@ function NoVolumes({ plan, act, planHref }: { plan: Plan; act: Act; planHref: st
 }
 
 /** When one volume is full, with the head-room that is kept free. */
-function VolumeDemand({ demand: { volume, capacity, fullWithPlan, fullWithoutPlan }, dates, plan, act }: { demand: Demand; dates: Dates; plan: Plan; act: Act }) {
+function VolumeDemand({ demand: { volume, capacity, fullWithPlan, fullWithoutPlan, rises }, dates, plan, act }: { demand: Demand; dates: Dates; plan: Plan; act: Act }) {
   const [unit] = useUnit();
   const on = (days: number | null) => (days === null ? "not within 50 years" : days <= 0 ? "now" : plainDayWords(dayAfter(dates.start, days)));
   const headroom = Math.round((volume.headroomShare ?? DEFAULT_HEADROOM) * 100);
   const pool = plan.pools.find((each) => each.volumes.some((one) => one.id === volume.id));
   const planned = plan.steps.length > 0;
+  const deliveryDays = plan.calendar?.deliveryDays ?? 0;
   // What the plan spends is time; without head-room the same volume lasts a little longer.
   const brim = headroom > 0 ? fullAfter(plan, { ...volume, headroomShare: 0 }, capacity) : null;
   return (
@@ -163,6 +166,12 @@ function VolumeDemand({ demand: { volume, capacity, fullWithPlan, fullWithoutPla
           {formatBytes(fileSystemCapacity(volume), unit)} for folders{brim !== null && !planned ? `; to the brim ${on(brim)}` : ""}.
         </span>
       </p>
+      {rises.map((rise) => (
+        <p key={rise.step} className={rise.fullWithout !== null && rise.there > rise.fullWithout ? "text-ochre-text" : "text-soft"}>
+          {formatBytes(rise.capacity, unit)} for folders from {on(rise.there)}
+          {rise.latestBegin === null ? "; there is no hurry" : rise.there > (rise.fullWithout ?? Infinity) ? `: too late by ${Math.ceil(rise.there - (rise.fullWithout ?? 0))} days` : `; its steps must begin by ${on(rise.latestBegin)}${deliveryDays > 0 ? `, what they need be ordered by ${on(rise.latestBegin - deliveryDays)}` : ""}`}.
+        </p>
+      ))}
       <label className="mt-1 flex flex-wrap items-center gap-2 text-[0.95rem]">
         Keep free
         <select className="h-7 rounded border border-line-strong/70 bg-raised px-1" value={headroom} onChange={(event) => pool && act({ kind: "edit-volume", pool: pool.id, volume: volume.id, changes: { headroomShare: Number(event.target.value) / 100 } })}>

@@ -45,6 +45,7 @@ export function SequenceFigures({ tried }: { tried: Tried }) {
           ))}
         </ul>
       )}
+      {tried.breaks > 0 && <p className="text-ochre-text">{tried.breaks === 1 ? "One step that is planned for later could" : `${tried.breaks} steps that are planned for later could`} no longer be carried out after this.</p>}
       {tried.warnings.filter((finding) => finding.code.startsWith("backup-")).map((finding) => (
         <p key={finding.message} className="text-ochre-text">
           {finding.message}
