@@ -75,7 +75,7 @@ test("by keyboard only: larger drives, one by one", async ({ page }) => {
   await expect(dialog(page)).toBeVisible();
   await tabTo(page, /^test new drives first$/);
   await page.keyboard.press("Space");
-  await expect(dialog(page).getByRole("button", { name: "Plan these 5 steps" })).toBeEnabled();
+  await expect(dialog(page).getByRole("button", { name: "Plan these 6 steps" })).toBeEnabled();
   await tabTo(page, /^Plan these \d+ steps$/);
   await page.keyboard.press("Enter");
   await expect(dialog(page)).toBeHidden();

@@ -27,7 +27,7 @@ export const extraGroup: Sequence = {
     if (layout === undefined) return { cannot: freeBaysOf(plan) === 0 ? "No bay is free for a further group." : `${freeBaysOf(plan) === 1 ? "Only one bay is" : `Only ${freeBaysOf(plan)} bays are`} free, too few for a further group.` };
     const counts = countsFor(layout, setting);
     const largest = Math.max(...drivesOf(plan, group.drives).map((drive) => drive.bytes));
-    const there = readyDrives(plan, 1);
+    const there = readyDrives(setting, 1);
     const count = counts.includes(group.drives.length) ? group.drives.length : (counts[0] ?? 2);
     const owned = there.length >= count ? there.at(-count)?.bytes : undefined;
     return { ...emptyWish(setting), pool: pool.id, group: group.id, layout, count, bytes: owned ?? soldFrom(largest), variants: CAREFUL };

@@ -78,7 +78,7 @@ export const mirrorToParity: Sequence = {
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
     const levels = levelsAbove(target.group.layout, setting);
     const most = levels.filter((id) => LADDER.indexOf(id) - LADDER.indexOf(target.group.layout) <= freeBaysOf(setting.plan)).at(-1) ?? levels[0];
-    return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, layout: most ?? "raid5", bytes: readyDrives(setting.plan, largestOf(members))[0]?.bytes ?? soldFrom(largestOf(members)), variants: CAREFUL };
+    return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, layout: most ?? "raid5", bytes: readyDrives(setting, largestOf(members))[0]?.bytes ?? soldFrom(largestOf(members)), variants: CAREFUL };
   },
   answers: (wish, setting) => {
     const owner = ownerOfGroup(setting.plan, wish.group);
@@ -141,7 +141,7 @@ export const secondParity: Sequence = {
     const target = groupsOf(setting.plan).find(({ group }) => group.layout === "parity-drive-1");
     if (!target) return { cannot: "No group of this box has one parity drive." };
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
-    return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, layout: "parity-drive-2", bytes: readyDrives(setting.plan, largestOf(members))[0]?.bytes ?? soldFrom(largestOf(members)), variants: CAREFUL };
+    return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, layout: "parity-drive-2", bytes: readyDrives(setting, largestOf(members))[0]?.bytes ?? soldFrom(largestOf(members)), variants: CAREFUL };
   },
   answers: (wish, { plan }) => ({ groups: groupsOf(plan).filter(({ group }) => group.layout === "parity-drive-1").map(({ group }) => group.id), leastBytes: Math.min(...(ownerOfGroup(plan, wish.group)?.members ?? []).map((drive) => drive.bytes)) }),
   make: (wish, setting) => makeLevels(wish, setting, "parity-drive-2", 1, wish.bytes, (pool) => `${pool} gets a second parity drive of ${shortSize({ bytes: wish.bytes }, setting.family)}: any two drives may then fail.`),
@@ -158,7 +158,7 @@ export const largerParity: Sequence = {
     const target = groupsOf(setting.plan).find(({ group }) => group.layout.startsWith("parity-drive"));
     if (!target) return { cannot: "No group of this box has a parity drive." };
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
-    const there = readyDrives(setting.plan, largestOf(members) + 1)[0];
+    const there = readyDrives(setting, largestOf(members) + 1)[0];
     return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, bytes: there?.bytes ?? soldFrom(largestOf(members) + 1), variants: CAREFUL };
   },
   answers: (wish, { plan }) => ({ groups: groupsOf(plan).filter(({ group }) => group.layout.startsWith("parity-drive")).map(({ group }) => group.id), leastBytes: largestOf(ownerOfGroup(plan, wish.group)?.members ?? []) }),

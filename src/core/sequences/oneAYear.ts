@@ -80,10 +80,12 @@ export const oneAYear: Sequence = {
       const opening = steps[first];
       if (year > 0 && opening) steps[first] = { ...opening, notBefore: yearsAfter(setting.day, year) };
     }
-    const parts = [...(added > 0 ? [`${countOf(added, "time")} as one drive more`] : []), ...(changed > 0 ? [`${countOf(changed, "time")} in the place of the smallest`] : [])];
+    const parts = [...(added > 0 ? [`${times(added)} as one drive more`] : []), ...(changed > 0 ? [`${times(changed)} in the place of the smallest`] : [])];
     return { ok: true, steps, buys, does: `${pool.name || "The pool"} gets a ${shortSize({ bytes: wish.bytes }, family)} drive now and one each year, ${wish.count} in all: ${parts.join(", then ")}.` };
   },
 };
+
+const times = (count: number) => (count === 1 ? "once" : count === 2 ? "twice" : `${count} times`);
 
 const groupUsable = (state: BoxState, id: string, { rules }: SequenceSetting): number => {
   const owner = ownerOfGroup(state.plan, id);

@@ -156,7 +156,7 @@ export const oneByOne: Sequence = {
     const members = drivesOf(setting.plan, target.group.drives);
     const sizes = members.map((drive) => drive.bytes);
     const [least, largest] = [Math.min(...sizes), Math.max(...sizes)];
-    const there = readyDrives(setting.plan, least + 1).at(-1);
+    const there = readyDrives(setting, least + 1).at(-1);
     // Drives of mixed sizes are brought up to the largest; drives of one size are doubled.
     const bytes = there?.bytes ?? (least < largest ? largest : soldFrom(2 * largest));
     return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, bytes, drives: smallerThan(members, bytes), variants: { ...CAREFUL, attached: setting.rules.replacing === "old-attached" && freeBaysOf(setting.plan) > 0 } };

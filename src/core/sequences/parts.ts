@@ -38,8 +38,18 @@ export const groupsOf = (plan: Plan): { pool: Pool; group: Group }[] => plan.poo
 
 export const freeBaysOf = (plan: Plan): number => plan.box.bays - plan.drives.filter((drive) => bayOf(drive) !== null).length;
 
-/** Free drives that are owned, in good health, with nothing on them, and at least so large: the smallest first. */
-export const readyDrives = (plan: Plan, least: Bytes): Drive[] => plan.drives.filter((drive) => isFree(plan, drive.id) && drive.health.state === "good" && !drive.contents && drive.bytes >= least).sort((a, b) => a.bytes - b.bytes);
+/** The drives that the plan's steps name: they are spoken for. */
+const spokenFor = ({ document }: SequenceSetting): Set<string> => new Set(document.steps.flatMap((step) => [...("drive" in step && step.drive !== undefined ? [step.drive] : []), ...("by" in step ? [step.by] : []), ...("drives" in step ? step.drives : []), ...("also" in step ? (step.also ?? []) : [])]));
+
+/**
+ * Drives on the shelf or in a bay that no pool and no planned step has, in good health, with nothing on them, and at least
+ * so large: the smallest first.
+ */
+export function readyDrives(setting: SequenceSetting, least: Bytes): Drive[] {
+  const { plan } = setting;
+  const taken = spokenFor(setting);
+  return plan.drives.filter((drive) => isFree(plan, drive.id) && !taken.has(drive.id) && drive.health.state === "good" && !drive.contents && drive.bytes >= least).sort((a, b) => a.bytes - b.bytes);
+}
 
 /** Drives for a sequence: those that are there first, then some to be bought. */
 export interface Supply {
@@ -52,7 +62,7 @@ export interface Supply {
  * pattern.
  */
 export function supply(setting: SequenceSetting, count: number, bytes: Bytes, pattern: Drive | undefined, taken: readonly string[] = [], already: readonly Drive[] = []): Supply {
-  const there = readyDrives(setting.plan, bytes).filter((drive) => !taken.includes(drive.id)).slice(0, count);
+  const there = readyDrives(setting, bytes).filter((drive) => !taken.includes(drive.id)).slice(0, count);
   const known = new Set([...setting.document.drives, ...setting.plan.drives, ...already].map((drive) => drive.id));
   const buys: Drive[] = [];
   for (let n = 1; there.length + buys.length < count; n += 1) {

@@ -53,7 +53,7 @@ export const protectDrive: Sequence = {
     const [holder] = bareHolders(setting.plan);
     if (!holder) return { cannot: "No drive holds data outside a pool. Where one does, say so in its settings: “holds data”." };
     if (!setting.rules.layouts.includes("raid1")) return { cannot: "By its rules your box offers no mirror." };
-    return { ...emptyWish(setting), pool: "", group: "", drives: [holder.id], bytes: readyDrives(setting.plan, holder.bytes)[0]?.bytes ?? soldFrom(holder.bytes), layout: "raid1", variants: CAREFUL };
+    return { ...emptyWish(setting), pool: "", group: "", drives: [holder.id], bytes: readyDrives(setting, holder.bytes)[0]?.bytes ?? soldFrom(holder.bytes), layout: "raid1", variants: CAREFUL };
   },
   answers: (wish, { plan }) => ({ drives: bareHolders(plan).map((drive) => drive.id), bys: couldServe(plan, wish), leastBytes: Math.max(0, ...drivesOf(plan, wish.drives).map((drive) => drive.bytes)) }),
   make: (wish, setting) => {
@@ -76,7 +76,7 @@ export const mirrorOntoLarge: Sequence = {
     if (together.length < 2) return { cannot: "There are no two drives that hold data outside a pool, or as separate drives of one." };
     const chosen = separatePool(setting.plan, together[0]?.id ?? "") ? together : [...together].sort((a, b) => a.bytes - b.bytes).slice(0, 2);
     const needed = chosen.reduce((sum, drive) => sum + drive.bytes, 0);
-    return { ...emptyWish(setting), pool: "", group: "", drives: chosen.map((drive) => drive.id), bytes: readyDrives(setting.plan, needed)[0]?.bytes ?? soldFrom(needed), layout: "spanned-mirror", variants: CAREFUL };
+    return { ...emptyWish(setting), pool: "", group: "", drives: chosen.map((drive) => drive.id), bytes: readyDrives(setting, needed)[0]?.bytes ?? soldFrom(needed), layout: "spanned-mirror", variants: CAREFUL };
   },
   answers: (wish, { plan }) => ({ drives: bareHolders(plan).map((drive) => drive.id), bys: couldServe(plan, wish), leastBytes: drivesOf(plan, wish.drives).reduce((sum, drive) => sum + drive.bytes, 0) }),
   make: (wish, setting) => {

@@ -61,7 +61,7 @@ export const throughBackup: Sequence = {
   },
   answers: (wish, setting) => {
     const pool = setting.plan.pools.find((each) => each.id === wish.pool);
-    return { drives: [...(pool?.groups.flatMap((group) => group.drives) ?? []), ...readyDrives(setting.plan, 1).map((drive) => drive.id)], layouts: rulesOf(boxOf(wish, setting).rules).layouts };
+    return { drives: [...(pool?.groups.flatMap((group) => group.drives) ?? []), ...readyDrives(setting, 1).map((drive) => drive.id)], layouts: rulesOf(boxOf(wish, setting).rules).layouts };
   },
   make: (wish, setting) => {
     const pool = setting.plan.pools.find((each) => each.id === wish.pool);
