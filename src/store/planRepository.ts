@@ -1,6 +1,6 @@
 import type { CortijoDatabase, KeptEntry, KeptPlan } from "./database";
 import { perform, type History } from "./history";
-import { newId } from "./newId";
+import { withFreshCalendar } from "./withFreshCalendar";
 import { keepPlan } from "./keepPlan";
 
 /** Deleted plans can be brought back for this long. */
@@ -41,9 +41,7 @@ export async function forgetOldDeletions(database: CortijoDatabase, now = Date.n
 export async function duplicatePlan(database: CortijoDatabase, id: string): Promise<string | null> {
   const kept = await database.plans.get(id);
   if (!kept) return null;
-  // A copy has entries of its own in calendar programs.
-  const { calendar } = kept.document;
-  return keepPlan(database, { ...kept.document, name: `${kept.name} (copy)`.slice(0, 120), ...(calendar ? { calendar: { ...calendar, id: newId() } } : {}) });
+  return keepPlan(database, { ...withFreshCalendar(kept.document), name: `${kept.name} (copy)`.slice(0, 120) });
 }
 
 /** Reads a plan with its history, or null when it is not there. */

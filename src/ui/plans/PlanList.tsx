@@ -12,6 +12,7 @@ import { samples } from "@/core/document/samples/samples";
 import { predict } from "@/core/plan/predict";
 import type { KeptPlan } from "@/store/database";
 import { keepPlan } from "@/store/keepPlan";
+import { withFreshCalendar } from "@/store/withFreshCalendar";
 import { deletePlan, forgetOldDeletions, listPlans, renamePlan, restorePlan } from "@/store/planRepository";
 import { Button, IconButton } from "../kit/Button";
 import { MenuButton } from "../kit/MenuButton";
@@ -38,7 +39,7 @@ export function PlanList() {
     return () => watching.unsubscribe();
   }, []);
 
-  const open = async (plan: Plan) => router.push(`/plan/${await keepPlan(openDatabase(), plan)}`);
+  const open = async (plan: Plan) => router.push(`/plan/${await keepPlan(openDatabase(), withFreshCalendar(plan))}`);
   const remove = async (plan: KeptPlan) => {
     await deletePlan(openDatabase(), plan.id);
     setGone({ id: plan.id, name: plan.name });
@@ -130,7 +131,7 @@ function Samples({ onOpen }: { onOpen: (plan: Plan) => void }) {
       <h2 id="samples-heading" className="font-serif text-xl">
         Samples to look at
       </h2>
-      <ul className="mt-3 grid gap-x-8 gap-y-4 sm:grid-cols-3">
+      <ul className="mt-3 grid gap-x-8 gap-y-4 sm:grid-cols-2 lg:grid-cols-4">
         {samples.map((sample) => (
           <li key={sample.id} className="border-t-2 border-parity pt-2" style={{ borderColor: "var(--parity)" }}>
             <p className="font-semibold">{sample.title}</p>
