@@ -124,6 +124,31 @@ test("precious data without a backup stops a widening, until its owner lifts tha
   await expect(page.getByRole("img", { name: "cannot be carried out" })).toHaveCount(0);
 });
 
+test("a change that is planned after a backup knows of it", async ({ page }) => {
+  const plan: Plan = { ...boxOf("O", "classic-raid", "raid5", [4, 4, 4], [8], volume(7e12)), dataSets: [{ id: "s1", name: "Parish photographs", volume: "v1", bytes: 3e12, worth: "precious" }], steps: [{ id: "s1", kind: "back-up", pool: "p1", to: "the box at home" }] };
+  await openPlan(page, plan);
+  const pending = page.getByRole("group", { name: "A change to plan" });
+  const putInBayOne = async () => {
+    await page.getByRole("button", { name: /^More about the 8\sTB/ }).click();
+    await page.getByRole("menuitem", { name: "Move to" }).press("ArrowRight");
+    await page.getByRole("menuitem", { name: /^Bay 1/ }).click();
+    await pending.getByLabel("back up first").uncheck();
+  };
+  await steps(page).first().click();
+  await putInBayOne();
+  await expect(pending).toContainText("for about 12 hours no drive may fail");
+  await expect(pending.getByRole("button", { name: "Plan it", exact: true })).toBeVisible();
+  await pending.getByRole("button", { name: "Cancel" }).click();
+  await page.getByRole("button", { name: "Now" }).click();
+  await page.getByRole("slider", { name: "Moment of the plan" }).press("Home");
+  await page.getByRole("button", { name: "More about step 1" }).click();
+  await page.getByRole("menuitem", { name: "Remove" }).click();
+  await page.getByLabel("Plan what I do next as a step").check();
+  await putInBayOne();
+  await expect(pending).toContainText("no current backup holds Parish photographs");
+  await expect(pending.getByRole("button", { name: "Plan it nevertheless" })).toBeVisible();
+});
+
 test("what is stored, where else it is kept, and what each mishap would take", async ({ page }) => {
   await firstVisit(page);
   await page.getByRole("link", { name: "Data" }).click();

@@ -1,4 +1,5 @@
 import { destinationOf } from "../data/destination";
+import { bareIn } from "../data/precious";
 import { formatBytes } from "../bytes/formatBytes";
 import type { Plan } from "../document/plan";
 import { bayOf } from "../drives/drive";
@@ -42,7 +43,13 @@ export function usualChoices(act: Act, plan: Plan, rules: BoxRules): ActChoices 
   const room = drive !== undefined && (bayOf(drive) !== null || freeBay(plan) !== null);
   const group = act.kind === "join" ? groupOf(plan, act.group) : undefined;
   const widens = !group || widensByDrive(layoutOf(group.layout), rules);
-  return { attached: act.kind === "replace" && rules.replacing === "old-attached" && room, as: widens ? "member" : "group", test: false, backUp: act.kind === "level" || (act.kind === "join" && widens && group !== undefined && !takesAnyDrive(layoutOf(group.layout))), grow: true };
+  return { attached: act.kind === "replace" && rules.replacing === "old-attached" && room, as: widens ? "member" : "group", test: false, backUp: act.kind === "level" || risksPrecious(act, plan, rules) || (act.kind === "join" && widens && group !== undefined && !takesAnyDrive(layoutOf(group.layout))), grow: true };
+}
+
+/** Whether a drive is pulled for another while precious data of its pool has no current backup. */
+function risksPrecious(act: Act, plan: Plan, rules: BoxRules): boolean {
+  const owner = act.kind === "replace" && rules.replacing !== "old-attached" ? ownerOf(plan, act.drive) : null;
+  return owner !== null && bareIn(plan, owner.pool.id, plan.calendar?.start ?? null).length > 0;
 }
 
 /** A free id for a group. */

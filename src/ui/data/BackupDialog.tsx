@@ -60,7 +60,7 @@ export function BackupDialog({ backup, plan, act, onClose }: { backup: Backup | 
         <>
           {backup && (
             <Button
-              className="mr-auto text-geranium"
+              className="mr-auto text-geranium!"
               onClick={() => {
                 act({ kind: "remove-backup", backup: backup.id }, true);
                 onClose();

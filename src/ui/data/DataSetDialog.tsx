@@ -59,7 +59,7 @@ export function DataSetDialog({ set, plan, act, onClose }: { set: DataSet | null
         <>
           {set && (
             <Button
-              className="mr-auto text-geranium"
+              className="mr-auto text-geranium!"
               onClick={() => {
                 act({ kind: "remove-data-set", dataSet: set.id }, true);
                 onClose();

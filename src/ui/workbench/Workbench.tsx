@@ -4,6 +4,7 @@ import dynamic from "next/dynamic";
 import { memo, useCallback, useMemo, useState } from "react";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import type { Plan } from "@/core/document/plan";
+import { placeAt } from "@/core/plan/placeAt";
 import { poolsAt, walk, type Walk } from "@/core/plan/walk";
 import type { Act } from "@/core/steps/propose";
 import type { StepBody } from "@/core/steps/step";
@@ -101,12 +102,10 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
   const clearFailed = useCallback(() => setFailed(NONE), []);
   const insert = useCallback(
     (steps: StepBody[]) => {
-      const [first] = history.plan.steps;
-      const place = at > 0 ? { after: walked.moments[at]?.after ?? "" } : first ? { before: first.id } : {};
-      if (session.do({ kind: "insert-steps", ...place, steps })) return;
+      if (session.do({ kind: "insert-steps", ...placeAt(walked, at), steps })) return;
       choose(session.getState().history.plan.steps[at + steps.length - 1]?.id ?? null);
     },
-    [session, history.plan.steps, at, walked, choose],
+    [session, at, walked, choose],
   );
   const insertSequence = useCallback(
     (command: Extract<Command, { kind: "insert-sequence" }>) => {

@@ -25,7 +25,7 @@ export function LiftDialog({ message, onLift, onClose }: { message: string; onLi
           <Button look="main" onClick={onClose}>
             Not without a backup
           </Button>
-          <Button type="submit" form={form} className="text-geranium">
+          <Button type="submit" form={form} className="text-geranium!">
             Go on without
           </Button>
         </>

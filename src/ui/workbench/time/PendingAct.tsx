@@ -5,31 +5,39 @@ import { formatBytes } from "@/core/bytes/formatBytes";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import { bayOf } from "@/core/drives/drive";
 import { layoutOf } from "@/core/layouts/registry";
+import { applyCommand } from "@/core/commands/applyCommand";
+import { placeAt } from "@/core/plan/placeAt";
 import { walk } from "@/core/plan/walk";
 import { exposedHours, lengthWords } from "@/core/plan/planSummary";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { driveOf, isFree } from "@/core/steps/box";
 import { stepsOfAct, usualChoices, type Act, type ActChoices } from "@/core/steps/propose";
-import type { Step } from "@/core/steps/step";
 import { Button } from "../../kit/Button";
 import { useUnit } from "../../preferences/preferences";
+import { today } from "../../today";
 import { useWorkbench } from "../useWorkbench";
 
 /** An act on the box that is to become steps: what matters about it is asked here, and what it comes to is said. */
 export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => void }) {
-  const { plan, insert, walk: whole } = useWorkbench();
+  const { plan, insert, walk: whole, at } = useWorkbench();
   const [unit] = useUnit();
   const rules = rulesOf(plan.box.rules);
   const [act, setAct] = useState(given);
   const [choices, setChoices] = useState(() => usualChoices(given, plan, rules));
   const set = (change: Partial<ActChoices>) => setChoices({ ...choices, ...change });
   const bodies = useMemo(() => stepsOfAct(act, choices, { ...plan, steps: whole.plan.steps }, rules), [act, choices, plan, whole, rules]);
-  const trial = useMemo(() => walk({ ...plan, steps: bodies.map((body, i): Step => ({ ...body, id: `t${i}` }) as Step) }, unit), [plan, bodies, unit]);
+  // The whole plan is walked with them, so that what was done before counts: a backup, a test.
+  const trial = useMemo(() => {
+    const result = applyCommand(whole.plan, { kind: "insert-steps", ...placeAt(whole, at), steps: bodies });
+    const made = result.ok ? walk(result.plan, unit, whole, today()) : whole;
+    return { ...made, moments: made.moments.slice(at, at + 1 + (result.ok ? bodies.length : 0)) };
+  }, [whole, at, bodies, unit]);
   const [first, last] = [trial.moments[0], trial.moments.at(-1)];
-  const blocks = trial.moments.flatMap((moment) => (moment.walked?.findings ?? []).filter((finding) => finding.severity === "block"));
+  const planned = trial.moments.slice(1).flatMap((moment) => moment.walked ?? []);
+  const blocks = planned.flatMap((each) => each.findings.filter((finding) => finding.severity === "block"));
   const mending = blocks.find((finding) => finding.mend?.command.kind === "replace-step");
-  const hours = last?.walked ? Math.max(...trial.moments.map((moment) => moment.walked?.to ?? 0)) : 0;
-  const bare = exposedHours(trial, 0);
+  const hours = planned.length > 0 ? Math.max(...planned.map((each) => each.to)) - Math.min(...planned.map((each) => each.from)) : 0;
+  const bare = exposedHours({ ...trial, moments: trial.moments.slice(1) }, 0);
   const name = (id: string) => { const drive = driveOf(plan, id); return drive ? nameOfDrive(drive, unit) : "a drive"; };
   const title = {
     replace: () => (act.kind === "replace" ? `Replace ${name(act.drive)} by ${name(act.by)}` : ""),
@@ -95,7 +103,7 @@ export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => voi
             onClick={() => {
               const split = mending.mend?.command;
               if (split?.kind !== "replace-step") return;
-              const place = bodies.findIndex((_, i) => `t${i}` === split.step);
+              const place = planned.findIndex((each) => each.step.id === split.step);
               insert([...bodies.slice(0, place), ...split.by, ...bodies.slice(place + 1)]);
               onDone();
             }}

@@ -35,7 +35,7 @@ export function StepReadout() {
   return (
     <section aria-label="The chosen step" className="space-y-1 border-b border-line pb-3 text-[0.95rem]">
       <h2 className="text-soft">
-        After step {at} of {walk.moments.length - 1}, {scheduled ? momentWords(scheduled.end, zone) : `day ${dayOf(walked.to)}`}
+        After step {at} of {walk.moments.length - 1}, {!walked.done ? "not carried out" : scheduled ? momentWords(scheduled.end, zone) : `day ${dayOf(walked.to)}`}
       </h2>
       {scheduled?.attention && (
         <p>
