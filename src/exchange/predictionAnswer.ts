@@ -1,7 +1,7 @@
 import { schedule } from "@/core/calendar/schedule";
 import { coverage } from "@/core/data/coverage";
 import { dayAfter } from "@/core/data/daysBetween";
-import { demand, lateFindings, timesByHours } from "@/core/data/demand";
+import { demand, lateFindings, timesByCalendar, timesByHours } from "@/core/data/demand";
 import type { Plan } from "@/core/document/plan";
 import { poolsAt, walk } from "@/core/plan/walk";
 import type { PoolPrediction } from "@/core/plan/predictPool";
@@ -35,7 +35,7 @@ export function predictionAnswer(plan: Plan, today: string) {
   const walked = walk(plan, "TB", undefined, today);
   const { moments } = walked;
   const dates = plan.calendar ? schedule(walked, plan.calendar) : null;
-  const times = dates ? dates.steps.map(({ start, end }) => ({ start: (start - dates.begin) / 86_400_000, end: (end - dates.begin) / 86_400_000 })) : timesByHours(walked);
+  const times = dates ? timesByCalendar(dates) : timesByHours(walked);
   const demands = plan.dataSets ? demand(walked, times) : [];
   const start = plan.calendar?.start ?? today;
   const late = lateFindings(demands, start, plan.calendar?.deliveryDays ?? 0);

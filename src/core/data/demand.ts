@@ -1,4 +1,5 @@
 import type { Bytes } from "../bytes/bytes";
+import type { Schedule } from "../calendar/schedule";
 import type { Volume } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import type { Walk, WalkedMoment } from "../plan/walk";
@@ -42,6 +43,9 @@ export interface Demand {
 
 /** When the steps run by the hours of the walk alone, where there is no calendar. */
 export const timesByHours = ({ moments }: Walk): StepTimes[] => moments.slice(1).map(({ walked }) => ({ start: (walked?.from ?? 0) / 24, end: (walked?.to ?? 0) / 24 }));
+
+/** When the steps run by a calendar. */
+export const timesByCalendar = ({ begin, steps }: Pick<Schedule, "begin" | "steps">): StepTimes[] => steps.map(({ start, end }) => ({ start: (start - begin) / 86_400_000, end: (end - begin) / 86_400_000 }));
 
 const volumeAt = (moment: WalkedMoment, id: string): Volume | undefined => moment.state.plan.pools.flatMap((pool) => pool.volumes).find((volume) => volume.id === id);
 

@@ -5,9 +5,8 @@ import { handsIdOf, HANDS } from "@/core/calendar/planCalendar";
 import { CURRENT_DAYS } from "@/core/data/backup";
 import { coverage, THREATS, type Coverage, type Threat } from "@/core/data/coverage";
 import { outcomeWords } from "@/core/data/coverageWords";
-import { dayAfter } from "@/core/data/daysBetween";
 import type { Demand } from "@/core/data/demand";
-import type { DataSet } from "@/core/data/dataSet";
+import { fullWords, growthWords, WORTH_WORDS } from "@/core/data/dataWords";
 import type { Plan } from "@/core/document/plan";
 import { nameOfDriveFirst, shortSize } from "@/core/drives/nameOfDrive";
 import { bayOf } from "@/core/drives/drive";
@@ -57,9 +56,6 @@ export interface PlanReport {
   assumptions: string[];
 }
 
-const WORTH = { replaceable: "can be had again", useful: "would cost work", precious: "cannot be had again" };
-const growthWords = ({ growth }: DataSet, family: Walk["family"]) => (growth === undefined ? "does not grow" : "bytesPerMonth" in growth ? `${formatBytes(growth.bytesPerMonth, family)} a month` : `${Math.round(growth.sharePerYear * 1000) / 10} % a year`);
-
 function boxReport({ state: { plan }, tolerance, capacities }: WalkedMoment, { family }: Walk): BoxReport {
   return {
     usable: formatBytes(capacities.pool, family),
@@ -108,17 +104,15 @@ function dataReport(made: Walk): Pick<PlanReport, "data" | "backups"> {
       name: set.name,
       size: formatBytes(set.bytes, family),
       growth: growthWords(set, family),
-      worth: WORTH[set.worth],
+      worth: WORTH_WORDS[set.worth],
       outcomes: Object.fromEntries(THREATS.map((threat) => [threat, { before: of(before, set.id, threat, plan), after: of(after, set.id, threat, last) }])) as Record<Threat, { before: string; after: string }>,
     })),
     backups: (plan.backups ?? []).map((backup) => `${backup.name}: ${backup.place === "here" ? "in the same place" : "elsewhere"}, a copy every ${backup.everyDays === 1 ? "day" : `${backup.everyDays} days`}${backup.keepsVersions ? ", older states kept" : ""}, ${backup.lastVerified ? `last verified on ${plainDayWords(backup.lastVerified)}` : "never verified"}`),
   };
 }
 
-function fullWords(demands: readonly Demand[], start: string): string[] {
-  const on = (days: number | null) => (days === null ? "not within 50 years" : days <= 0 ? "now" : plainDayWords(dayAfter(start, days)));
-  return demands.map(({ volume, fullWithPlan, fullWithoutPlan }) => `${volume.name}: full but for the head-room ${fullWithPlan === fullWithoutPlan ? on(fullWithPlan) : `${on(fullWithPlan)} with this plan, ${on(fullWithoutPlan)} without it`}.`);
-}
+const fullLines = (demands: readonly Demand[], start: string): string[] =>
+  demands.map(({ volume, fullWithPlan, fullWithoutPlan }) => `${volume.name}: full but for the head-room ${fullWords(fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : ` with this plan, ${fullWords(fullWithoutPlan, start)} without it`}.`);
 
 function assumptionsOf({ plan }: Walk, schedule: Schedule | null): string[] {
   const hands = schedule ? handsIdOf(schedule.calendar.hands) : null;
@@ -159,7 +153,7 @@ export function planReport(made: Walk, schedule: Schedule | null, demands: reado
     total: costs.purchases.length > 0 ? `${costs.total}${costs.unpriced > 0 ? `, and ${costs.unpriced} without a price` : ""}` : null,
     freed: costs.freed.map((drive) => nameOfDriveFirst(drive, family)),
     ...dataReport(made),
-    full: fullWords(demands, start),
+    full: fullLines(demands, start),
     assumptions: assumptionsOf(made, schedule),
   };
 }

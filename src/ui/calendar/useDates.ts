@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState } from "react";
 import type { Schedule } from "@/core/calendar/schedule";
-import { demand, lateFindings, timesByHours, type Demand, type StepTimes } from "@/core/data/demand";
+import { demand, lateFindings, timesByCalendar, timesByHours, type Demand, type StepTimes } from "@/core/data/demand";
 import type { Finding } from "@/core/findings/finding";
 import type { Walk } from "@/core/plan/walk";
 import { today } from "../today";
@@ -38,7 +38,7 @@ export function useDates(walked: Walk): Dates {
   }, [wanted]);
   return useMemo(() => {
     const schedule = calendar && scheduleOf ? scheduleOf(walked, calendar) : null;
-    const times = schedule ? schedule.steps.map(({ start, end }) => ({ start: (start - schedule.begin) / 86_400_000, end: (end - schedule.begin) / 86_400_000 })) : timesByHours(walked);
+    const times = schedule ? timesByCalendar(schedule) : timesByHours(walked);
     const demands = walked.plan.dataSets ? demand(walked, times) : [];
     const start = calendar?.start ?? today();
     return { schedule, times, demands, late: lateFindings(demands, start, calendar?.deliveryDays ?? 0), start };

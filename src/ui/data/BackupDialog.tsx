@@ -1,6 +1,6 @@
 "use client";
 
-import { useId, useState, type FormEvent } from "react";
+import { useState } from "react";
 import { formatExactBytes } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
 import type { Command } from "@/core/commands/command";
@@ -8,75 +8,44 @@ import type { Backup } from "@/core/data/backup";
 import type { Plan } from "@/core/document/plan";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import { isFree } from "@/core/steps/box";
-import { Button } from "../kit/Button";
-import { Dialog } from "../kit/Dialog";
 import { FIELD, Labelled } from "../kit/Field";
+import { FormDialog, textOf } from "../kit/FormDialog";
 import { useUnit } from "../preferences/preferences";
 import { today } from "../today";
 
 /** A place where data is kept a second time: what it holds, how much fits, how often, when it was last found whole. */
 export function BackupDialog({ backup, plan, act, onClose }: { backup: Backup | null; plan: Plan; act: (command: Command, offersUndo?: boolean) => string | null; onClose: () => void }) {
   const [unit] = useUnit();
-  const form = useId();
   const [kind, setKind] = useState<Backup["kind"]>(backup?.kind ?? "box");
-  const [trouble, setTrouble] = useState<string | null>(null);
   const free = plan.drives.filter((drive) => isFree(plan, drive.id));
-  const onSubmit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const data = new FormData(event.currentTarget);
-    const text = (name: string) => String(data.get(name) ?? "").trim();
-    if (text("name") === "") return setTrouble("Give it a name by which you will know it at the box.");
-    const size = text("size") === "" ? null : parseSize(text("size"));
-    if (size && !size.ok) return setTrouble(`How much fits: ${size.message}`);
-    const every = Number(text("every"));
-    if (!Number.isInteger(every) || every < 1 || every > 3660) return setTrouble("How often: type whole days, from 1.");
-    const verified = text("verified");
-    if (verified !== "" && verified > today()) return setTrouble("The day on which it was verified has not come yet.");
-    const refused = act({
+  const save = (data: FormData): string | null => {
+    const name = textOf(data, "name");
+    if (name === "") return "Give it a name by which you will know it at the box.";
+    const size = textOf(data, "size") === "" ? null : parseSize(textOf(data, "size"));
+    if (size && !size.ok) return `How much fits: ${size.message}`;
+    const every = Number(textOf(data, "every"));
+    if (!Number.isInteger(every) || every < 1 || every > 3660) return "How often: type whole days, from 1.";
+    const verified = textOf(data, "verified");
+    if (verified > today()) return "The day on which it was verified has not come yet.";
+    const drive = kind === "usb-drive" ? textOf(data, "drive") : "";
+    return act({
       kind: "put-backup",
       backup: {
         ...(backup ? { id: backup.id } : {}),
-        name: text("name").slice(0, 120),
+        name: name.slice(0, 120),
         kind,
-        place: text("place") === "elsewhere" ? "elsewhere" : "here",
+        place: textOf(data, "place") === "elsewhere" ? "elsewhere" : "here",
         ...(size?.ok ? { bytes: size.size.bytes } : {}),
         everyDays: every,
         keepsVersions: data.get("versions") !== null,
         ...(verified === "" ? {} : { lastVerified: verified }),
         dataSets: data.getAll("sets").map(String),
-        ...(kind === "usb-drive" && text("drive") !== "" ? { drive: text("drive") } : {}),
+        ...(drive === "" ? {} : { drive }),
       },
     });
-    if (refused) setTrouble(refused);
-    else onClose();
   };
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      title={backup ? "Change a backup" : "A backup"}
-      about="A second place for your data, outside this box."
-      acts={
-        <>
-          {backup && (
-            <Button
-              className="mr-auto text-geranium!"
-              onClick={() => {
-                act({ kind: "remove-backup", backup: backup.id }, true);
-                onClose();
-              }}
-            >
-              Remove
-            </Button>
-          )}
-          <Button onClick={onClose}>Cancel</Button>
-          <Button look="main" type="submit" form={form}>
-            Save
-          </Button>
-        </>
-      }
-    >
-      <form id={form} onSubmit={onSubmit} className="grid gap-3 sm:grid-cols-2" noValidate>
+    <FormDialog title={backup ? "Change a backup" : "A backup"} about="A second place for your data, outside this box." onSave={save} onClose={onClose} {...(backup ? { onRemove: () => act({ kind: "remove-backup", backup: backup.id }, true) } : {})}>
         <Labelled label="Name">
           <input name="name" className={FIELD} defaultValue={backup?.name ?? ""} maxLength={120} placeholder="Box at home" />
         </Labelled>
@@ -128,12 +97,6 @@ export function BackupDialog({ backup, plan, act, onClose }: { backup: Backup | 
             </label>
           ))}
         </fieldset>
-        {trouble && (
-          <p role="alert" className="text-geranium sm:col-span-2">
-            {trouble}
-          </p>
-        )}
-      </form>
-    </Dialog>
+    </FormDialog>
   );
 }

@@ -1,14 +1,13 @@
 "use client";
 
-import { useId, useState, type FormEvent } from "react";
+import { useState } from "react";
 import { formatExactBytes } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
 import type { Command } from "@/core/commands/command";
 import type { DataSet, Growth, Worth } from "@/core/data/dataSet";
 import type { Plan } from "@/core/document/plan";
-import { Button } from "../kit/Button";
-import { Dialog } from "../kit/Dialog";
 import { FIELD, Labelled } from "../kit/Field";
+import { FormDialog, textOf } from "../kit/FormDialog";
 
 const WORTHS: { value: Worth; label: string }[] = [
   { value: "precious", label: "cannot be had again: precious" },
@@ -20,62 +19,34 @@ const GROWTHS = { none: "does not grow", month: "so much each month", year: "per
 type GrowthKind = keyof typeof GROWTHS;
 
 const kindOf = (growth: Growth | undefined): GrowthKind => (growth === undefined ? "none" : "bytesPerMonth" in growth ? "month" : "year");
-const textOf = (growth: Growth | undefined): string => (growth === undefined ? "" : "bytesPerMonth" in growth ? formatExactBytes(growth.bytesPerMonth) : String(Math.round(growth.sharePerYear * 1e4) / 100));
+const growthText = (growth: Growth | undefined): string => (growth === undefined ? "" : "bytesPerMonth" in growth ? formatExactBytes(growth.bytesPerMonth) : String(Math.round(growth.sharePerYear * 1e4) / 100));
+
+/** The growth that was typed, or what is wrong with it. */
+function growthFrom(kind: GrowthKind, text: string): Growth | undefined | string {
+  if (kind === "none") return undefined;
+  if (kind === "month") {
+    const monthly = parseSize(text);
+    return monthly.ok ? { bytesPerMonth: monthly.size.bytes } : monthly.message;
+  }
+  const share = Number(text.replace(",", ".").replace(/\s*%$/, ""));
+  return text !== "" && share >= 0 && share <= 1000 ? { sharePerYear: share / 100 } : "type per cent a year, from 0 to 1000.";
+}
 
 /** A data set: what it is, where it lies, how it grows, and whether it could be had again. */
 export function DataSetDialog({ set, plan, act, onClose }: { set: DataSet | null; plan: Plan; act: (command: Command, offersUndo?: boolean) => string | null; onClose: () => void }) {
-  const form = useId();
   const [kind, setKind] = useState<GrowthKind>(kindOf(set?.growth));
-  const [trouble, setTrouble] = useState<string | null>(null);
   const volumes = plan.pools.flatMap((pool) => pool.volumes.map((volume) => ({ id: volume.id, label: plan.pools.length > 1 || pool.volumes.length > 1 ? `${volume.name} (${pool.name})` : volume.name })));
-  const onSubmit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const data = new FormData(event.currentTarget);
-    const text = (name: string) => String(data.get(name) ?? "").trim();
-    if (text("name") === "") return setTrouble("Give it a name.");
-    const size = parseSize(text("size"));
-    if (!size.ok) return setTrouble(`Size: ${size.message}`);
-    let growth: Growth | undefined;
-    if (kind === "month") {
-      const monthly = parseSize(text("growth"));
-      if (!monthly.ok) return setTrouble(`Growth: ${monthly.message}`);
-      growth = { bytesPerMonth: monthly.size.bytes };
-    } else if (kind === "year") {
-      const share = Number(text("growth").replace(",", ".").replace(/\s*%$/, ""));
-      if (!(share >= 0 && share <= 1000) || text("growth") === "") return setTrouble("Growth: type per cent a year, from 0 to 1000.");
-      growth = { sharePerYear: share / 100 };
-    }
-    const refused = act({ kind: "put-data-set", dataSet: { ...(set ? { id: set.id } : {}), name: text("name").slice(0, 120), volume: text("volume"), bytes: size.size.bytes, worth: text("worth") as Worth, ...(growth ? { growth } : {}) } });
-    if (refused) setTrouble(refused);
-    else onClose();
+  const save = (data: FormData): string | null => {
+    const name = textOf(data, "name");
+    if (name === "") return "Give it a name.";
+    const size = parseSize(textOf(data, "size"));
+    if (!size.ok) return `Size: ${size.message}`;
+    const grown = growthFrom(kind, textOf(data, "growth"));
+    if (typeof grown === "string") return `Growth: ${grown}`;
+    return act({ kind: "put-data-set", dataSet: { ...(set ? { id: set.id } : {}), name: name.slice(0, 120), volume: textOf(data, "volume"), bytes: size.size.bytes, worth: textOf(data, "worth") as Worth, ...(grown ? { growth: grown } : {}) } });
   };
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      title={set ? "Change data" : "Data that belongs together"}
-      about="For instance photos, accounts, or camera footage."
-      acts={
-        <>
-          {set && (
-            <Button
-              className="mr-auto text-geranium!"
-              onClick={() => {
-                act({ kind: "remove-data-set", dataSet: set.id }, true);
-                onClose();
-              }}
-            >
-              Remove
-            </Button>
-          )}
-          <Button onClick={onClose}>Cancel</Button>
-          <Button look="main" type="submit" form={form}>
-            Save
-          </Button>
-        </>
-      }
-    >
-      <form id={form} onSubmit={onSubmit} className="grid gap-3 sm:grid-cols-2" noValidate>
+    <FormDialog title={set ? "Change data" : "Data that belongs together"} about="For instance photos, accounts, or camera footage." onSave={save} onClose={onClose} {...(set ? { onRemove: () => act({ kind: "remove-data-set", dataSet: set.id }, true) } : {})}>
         <Labelled label="Name">
           <input name="name" className={FIELD} defaultValue={set?.name ?? ""} maxLength={120} />
         </Labelled>
@@ -111,15 +82,9 @@ export function DataSetDialog({ set, plan, act, onClose }: { set: DataSet | null
         </Labelled>
         {kind !== "none" && (
           <Labelled label={kind === "month" ? "By how much each month" : "Per cent each year"}>
-            <input key={kind} name="growth" className={FIELD} defaultValue={kind === kindOf(set?.growth) ? textOf(set?.growth) : ""} placeholder={kind === "month" ? "220 GB" : "10"} />
+            <input key={kind} name="growth" className={FIELD} defaultValue={kind === kindOf(set?.growth) ? growthText(set?.growth) : ""} placeholder={kind === "month" ? "220 GB" : "10"} />
           </Labelled>
         )}
-        {trouble && (
-          <p role="alert" className="text-geranium sm:col-span-2">
-            {trouble}
-          </p>
-        )}
-      </form>
-    </Dialog>
+    </FormDialog>
   );
 }

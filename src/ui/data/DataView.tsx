@@ -9,8 +9,8 @@ import { plainDayWords } from "@/core/calendar/dateWords";
 import type { Command } from "@/core/commands/command";
 import { bytesOn, CURRENT_DAYS, troubleOf, type Backup } from "@/core/data/backup";
 import { coverage } from "@/core/data/coverage";
-import { dayAfter } from "@/core/data/daysBetween";
 import type { DataSet } from "@/core/data/dataSet";
+import { fullWords, growthWords, WORTH_WORDS } from "@/core/data/dataWords";
 import type { Demand } from "@/core/data/demand";
 import { fullAfter } from "@/core/data/fullAfter";
 import type { Plan } from "@/core/document/plan";
@@ -31,8 +31,6 @@ const BackupDialog = dynamic(() => import("./BackupDialog").then((module) => mod
 
 type Act = (command: Command, offersUndo?: boolean) => string | null;
 
-const WORTH = { replaceable: "can be had again", useful: "would cost work", precious: "cannot be had again" };
-
 /** The data of a plan: sets on volumes, backups, coverage before and after the plan, and when it is full. */
 export function DataView({ plan, act, planHref }: { plan: Plan; act: Act; planHref: string }) {
   const [unit] = useUnit();
@@ -46,7 +44,6 @@ export function DataView({ plan, act, planHref }: { plan: Plan; act: Act; planHr
   const volumes = plan.pools.flatMap((pool) => pool.volumes.map((volume) => ({ pool, volume })));
   const sets = plan.dataSets ?? [];
   const backups = plan.backups ?? [];
-  const growsBy = (set: DataSet) => (set.growth === undefined ? "does not grow" : "bytesPerMonth" in set.growth ? `${formatBytes(set.growth.bytesPerMonth, unit)} a month` : `${Math.round(set.growth.sharePerYear * 1000) / 10} % a year`);
   return (
     <main className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6" tabIndex={-1}>
       <h1 className="font-serif text-2xl">Data and backups</h1>
@@ -71,8 +68,8 @@ export function DataView({ plan, act, planHref }: { plan: Plan; act: Act; planHr
                   <li key={set.id} className="border-b border-line py-2.5">
                     <div className="flex items-start gap-2">
                       <p className="min-w-0 flex-1">
-                        <strong className="font-semibold">{set.name}</strong> {formatBytes(set.bytes, unit)}, {growsBy(set)}{" "}
-                        <span className={set.worth === "precious" ? "text-ochre-text" : "text-soft"}>{WORTH[set.worth]}</span>
+                        <strong className="font-semibold">{set.name}</strong> {formatBytes(set.bytes, unit)}, {growthWords(set, unit)}{" "}
+                        <span className={set.worth === "precious" ? "text-ochre-text" : "text-soft"}>{WORTH_WORDS[set.worth]}</span>
                       </p>
                       <IconButton label={`Edit ${set.name}`} onClick={() => setOpen({ kind: "data", set })}>
                         <Pencil size={15} aria-hidden />
@@ -149,7 +146,7 @@ function NoVolumes({ plan, act, planHref }: { plan: Plan; act: Act; planHref: st
 /** When one volume is full, with the head-room that is kept free. */
 function VolumeDemand({ demand: { volume, capacity, fullWithPlan, fullWithoutPlan, rises }, dates, plan, act }: { demand: Demand; dates: Dates; plan: Plan; act: Act }) {
   const [unit] = useUnit();
-  const on = (days: number | null) => (days === null ? "not within 50 years" : days <= 0 ? "now" : plainDayWords(dayAfter(dates.start, days)));
+  const on = (days: number | null) => fullWords(days, dates.start);
   const headroom = Math.round((volume.headroomShare ?? DEFAULT_HEADROOM) * 100);
   const pool = plan.pools.find((each) => each.volumes.some((one) => one.id === volume.id));
   const planned = plan.steps.length > 0;

@@ -8,10 +8,10 @@ import { today } from "../today";
  * @returns what was done, in a sentence
  */
 export async function copyMarkdown(plan: Plan, unit: UnitFamily): Promise<string> {
-  const [{ walk }, { demand, timesByHours }, { planReport }, { planMarkdown }] = await Promise.all([import("@/core/plan/walk"), import("@/core/data/demand"), import("@/exchange/planReport/planReport"), import("@/exchange/planReport/planMarkdown")]);
+  const [{ walk }, { demand, timesByCalendar, timesByHours }, { planReport }, { planMarkdown }] = await Promise.all([import("@/core/plan/walk"), import("@/core/data/demand"), import("@/exchange/planReport/planReport"), import("@/exchange/planReport/planMarkdown")]);
   const walked = walk(plan, unit, undefined, today());
   const dates = plan.calendar ? (await import("@/core/calendar/schedule")).schedule(walked, plan.calendar) : null;
-  const times = dates ? dates.steps.map(({ start, end }) => ({ start: (start - dates.begin) / 86_400_000, end: (end - dates.begin) / 86_400_000 })) : timesByHours(walked);
+  const times = dates ? timesByCalendar(dates) : timesByHours(walked);
   const text = planMarkdown(planReport(walked, dates, demand(walked, times), plan.calendar?.start ?? today()));
   try {
     await navigator.clipboard.writeText(text);

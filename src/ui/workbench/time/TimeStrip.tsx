@@ -4,8 +4,8 @@ import { Plus } from "lucide-react";
 import dynamic from "next/dynamic";
 import { lazy, useMemo, useState } from "react";
 import { planSummary } from "@/core/plan/planSummary";
-import { dayOfMomentIn, plainDayWords } from "@/core/calendar/dateWords";
-import { dayAfter } from "@/core/data/daysBetween";
+import { dayOfMomentIn } from "@/core/calendar/dateWords";
+import { fullWords } from "@/core/data/dataWords";
 import type { Dates } from "../../calendar/useDates";
 import { Button } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
@@ -19,12 +19,7 @@ const SummaryDialog = dynamic(() => import("./SummaryDialog").then((module) => m
 
 /** When each volume with data sets is full, as the plan is and without it. */
 function whenFull({ demands, start }: Dates): string[] {
-  const on = (days: number) => (days <= 0 ? "now" : plainDayWords(dayAfter(start, days)));
-  return demands.flatMap(({ volume, fullWithPlan, fullWithoutPlan }) => {
-    if (fullWithoutPlan === null) return [];
-    const with_ = fullWithPlan === null ? "not within 50 years" : on(fullWithPlan);
-    return [`${volume.name || "The volume"} is full ${fullWithPlan === fullWithoutPlan ? on(fullWithoutPlan) : `${with_}, without the plan ${on(fullWithoutPlan)}`}.`];
-  });
+  return demands.flatMap(({ volume, fullWithPlan, fullWithoutPlan }) => (fullWithoutPlan === null ? [] : [`${volume.name || "The volume"} is full ${fullWords(fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : `, without the plan ${fullWords(fullWithoutPlan, start)}`}.`]));
 }
 
 /** Time: the steps, and the staircase of capacity over their days. */

@@ -1,0 +1,28 @@
+import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
+import { plainDayWords } from "../calendar/dateWords";
+import { dayAfter } from "./daysBetween";
+import type { DataSet, Worth } from "./dataSet";
+
+/** How bad the loss of data would be, in words. */
+export const WORTH_WORDS: Record<Worth, string> = { replaceable: "can be had again", useful: "would cost work", precious: "cannot be had again" };
+
+/**
+ * How a data set grows, in words.
+ *
+ * @example growthWords({ growth: { sharePerYear: 0.1 } }, "TB") // "10 % a year"
+ */
+export function growthWords({ growth }: Pick<DataSet, "growth">, family: UnitFamily): string {
+  if (growth === undefined) return "does not grow";
+  return "bytesPerMonth" in growth ? `${formatBytes(growth.bytesPerMonth, family)} a month` : `${Math.round(growth.sharePerYear * 1000) / 10} % a year`;
+}
+
+/**
+ * The day on which something is full, in words.
+ *
+ * @param days from the start on; null if not within 50 years
+ * @param start as YYYY-MM-DD
+ * @example fullWords(20, "2026-11-23") // "13 Dec 2026"
+ */
+export function fullWords(days: number | null, start: string): string {
+  return days === null ? "not within 50 years" : days <= 0 ? "now" : plainDayWords(dayAfter(start, days));
+}
