@@ -202,6 +202,12 @@ test("a plan gets dates, waits for hands and days at home, and goes to a calenda
   await page.getByLabel("Days on which you are away").fill("28-29 Nov");
   await page.getByLabel("The first day").focus();
   await expect(page.getByRole("region", { name: "December 2026" })).toContainText(/5\s*09:00 2\. Test 12\sTB/);
+  await page.getByLabel("Deliveries take").fill("400");
+  await page.getByLabel("The first day").focus();
+  await expect(page.getByRole("alert").filter({ hasText: "Type whole days, from 0 to 365" })).toBeVisible();
+  await page.getByLabel("Deliveries take").fill("3");
+  await page.getByLabel("The first day").focus();
+  await expect(page.getByRole("alert").filter({ hasText: "Type whole days" })).toHaveCount(0);
   const download = page.waitForEvent("download");
   await page.getByRole("button", { name: "Export for a calendar program" }).click();
   const file = await download;

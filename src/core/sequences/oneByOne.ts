@@ -198,4 +198,4 @@ export const oneByOne: Sequence = {
 };
 
 /** The drives that are smaller than a size. */
-export const smallerThan = (members: readonly Drive[], bytes: Bytes): string[] => members.filter((drive) => drive.bytes < bytes).map((drive) => drive.id);
+const smallerThan = (members: readonly Drive[], bytes: Bytes): string[] => members.filter((drive) => drive.bytes < bytes).map((drive) => drive.id);

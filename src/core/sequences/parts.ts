@@ -75,9 +75,6 @@ export function supply(setting: SequenceSetting, count: number, bytes: Bytes, pa
   return { drives: [...there, ...buys], buys };
 }
 
-/** The setting with drives that are about to be bought, as if they lay on the shelf. */
-export const withBuys = (setting: SequenceSetting, buys: readonly Drive[]): SequenceSetting => ({ ...setting, plan: { ...setting.plan, drives: [...setting.plan.drives, ...buys] } });
-
 /** A free id for a group or a pool. */
 export function freshId(setting: SequenceSetting, letter: "g" | "p"): string {
   const taken = new Set([setting.plan, setting.document].flatMap((plan) => [...plan.pools.flatMap((pool) => [pool.id, ...pool.groups.map((group) => group.id)]), ...plan.steps.flatMap((step) => [...("group" in step ? [step.group] : []), ...("pool" in step ? [step.pool] : [])])]));

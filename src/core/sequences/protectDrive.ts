@@ -7,7 +7,7 @@ import { CAREFUL, emptyWish, freeBaysOf, freshId, preparations, readyDrives, sol
 import { cannot, type Made, type Sequence, type SequenceSetting, type Wish } from "./sequence";
 
 /** Drives that hold data and are protected by nothing: free ones with contents, and those of separate drives. */
-export const bareHolders = (plan: Plan): Drive[] => plan.drives.filter((drive) => (isFree(plan, drive.id) && (drive.contents?.kind === "data" || drive.contents?.kind === "mounted")) || separatePool(plan, drive.id) !== null);
+const bareHolders = (plan: Plan): Drive[] => plan.drives.filter((drive) => (isFree(plan, drive.id) && (drive.contents?.kind === "data" || drive.contents?.kind === "mounted")) || separatePool(plan, drive.id) !== null);
 
 /** The pool of separate drives that a drive is in. */
 const separatePool = (plan: Plan, drive: string): Pool | null => plan.pools.find((pool) => pool.groups.some((group) => group.layout === "single" && group.drives.includes(drive))) ?? null;

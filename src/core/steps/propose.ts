@@ -1,6 +1,5 @@
 import { destinationOf } from "../data/destination";
 import { bareIn } from "../data/precious";
-import { formatBytes } from "../bytes/formatBytes";
 import type { Plan } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import type { LayoutId } from "../layouts/layout";
@@ -100,6 +99,3 @@ export function stepsOfAct(act: Act, choices: ActChoices, plan: Plan, rules: Box
       return [...before, { kind: "remove-drive", drive: act.drive }];
   }
 }
-
-/** How much a pool would gain, for the words beside the choices. */
-export const gainWords = (from: number, to: number, family: "TB" | "TiB"): string => (to === from ? "no more usable space" : `usable ${formatBytes(from, family)} → ${formatBytes(to, family)}`);

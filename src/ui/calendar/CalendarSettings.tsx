@@ -24,6 +24,13 @@ export function CalendarSettings({ calendar, act }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const problem = useId();
   const zones = zonesWith(calendar.timeZone);
+  const [late, setLate] = useState<string | null>(null);
+  const takeDelivery = (typed: string) => {
+    const days = Number(typed);
+    const fits = typed !== "" && Number.isInteger(days) && days >= 0 && days <= 365;
+    setLate(fits ? null : "Type whole days, from 0 to 365. Until then the calendar goes on with the last number.");
+    if (fits && days !== calendar.deliveryDays) change({ deliveryDays: days });
+  };
   const takeAway = () => {
     const read = parseExcluded(away, calendar.start);
     setTrouble(read.ok ? null : read.message);
@@ -37,8 +44,13 @@ export function CalendarSettings({ calendar, act }: Props) {
         <input key={calendar.start} type="date" className={FIELD} defaultValue={calendar.start} onChange={(event) => isDay(event.target.value) && change({ start: event.target.value })} />
       </Labelled>
       <Labelled label="Deliveries take … days">
-        <input key={calendar.deliveryDays} type="number" min={0} max={365} className={FIELD} defaultValue={calendar.deliveryDays} onBlur={(event) => { const days = Math.round(Number(event.target.value)); if (days >= 0 && days <= 365 && event.target.value !== "" && days !== calendar.deliveryDays) change({ deliveryDays: days }); }} />
+        <input key={calendar.deliveryDays} type="number" min={0} max={365} className={FIELD} defaultValue={calendar.deliveryDays} aria-invalid={late !== null} onBlur={(event) => takeDelivery(event.target.value)} />
       </Labelled>
+      {late && (
+        <p role="alert" className="text-[0.93rem] text-geranium">
+          {late}
+        </p>
+      )}
       <Labelled label="Hands at the box">
         <select
           className={FIELD}
@@ -86,8 +98,11 @@ export function CalendarSettings({ calendar, act }: Props) {
 }
 
 function OwnHours({ hands, onChange }: { hands: readonly HandsWindow[]; onChange: (hands: HandsWindow[]) => void }) {
+  const [trouble, setTrouble] = useState<string | null>(null);
   const put = (i: number, window: HandsWindow) => {
-    if (window.days.length === 0 || window.from >= window.to) return;
+    const wrong = window.days.length === 0 ? "Hours need a day of the week at least." : window.from >= window.to ? "These hours must end later on the same day than they begin." : null;
+    setTrouble(wrong);
+    if (wrong) return;
     onChange(hands.map((each, n) => (n === i ? window : each)));
   };
   return (
@@ -115,6 +130,11 @@ function OwnHours({ hands, onChange }: { hands: readonly HandsWindow[]; onChange
           </div>
         </fieldset>
       ))}
+      {trouble && (
+        <p role="alert" className="text-[0.93rem] text-geranium">
+          {trouble}
+        </p>
+      )}
       {hands.length < 14 && (
         <Button small onClick={() => onChange([...hands, { days: [6], from: "10:00", to: "12:00" }])}>
           More hours
