@@ -21,7 +21,7 @@ import { hoursWords } from "@/core/time/hoursWords";
 
 /** The box at one end of the plan, in words. */
 export interface BoxReport {
-  pools: { name: string; layouts: string; drives: string; usable: string; mayFail: string; volumes: string[] }[];
+  pools: { name: string; layouts: string; drives: string; mayFail: string; volumes: string[] }[];
   usable: string;
 }
 
@@ -63,7 +63,6 @@ function boxReport({ state: { plan }, tolerance, capacities }: WalkedMoment, { f
       name: pool.name || pool.id,
       layouts: pool.groups.map((group) => layoutOf(group.layout).shortName).join(" + "),
       drives: drivesOf(plan, pool.groups.flatMap((group) => group.drives)).map((drive) => `${shortSize(drive, family)}${bayOf(drive) === null ? "" : ` (bay ${bayOf(drive)})`}`).join(", "),
-      usable: formatBytes(capacities.pool, family),
       mayFail: (tolerance[i] ?? 0) === 0 ? "no drive may fail" : `any ${tolerance[i] === 1 ? "one drive" : `${tolerance[i]} drives`} may fail`,
       volumes: pool.volumes.map((volume) => `${volume.name}: ${formatBytes(volume.bytes, family)}${volume.fileSystem === "none" ? "" : `, ${volume.fileSystem}`}`),
     })),
