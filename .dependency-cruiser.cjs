@@ -17,7 +17,8 @@ module.exports = {
     {
       name: "core-is-pure",
       severity: "error",
-      comment: "The core knows no interface, no storage and no machine; only Immer, Temporal (for the calendar) and Ajv's types and run time.",
+      comment:
+        "The core knows no interface, no storage and no machine; only Immer, Temporal (for the calendar) and Ajv's types and run time.",
       from: { path: "^src/core/", pathNot: ["\\.test\\.ts$", "^src/core/testing/"] },
       to: { dependencyTypes: ["npm", "npm-dev", "core"], pathNot: ["node_modules/(immer|ajv|temporal-polyfill)/"] },
     },
@@ -27,7 +28,12 @@ module.exports = {
       from: { pathNot: ["\\.test\\.tsx?$", "^src/core/testing/"] },
       to: { path: ["\\.test\\.tsx?$", "^src/core/testing/"] },
     },
-    { name: "no-circles", severity: "error", from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } } },
+    {
+      name: "no-circles",
+      severity: "error",
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } },
+    },
   ],
   options: {
     doNotFollow: { path: "node_modules" },

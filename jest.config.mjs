@@ -7,7 +7,14 @@ const config = {
   transform: {
     "^.+\\.tsx?$": [
       "@swc/jest",
-      { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022", transform: { react: { runtime: "automatic" } } }, module: { type: "commonjs" } },
+      {
+        jsc: {
+          parser: { syntax: "typescript", tsx: true },
+          target: "es2022",
+          transform: { react: { runtime: "automatic" } },
+        },
+        module: { type: "commonjs" },
+      },
     ],
     // Packages that are modules only.
     "/node_modules/.+\\.m?js$": ["@swc/jest", { jsc: { target: "es2022" }, module: { type: "commonjs" } }],

@@ -10,7 +10,15 @@ install();
 build();
 mkdirSync(join(root, ".cache"), { recursive: true });
 const outfile = join(root, ".cache", "bench-core.mjs");
-await bundle({ entryPoints: [join(root, "scripts/bench/core.ts")], outfile, bundle: true, platform: "node", format: "esm", tsconfig: join(root, "tsconfig.json"), logLevel: "error" });
+await bundle({
+  entryPoints: [join(root, "scripts/bench/core.ts")],
+  outfile,
+  bundle: true,
+  platform: "node",
+  format: "esm",
+  tsconfig: join(root, "tsconfig.json"),
+  logLevel: "error",
+});
 const core = await import(pathToFileURL(outfile).href);
 await core.run();
 

@@ -20,7 +20,13 @@ export default validate;
 `;
 
 for (const { schema, out } of schemas) {
-  const ajv = new Ajv2020({ allErrors: true, strict: true, strictRequired: false, allowUnionTypes: true, code: { source: true, lines: true } });
+  const ajv = new Ajv2020({
+    allErrors: true,
+    strict: true,
+    strictRequired: false,
+    allowUnionTypes: true,
+    code: { source: true, lines: true },
+  });
   const compiled = ajv.compile(JSON.parse(readFileSync(join(root, schema), "utf8")));
   mkdirSync(dirname(join(root, out)), { recursive: true });
   const code = `// Made from ${schema} by scripts/generate-validators.mjs. Not kept in git.\n${standalone.default(ajv, compiled)}`;

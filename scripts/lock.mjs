@@ -4,7 +4,20 @@ import { readFileSync, rmSync, writeFileSync } from "node:fs";
 import { run } from "./setup.mjs";
 
 const SYSTEMS = ["darwin", "win32", "linux", "freebsd", "openbsd", "netbsd", "android", "sunos", "aix", "openharmony"];
-const PROCESSORS = { arm64: "arm64", x64: "x64", ia32: "ia32", arm: "arm", ppc64: "ppc64", ppc64le: "ppc64", s390x: "s390x", riscv64: "riscv64", loong64: "loong64", mips64el: "mips64el", wasm32: "wasm32", universal: null };
+const PROCESSORS = {
+  arm64: "arm64",
+  x64: "x64",
+  ia32: "ia32",
+  arm: "arm",
+  ppc64: "ppc64",
+  ppc64le: "ppc64",
+  s390x: "s390x",
+  riscv64: "riscv64",
+  loong64: "loong64",
+  mips64el: "mips64el",
+  wasm32: "wasm32",
+  universal: null,
+};
 
 /** For which systems and processors a package is, by its name. */
 function platformOf(name) {
@@ -12,7 +25,9 @@ function platformOf(name) {
   const words = name.split("/").at(-1).split("-");
   const os = SYSTEMS.filter((system) => words.includes(system) || (system === "linux" && words.includes("linuxmusl")));
   const cpu = words.map((word) => PROCESSORS[word]).filter(Boolean);
-  return os.length > 0 || cpu.length > 0 ? { ...(cpu.length > 0 ? { cpu } : {}), ...(os.length > 0 ? { os } : {}) } : null;
+  return os.length > 0 || cpu.length > 0
+    ? { ...(cpu.length > 0 ? { cpu } : {}), ...(os.length > 0 ? { os } : {}) }
+    : null;
 }
 
 rmSync("package-lock.json", { force: true });
@@ -27,7 +42,12 @@ for (const [path, entry] of Object.entries(lock.packages)) {
     if (lock.packages[nested] || lock.packages[top]?.version) continue;
     const platform = platformOf(name);
     if (!platform) throw new Error(`${name} is optional and not to be had, and its name tells no platform.`);
-    lock.packages[top] = { version: range.replace(/^[^\d]*/, ""), ...platform, optional: true, ...(entry.dev ? { dev: true } : {}) };
+    lock.packages[top] = {
+      version: range.replace(/^[^\d]*/, ""),
+      ...platform,
+      optional: true,
+      ...(entry.dev ? { dev: true } : {}),
+    };
   }
 }
 const [project, ...rest] = Object.entries(lock.packages);

@@ -59,26 +59,43 @@ export function install() {
 
 /** Compiles the JSON Schemas to validators (no code is made at run time). */
 export function generate() {
-  unlessDone("validators", ["scripts/generate-validators.mjs", "src/core/document/schema", "src/exchange/inventory/schema", "src/exchange/smart/schema", "package-lock.json"], "src/exchange/smart/generated/validateSmartctl.cjs", () =>
-    run(process.execPath, ["scripts/generate-validators.mjs"]),
+  unlessDone(
+    "validators",
+    [
+      "scripts/generate-validators.mjs",
+      "src/core/document/schema",
+      "src/exchange/inventory/schema",
+      "src/exchange/smart/schema",
+      "package-lock.json",
+    ],
+    "src/exchange/smart/generated/validateSmartctl.cjs",
+    () => run(process.execPath, ["scripts/generate-validators.mjs"]),
   );
 }
 
 /** Builds the application for production when its sources have changed. */
 export function build() {
   generate();
-  unlessDone("build", ["src", "scripts/setup.mjs", "next.config.ts", "postcss.config.mjs", "tsconfig.json", "package-lock.json"], ".next/BUILD_ID", () => {
-    console.log("Building …");
-    run(bin("next"), ["build"]);
-    for (const file of filesBelow(join(root, ".next/static")).filter((path) => /\.(js|css|svg)$/.test(path))) writeFileSync(`${file}.br`, brotliCompressSync(readFileSync(file)));
-  });
+  unlessDone(
+    "build",
+    ["src", "scripts/setup.mjs", "next.config.ts", "postcss.config.mjs", "tsconfig.json", "package-lock.json"],
+    ".next/BUILD_ID",
+    () => {
+      console.log("Building …");
+      run(bin("next"), ["build"]);
+      for (const file of filesBelow(join(root, ".next/static")).filter((path) => /\.(js|css|svg)$/.test(path)))
+        writeFileSync(`${file}.br`, brotliCompressSync(readFileSync(file)));
+    },
+  );
 }
 
 /** Gets the mkfs tools for the system tests where that is possible; without them those tests are skipped. */
 export function fileSystemTools() {
   if (process.getuid?.() !== 0 || !existsSync("/usr/bin/apt-get")) return;
   const missing = { xfsprogs: "/sbin/mkfs.xfs", "btrfs-progs": "/bin/mkfs.btrfs", e2fsprogs: "/sbin/mkfs.ext4" };
-  const wanted = Object.entries(missing).filter(([, path]) => !existsSync(path) && !existsSync(`/usr${path}`)).map(([name]) => name);
+  const wanted = Object.entries(missing)
+    .filter(([, path]) => !existsSync(path) && !existsSync(`/usr${path}`))
+    .map(([name]) => name);
   if (wanted.length === 0) return;
   const quiet = { stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } };
   try {

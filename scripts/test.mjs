@@ -53,15 +53,28 @@ if (prepare("set-up", () => (install(), generate()))) {
     skipped: report.numPendingTests,
   }));
   fileSystemTools();
-  runner("system tests", bin("jest"), ["--config", "jest.system.config.mjs", "--json", "--outputFile=.cache/system.json"], ".cache/system.json", (report) => ({
-    passed: report.numPassedTests,
-    failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
-    skipped: report.numPendingTests,
-  }));
+  runner(
+    "system tests",
+    bin("jest"),
+    ["--config", "jest.system.config.mjs", "--json", "--outputFile=.cache/system.json"],
+    ".cache/system.json",
+    (report) => ({
+      passed: report.numPassedTests,
+      failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
+      skipped: report.numPendingTests,
+    }),
+  );
   if (built && prepare("browser", () => (process.env.CHROMIUM = chromium()))) {
-    runner("browser tests", bin("playwright"), ["test"], ".cache/playwright.json", ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped }), {
-      E2E_REPORT: ".cache/playwright.json",
-    });
+    runner(
+      "browser tests",
+      bin("playwright"),
+      ["test"],
+      ".cache/playwright.json",
+      ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped }),
+      {
+        E2E_REPORT: ".cache/playwright.json",
+      },
+    );
   }
 }
 

@@ -18,8 +18,21 @@ const SIZES = [1, 2, 3, 4, 6, 8, 10, 12, 14, 16, 18, 20];
 
 /** A box of 24 drives of 12 sizes in one hybrid, the most bands that it can have. */
 function large(): Plan {
-  const drives = Array.from({ length: 24 }, (_, i) => ({ ...clinic.drives[0]!, id: `d${i + 1}`, serial: `S${i}`, bytes: nominalBytes(SIZES[i % SIZES.length]! * 1000), place: { bay: i + 1 } }));
-  return { ...clinic, box: { ...clinic.box, bays: 24 }, drives, pools: [{ ...clinic.pools[0]!, groups: [{ id: "g1", layout: "hybrid-2", drives: drives.map((drive) => drive.id) }] }] };
+  const drives = Array.from({ length: 24 }, (_, i) => ({
+    ...clinic.drives[0]!,
+    id: `d${i + 1}`,
+    serial: `S${i}`,
+    bytes: nominalBytes(SIZES[i % SIZES.length]! * 1000),
+    place: { bay: i + 1 },
+  }));
+  return {
+    ...clinic,
+    box: { ...clinic.box, bays: 24 },
+    drives,
+    pools: [
+      { ...clinic.pools[0]!, groups: [{ id: "g1", layout: "hybrid-2", drives: drives.map((drive) => drive.id) }] },
+    ],
+  };
 }
 
 function median(work: () => void, times = 200, warm = 20): number {
@@ -32,15 +45,31 @@ function median(work: () => void, times = 200, warm = 20): number {
   return took[Math.floor(times / 2)] ?? NaN;
 }
 
-const line = (what: string, ms: number, budget: number) => console.log(`${what.padEnd(64)} ${ms.toFixed(2).padStart(8)} ms   budget ${budget} ms${ms > budget ? "   OVER" : ""}`);
+const line = (what: string, ms: number, budget: number) =>
+  console.log(
+    `${what.padEnd(64)} ${ms.toFixed(2).padStart(8)} ms   budget ${budget} ms${ms > budget ? "   OVER" : ""}`,
+  );
 
 export { growingClinic } from "../../src/core/document/samples/growingClinic";
 
 /** A plan in which 15 of 24 drives are replaced one by one, each verified. */
 export function growingPlan(): Plan {
   const plan = large();
-  const shelf = Array.from({ length: 15 }, (_, i) => ({ ...clinic.drives[0]!, id: `x${i + 1}`, serial: `X${i}`, bytes: nominalBytes(24_000), place: { shelf: true as const } }));
-  return { ...plan, drives: [...plan.drives, ...shelf], steps: shelf.flatMap((drive, i): Plan["steps"] => [{ id: `r${i}`, kind: "replace-drive", drive: `d${i + 1}`, by: drive.id, how: "pulled" }, { id: `c${i}`, kind: "verify", pool: "p1" }]) };
+  const shelf = Array.from({ length: 15 }, (_, i) => ({
+    ...clinic.drives[0]!,
+    id: `x${i + 1}`,
+    serial: `X${i}`,
+    bytes: nominalBytes(24_000),
+    place: { shelf: true as const },
+  }));
+  return {
+    ...plan,
+    drives: [...plan.drives, ...shelf],
+    steps: shelf.flatMap((drive, i): Plan["steps"] => [
+      { id: `r${i}`, kind: "replace-drive", drive: `d${i + 1}`, by: drive.id, how: "pulled" },
+      { id: `c${i}`, kind: "verify", pool: "p1" },
+    ]),
+  };
 }
 
 /** Prints the medians of the core's budgets. */
@@ -49,35 +78,151 @@ export async function run(): Promise<void> {
   const rules = rulesOf(plan.box.rules);
   const bands = predict(plan).pools[0]!.groups[0]!.bands;
   const ids = plan.drives.map((drive) => drive.id);
-  line("predict a pool of 24 drives, 12 bands", median(() => predict(plan)), 10);
-  const slowest = layouts.map((layout) => {
-    const group = { ...plan.pools[0]!.groups[0]!, layout: layout.id };
-    const other: Plan = { ...plan, pools: [{ ...plan.pools[0]!, groups: [group] }] };
-    return { name: layout.shortName, ms: median(() => predict(other), 60) };
-  }).reduce((worst, each) => (each.ms > worst.ms ? each : worst));
+  line(
+    "predict a pool of 24 drives, 12 bands",
+    median(() => predict(plan)),
+    10,
+  );
+  const slowest = layouts
+    .map((layout) => {
+      const group = { ...plan.pools[0]!.groups[0]!, layout: layout.id };
+      const other: Plan = { ...plan, pools: [{ ...plan.pools[0]!, groups: [group] }] };
+      return { name: layout.shortName, ms: median(() => predict(other), 60) };
+    })
+    .reduce((worst, each) => (each.ms > worst.ms ? each : worst));
   line(`predict a pool of 24 drives, the slowest layout (${slowest.name})`, slowest.ms, 2);
-  line("all layouts on 24 drives", median(() => layoutChoices(plan.drives, rules)), 20);
-  const mixed = [1, 2, 3, 4, 4, 6, 8, 8, 10, 12, 14, 16].map((tb, i) => ({ ...clinic.drives[0]!, id: `m${i + 1}`, bytes: nominalBytes(tb * 1000) }));
+  line(
+    "all layouts on 24 drives",
+    median(() => layoutChoices(plan.drives, rules)),
+    20,
+  );
+  const mixed = [1, 2, 3, 4, 4, 6, 8, 8, 10, 12, 14, 16].map((tb, i) => ({
+    ...clinic.drives[0]!,
+    id: `m${i + 1}`,
+    bytes: nominalBytes(tb * 1000),
+  }));
   const different = SIZES.map((tb, i) => ({ ...clinic.drives[0]!, id: `n${i + 1}`, bytes: nominalBytes(tb * 1000) }));
   const request = { rules, network: 117e6, splits: true };
-  line("layouts and every split of 12 mixed drives (10 sizes)", median(() => compareDrives({ ...request, drives: mixed }), 15, 3), 150);
-  line("layouts and every split of 12 drives of 12 sizes", median(() => compareDrives({ ...request, drives: different }), 15, 3), 150);
-  line("layouts and equal groups of 24 drives", median(() => compareDrives({ ...request, drives: plan.drives, splits: false }), 40, 5), 20);
+  line(
+    "layouts and every split of 12 mixed drives (10 sizes)",
+    median(() => compareDrives({ ...request, drives: mixed }), 15, 3),
+    150,
+  );
+  line(
+    "layouts and every split of 12 drives of 12 sizes",
+    median(() => compareDrives({ ...request, drives: different }), 15, 3),
+    150,
+  );
+  line(
+    "layouts and equal groups of 24 drives",
+    median(() => compareDrives({ ...request, drives: plan.drives, splits: false }), 40, 5),
+    20,
+  );
   const { choices } = compareDrives({ ...request, drives: mixed });
-  line(`a change of need over ${choices.length} choices`, median(() => choices.map((choice) => misfits(choice, { tolerance: 2, usableBytes: 3e13, idleShare: 0.1, grows: "by-drive" }))), 16);
-  line("the best one and two drives to buy, 12 sizes", median(() => bestBuys(clinic, clinic.pools[0]!, EXAMPLE_PRICES), 40, 5), 1000);
-  const eight: Plan = { ...plan, box: { ...plan.box, bays: 8 }, drives: different.slice(0, 8).map((drive, i) => ({ ...drive, place: { bay: i + 1 } })), pools: [{ ...plan.pools[0]!, groups: [{ id: "g1", layout: "hybrid-1", drives: different.slice(0, 8).map((drive) => drive.id), options: {} }] }] };
-  const news = eight.drives.map((drive, i) => ({ ...drive, id: `b${i + 1}`, bytes: nominalBytes(24_000), place: { shelf: true as const } }));
+  line(
+    `a change of need over ${choices.length} choices`,
+    median(() =>
+      choices.map((choice) => misfits(choice, { tolerance: 2, usableBytes: 3e13, idleShare: 0.1, grows: "by-drive" })),
+    ),
+    16,
+  );
+  line(
+    "the best one and two drives to buy, 12 sizes",
+    median(() => bestBuys(clinic, clinic.pools[0]!, EXAMPLE_PRICES), 40, 5),
+    1000,
+  );
+  const eight: Plan = {
+    ...plan,
+    box: { ...plan.box, bays: 8 },
+    drives: different.slice(0, 8).map((drive, i) => ({ ...drive, place: { bay: i + 1 } })),
+    pools: [
+      {
+        ...plan.pools[0]!,
+        groups: [{ id: "g1", layout: "hybrid-1", drives: different.slice(0, 8).map((drive) => drive.id), options: {} }],
+      },
+    ],
+  };
+  const news = eight.drives.map((drive, i) => ({
+    ...drive,
+    id: `b${i + 1}`,
+    bytes: nominalBytes(24_000),
+    place: { shelf: true as const },
+  }));
   const careful = { attached: false, spareFirst: false, test: true, backUp: true, verify: true, grow: true };
-  line("the best order of 8 drives of 8 sizes (in a worker)", median(() => replaceInBestOrder("g1", eight.drives.map((drive) => drive.id), news, { variants: careful }, { plan: eight, document: eight, rules, family: "TB", day: "2026-11-23" }), 5, 1), 1500);
+  line(
+    "the best order of 8 drives of 8 sizes (in a worker)",
+    median(
+      () =>
+        replaceInBestOrder(
+          "g1",
+          eight.drives.map((drive) => drive.id),
+          news,
+          { variants: careful },
+          { plan: eight, document: eight, rules, family: "TB", day: "2026-11-23" },
+        ),
+      5,
+      1,
+    ),
+    1500,
+  );
   const growing = growingPlan();
-  const dated = { ...growing, calendar: { id: "c", start: "2026-11-23", timeZone: "Europe/Madrid", deliveryDays: 3, hands: [{ days: [6, 7], from: "09:00", to: "20:00" }], excluded: [] } };
+  const dated = {
+    ...growing,
+    calendar: {
+      id: "c",
+      start: "2026-11-23",
+      timeZone: "Europe/Madrid",
+      deliveryDays: 3,
+      hands: [{ days: [6, 7], from: "09:00", to: "20:00" }],
+      excluded: [],
+    },
+  };
   const datedWalk = walk(dated);
-  line("30 steps turned into dates", median(() => schedule(datedWalk, dated.calendar), 20, 3), 50);
-  line("walk 24 drives, 30 steps", median(() => walk({ ...growing, pools: structuredClone(growing.pools) }), 40, 5), 10);
-  const long: Plan = { ...growing, steps: Array.from({ length: 1000 }, (_, i): Plan["steps"][number] => (i < 15 ? growing.steps[i * 2]! : i % 2 === 0 ? { id: `t${i}`, kind: "verify", pool: "p1" } : { id: `t${i}`, kind: "replace-drive", drive: i % 4 === 1 ? "x1" : "d1", by: i % 4 === 1 ? "d1" : "x1", how: "pulled" })) };
-  line("walk 24 drives, 1000 steps", median(() => walk({ ...long, pools: structuredClone(long.pools) }), 5, 1), 500);
+  line(
+    "30 steps turned into dates",
+    median(() => schedule(datedWalk, dated.calendar), 20, 3),
+    50,
+  );
+  line(
+    "walk 24 drives, 30 steps",
+    median(() => walk({ ...growing, pools: structuredClone(growing.pools) }), 40, 5),
+    10,
+  );
+  const long: Plan = {
+    ...growing,
+    steps: Array.from({ length: 1000 }, (_, i): Plan["steps"][number] =>
+      i < 15
+        ? growing.steps[i * 2]!
+        : i % 2 === 0
+          ? { id: `t${i}`, kind: "verify", pool: "p1" }
+          : {
+              id: `t${i}`,
+              kind: "replace-drive",
+              drive: i % 4 === 1 ? "x1" : "d1",
+              by: i % 4 === 1 ? "d1" : "x1",
+              how: "pulled",
+            },
+    ),
+  };
+  line(
+    "walk 24 drives, 1000 steps",
+    median(() => walk({ ...long, pools: structuredClone(long.pools) }), 5, 1),
+    500,
+  );
   const before = walk(long);
-  line("the same after an edit of the last step", median(() => walk({ ...long, steps: [...long.steps.slice(0, -1), { id: "new", kind: "verify", pool: "p1" }] }, "TB", before), 10, 2), 16);
-  line("failure counting, 24 drives, all sets up to 4 failed", median(() => survivalOf(bands, ids, 4)), 50);
+  line(
+    "the same after an edit of the last step",
+    median(
+      () =>
+        walk({ ...long, steps: [...long.steps.slice(0, -1), { id: "new", kind: "verify", pool: "p1" }] }, "TB", before),
+      10,
+      2,
+    ),
+    16,
+  );
+  line(
+    "failure counting, 24 drives, all sets up to 4 failed",
+    median(() => survivalOf(bands, ids, 4)),
+    50,
+  );
 }

@@ -24,24 +24,34 @@ async function measureFrames(browser, address) {
   for (let i = 6; i < 12; i += 1) await page.getByRole("button", { name: "One bay more" }).click();
   await page.getByLabel("Drives to add").fill("7 × 12 TB");
   await page.getByRole("button", { name: "Add", exact: true }).click();
-  for (const drive of (await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all()).slice(1)) await drive.getByRole("button").first().click();
+  for (const drive of (await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all()).slice(
+    1,
+  ))
+    await drive.getByRole("button").first().click();
   await page.getByRole("button", { name: "Add to a pool" }).click();
   await page.getByRole("menuitem", { name: /Images, 4 drives/ }).click();
   const chip = await page.getByRole("button", { name: /^12.TB drive in bay 10$/ }).boundingBox();
   await page.mouse.move(chip.x + 10, chip.y + 10);
   await page.mouse.down();
   await page.mouse.move(chip.x - 20, chip.y + 10);
-  await browser.startTracing(page, { categories: ["devtools.timeline", "disabled-by-default-devtools.timeline.frame", "cc", "benchmark"] });
+  await browser.startTracing(page, {
+    categories: ["devtools.timeline", "disabled-by-default-devtools.timeline.frame", "cc", "benchmark"],
+  });
   const until = Date.now() + 3000;
   for (let i = 0; Date.now() < until; i += 1) {
     await page.mouse.move(chip.x - 20 - 150 * (1 + Math.sin(i / 9)), chip.y + 5 + (i % 7));
   }
   const trace = JSON.parse((await browser.stopTracing()).toString());
   await page.mouse.up();
-  const drawn = trace.traceEvents.filter((event) => event.name === "DrawFrame").map((event) => event.ts / 1000).sort((a, b) => a - b);
+  const drawn = trace.traceEvents
+    .filter((event) => event.name === "DrawFrame")
+    .map((event) => event.ts / 1000)
+    .sort((a, b) => a - b);
   const seconds = (drawn.at(-1) - drawn[0]) / 1000;
   const rate = (drawn.length - 1) / seconds;
-  console.log(`${"frames a second of a drag, 12 bays (from the browser's trace)".padEnd(64)} ${rate.toFixed(0).padStart(8)}      budget 50${rate < 50 ? "   UNDER" : ""}`);
+  console.log(
+    `${"frames a second of a drag, 12 bays (from the browser's trace)".padEnd(64)} ${rate.toFixed(0).padStart(8)}      budget 50${rate < 50 ? "   UNDER" : ""}`,
+  );
   await page.close();
 }
 
@@ -55,11 +65,19 @@ async function measureMoments(browser, address, name, plan) {
   await page.waitForURL(/\/plan\//);
   await page.getByRole("heading", { name: "Shelf" }).waitFor();
   const before = page.url();
-  await page.getByLabel("Plan file").setInputFiles({ name: "plan.cortijo.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(plan)) });
+  await page
+    .getByLabel("Plan file")
+    .setInputFiles({
+      name: "plan.cortijo.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(JSON.stringify(plan)),
+    });
   await page.waitForURL((url) => url.href !== before);
   await page.getByRole("slider", { name: "Moment of the plan" }).focus();
   await page.waitForTimeout(1000);
-  await browser.startTracing(page, { categories: ["devtools.timeline", "disabled-by-default-devtools.timeline.frame", "cc", "benchmark"] });
+  await browser.startTracing(page, {
+    categories: ["devtools.timeline", "disabled-by-default-devtools.timeline.frame", "cc", "benchmark"],
+  });
   await page.evaluate(
     () =>
       new Promise((resolve) => {
@@ -70,7 +88,9 @@ async function measureMoments(browser, address, name, plan) {
           const at = Number(slider.getAttribute("aria-valuenow"));
           if (at === Number(slider.getAttribute("aria-valuemax"))) forward = false;
           if (at === 0) forward = true;
-          slider.dispatchEvent(new KeyboardEvent("keydown", { key: forward ? "ArrowRight" : "ArrowLeft", bubbles: true }));
+          slider.dispatchEvent(
+            new KeyboardEvent("keydown", { key: forward ? "ArrowRight" : "ArrowLeft", bubbles: true }),
+          );
           if (now < until) requestAnimationFrame(step);
           else resolve();
         };
@@ -78,34 +98,48 @@ async function measureMoments(browser, address, name, plan) {
       }),
   );
   const trace = JSON.parse((await browser.stopTracing()).toString());
-  const drawn = trace.traceEvents.filter((event) => event.name === "DrawFrame").map((event) => event.ts / 1000).sort((x, y) => x - y);
+  const drawn = trace.traceEvents
+    .filter((event) => event.name === "DrawFrame")
+    .map((event) => event.ts / 1000)
+    .sort((x, y) => x - y);
   const rate = (drawn.length - 1) / ((drawn.at(-1) - drawn[0]) / 1000);
-  console.log(`${`frames a second through time, ${name} (trace)`.padEnd(64)} ${rate.toFixed(0).padStart(8)}      budget 50${rate < 50 ? "   UNDER" : ""}`);
+  console.log(
+    `${`frames a second through time, ${name} (trace)`.padEnd(64)} ${rate.toFixed(0).padStart(8)}      budget 50${rate < 50 ? "   UNDER" : ""}`,
+  );
   await page.close();
 }
 
 /** Prints the JavaScript over the wire on the first load, and the script time of a drag step with 24 bays. */
 export async function measurePage(address, executablePath, growing) {
   await ready(address);
-  const browser = await playwright.launch({ executablePath, args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+  const browser = await playwright.launch({
+    executablePath,
+    args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+  });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     const client = await page.context().newCDPSession(page);
     await client.send("Network.enable");
     const scripts = new Map();
     client.on("Network.responseReceived", ({ requestId, type }) => type === "Script" && scripts.set(requestId, 0));
-    client.on("Network.loadingFinished", ({ requestId, encodedDataLength }) => scripts.has(requestId) && scripts.set(requestId, encodedDataLength));
+    client.on(
+      "Network.loadingFinished",
+      ({ requestId, encodedDataLength }) => scripts.has(requestId) && scripts.set(requestId, encodedDataLength),
+    );
     await page.goto(address);
     await page.waitForURL(/\/plan\//);
     await page.getByRole("heading", { name: "Shelf" }).waitFor();
     await page.waitForLoadState("networkidle");
     const kilobytes = [...scripts.values()].reduce((sum, bytes) => sum + bytes, 0) / 1024;
-    console.log(`${"JavaScript over the wire on first load".padEnd(64)} ${kilobytes.toFixed(0).padStart(8)} KB   budget 250 KB${kilobytes > 250 ? "   OVER" : ""}`);
+    console.log(
+      `${"JavaScript over the wire on first load".padEnd(64)} ${kilobytes.toFixed(0).padStart(8)} KB   budget 250 KB${kilobytes > 250 ? "   OVER" : ""}`,
+    );
 
     for (let i = 6; i < 24; i += 1) await page.getByRole("button", { name: "One bay more" }).click();
     await page.getByLabel("Drives to add").fill("19 × 8 TB");
     await page.getByRole("button", { name: "Add", exact: true }).click();
-    for (const drive of await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all()) await drive.getByRole("button").first().click();
+    for (const drive of await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all())
+      await drive.getByRole("button").first().click();
     await page.getByRole("button", { name: "Add to a pool" }).click();
     await page.getByRole("menuitem", { name: /Images, 4 drives/ }).click();
     if (process.env.BENCH_SHOT) await page.screenshot({ path: process.env.BENCH_SHOT });
@@ -121,7 +155,8 @@ export async function measurePage(address, executablePath, growing) {
       requestAnimationFrame(tick);
     });
     await client.send("Performance.enable");
-    const scriptTime = async () => (await client.send("Performance.getMetrics")).metrics.find((metric) => metric.name === "ScriptDuration").value;
+    const scriptTime = async () =>
+      (await client.send("Performance.getMetrics")).metrics.find((metric) => metric.name === "ScriptDuration").value;
     await page.mouse.move(chip.x + 10, chip.y + 10);
     await page.mouse.down();
     await page.mouse.move(chip.x - 20, chip.y + 10);
@@ -138,7 +173,9 @@ export async function measurePage(address, executablePath, growing) {
     await measureFrames(browser, address);
     await measureMoments(browser, address, "the clinic's plan", growing.clinic);
     await measureMoments(browser, address, "24 drives, 12 bands, 30 steps", growing.large);
-    console.log(`${"script for one step of a drag, 24 bays".padEnd(64)} ${cost.toFixed(2).padStart(8)} ms   budget 16 ms${cost > 16 ? "   OVER" : ""}`);
+    console.log(
+      `${"script for one step of a drag, 24 bays".padEnd(64)} ${cost.toFixed(2).padStart(8)} ms   budget 16 ms${cost > 16 ? "   OVER" : ""}`,
+    );
   } finally {
     await browser.close();
   }

@@ -19,7 +19,16 @@ const read = (text: string): Inventory => {
 };
 const inShort = (inventory: Inventory) =>
   inventory.found.map(({ name, drive }) =>
-    drive.ok ? [name, drive.value.bytes, drive.value.model, drive.value.serial, `${drive.value.bus} ${drive.value.medium} ${drive.value.logicalSector}/${drive.value.physicalSector}`, drive.value.contents?.kind ?? "free"] : [name, drive.reason],
+    drive.ok
+      ? [
+          name,
+          drive.value.bytes,
+          drive.value.model,
+          drive.value.serial,
+          `${drive.value.bus} ${drive.value.medium} ${drive.value.logicalSector}/${drive.value.physicalSector}`,
+          drive.value.contents?.kind ?? "free",
+        ]
+      : [name, drive.reason],
   );
 const refusal = (text: string) => {
   const result = readLsblk(text);
@@ -38,7 +47,13 @@ describe("inventories of several boxes and releases", () => {
       ["sde", 3_000_592_982_016, "Tejora Cal 3", "TJ3-9951", "sata hdd 512/4096", "mounted"],
       ["sdf", 30_752_636_928, "Baluarte Stick", "BQ0001", "usb hdd 512/4096", "free"],
     ]);
-    expect(Object.fromEntries(inventory.leftOut.map(({ kind, count }) => [kind, count]))).toEqual({ partition: 3, "volume or encrypted layer": 1, "loop device": 2, "memory device": 1, "optical drive": 1 });
+    expect(Object.fromEntries(inventory.leftOut.map(({ kind, count }) => [kind, count]))).toEqual({
+      partition: 3,
+      "volume or encrypted layer": 1,
+      "loop device": 2,
+      "memory device": 1,
+      "optical drive": 1,
+    });
   });
 
   test("an old release that prints numbers and booleans as strings", () => {
@@ -59,7 +74,10 @@ describe("inventories of several boxes and releases", () => {
   });
 
   test("a box that keeps its system on every drive", () => {
-    expect(inShort(read(capture("hybrid-box-system-on-all.json"))).map((row) => row.at(-1))).toEqual(["system", "system"]);
+    expect(inShort(read(capture("hybrid-box-system-on-all.json"))).map((row) => row.at(-1))).toEqual([
+      "system",
+      "system",
+    ]);
   });
 
   test("a shelf on two cables: each drive once, SATA behind SAS known, network disks and card readers left out", () => {
@@ -69,15 +87,26 @@ describe("inventories of several boxes and releases", () => {
       ["sdb", "TEJORA TJS16", "sas hdd 4096/4096"],
       ["sde", "Tejora Cal 4", "sata hdd 512/4096"],
     ]);
-    expect(Object.fromEntries(inventory.leftOut.map(({ kind, count }) => [kind, count]))).toMatchObject({ "second path": 2, "network disk": 1, "empty slot": 1, "memory card": 1 });
+    expect(Object.fromEntries(inventory.leftOut.map(({ kind, count }) => [kind, count]))).toMatchObject({
+      "second path": 2,
+      "network disk": 1,
+      "empty slot": 1,
+      "memory card": 1,
+    });
   });
 
   test("this machine's own lsblk", () => {
     const inventory = read(execFileSync("lsblk", ["--json", "--bytes", "--output-all"], { encoding: "utf8" }));
-    const names = new Set<string>(JSON.parse(execFileSync("lsblk", ["--json", "--nodeps", "--output", "NAME"], { encoding: "utf8" })).blockdevices.map((device: { name: string }) => device.name));
+    const names = new Set<string>(
+      JSON.parse(
+        execFileSync("lsblk", ["--json", "--nodeps", "--output", "NAME"], { encoding: "utf8" }),
+      ).blockdevices.map((device: { name: string }) => device.name),
+    );
     for (const { name } of inventory.found) expect(names.has(name)).toBe(true);
     for (const { name, drive } of inventory.found) {
-      const size = execFileSync("lsblk", ["--bytes", "--nodeps", "--noheadings", "--output", "SIZE", `/dev/${name}`], { encoding: "utf8" });
+      const size = execFileSync("lsblk", ["--bytes", "--nodeps", "--noheadings", "--output", "SIZE", `/dev/${name}`], {
+        encoding: "utf8",
+      });
       expect(drive).toMatchObject({ ok: true, value: { bytes: Number(size) } });
     }
     expect(inventory.found.length + inventory.leftOut.reduce((sum, { count }) => sum + count, 0)).toBeGreaterThan(0);
@@ -93,39 +122,85 @@ describe("inventories of several boxes and releases", () => {
 describe("inventories that cannot be read", () => {
   test.each([
     ["nothing", "  ", /nothing in it/],
-    ["the table", "NAME   MAJ:MIN RM  SIZE RO TYPE MOUNTPOINTS\nsda      8:0    0  3.6T  0 disk", /table, which rounds/],
+    [
+      "the table",
+      "NAME   MAJ:MIN RM  SIZE RO TYPE MOUNTPOINTS\nsda      8:0    0  3.6T  0 disk",
+      /table, which rounds/,
+    ],
     ["a part of the output", capture("six-bay-home-server.json").slice(0, 900), /a part of it is missing/],
     ["other JSON", '{"drives": []}', /not what lsblk prints.*blockdevices/],
     ["devices of another shape", '{"blockdevices": [{"name": 7}]}', /\/blockdevices\/0\/name/],
-    ["devices nested without end", `{"blockdevices":[${'{"name":"a","children":['.repeat(30_000)}${"]}".repeat(30_000)}]}`, /not what lsblk prints|missing/],
+    [
+      "devices nested without end",
+      `{"blockdevices":[${'{"name":"a","children":['.repeat(30_000)}${"]}".repeat(30_000)}]}`,
+      /not what lsblk prints|missing/,
+    ],
   ])("%s", (_, text, message) => expect(refusal(text)).toMatch(message));
 
   test("sizes that were printed rounded are said, drive by drive", () => {
-    expect(inShort(read('{"blockdevices":[{"name":"sda","size":"3.6T","type":"disk"}]}'))).toEqual([["sda", expect.stringMatching(/3.6T.*--bytes/)]]);
+    expect(inShort(read('{"blockdevices":[{"name":"sda","size":"3.6T","type":"disk"}]}'))).toEqual([
+      ["sda", expect.stringMatching(/3.6T.*--bytes/)],
+    ]);
   });
 
   test("the partition table and shingled recording are told", () => {
-    const { found } = read('{"blockdevices":[{"name":"sda","type":"disk","size":4000787030016,"pttype":"dos","zoned":"host-managed"},{"name":"sdb","type":"disk","size":4000787030016,"pttype":"gpt","zoned":"none"}]}');
-    expect(found.map(({ drive }) => drive.ok && [drive.value.partitionTable, drive.value.shingled])).toEqual([["mbr", true], ["gpt", undefined]]);
+    const { found } = read(
+      '{"blockdevices":[{"name":"sda","type":"disk","size":4000787030016,"pttype":"dos","zoned":"host-managed"},{"name":"sdb","type":"disk","size":4000787030016,"pttype":"gpt","zoned":"none"}]}',
+    );
+    expect(found.map(({ drive }) => drive.ok && [drive.value.partitionTable, drive.value.shingled])).toEqual([
+      ["mbr", true],
+      ["gpt", undefined],
+    ]);
   });
 
   test("a prompt that was copied along does no harm", () => {
-    expect(read(`you@box:~$ lsblk --json --bytes --output-all\n${capture("column-list-flat.json")}\nyou@box:~$ `).found).toHaveLength(2);
+    expect(
+      read(`you@box:~$ lsblk --json --bytes --output-all\n${capture("column-list-flat.json")}\nyou@box:~$ `).found,
+    ).toHaveLength(2);
   });
 
   test("text of any kind is answered, never thrown at", () => {
-    const device: fc.Arbitrary<unknown> = fc.letrec((tie) => ({ device: fc.record({ name: fc.string(), size: fc.anything(), type: fc.constantFrom("disk", "part", "loop", null), rota: fc.constantFrom(true, "0", null), children: fc.option(fc.array(tie("device"), { maxLength: 2 }), { nil: undefined }) }, { requiredKeys: ["name"] }) })).device;
-    fc.assert(fc.property(fc.array(device, { maxLength: 4 }), (blockdevices) => void readLsblk(JSON.stringify({ blockdevices }, (_, value: unknown) => (typeof value === "bigint" ? String(value) : value)))));
+    const device: fc.Arbitrary<unknown> = fc.letrec((tie) => ({
+      device: fc.record(
+        {
+          name: fc.string(),
+          size: fc.anything(),
+          type: fc.constantFrom("disk", "part", "loop", null),
+          rota: fc.constantFrom(true, "0", null),
+          children: fc.option(fc.array(tie("device"), { maxLength: 2 }), { nil: undefined }),
+        },
+        { requiredKeys: ["name"] },
+      ),
+    })).device;
+    fc.assert(
+      fc.property(
+        fc.array(device, { maxLength: 4 }),
+        (blockdevices) =>
+          void readLsblk(
+            JSON.stringify({ blockdevices }, (_, value: unknown) =>
+              typeof value === "bigint" ? String(value) : value,
+            ),
+          ),
+      ),
+    );
     fc.assert(fc.property(fc.string(), (text) => void readLsblk(text)));
   });
 });
 
 describe("plan files", () => {
   const file = (text: string, size = text.length) => ({ name: "x.cortijo.json", size, text: async () => text });
-  test("a good one is read", async () => expect(await readPlanFile(file(JSON.stringify(clinic)))).toEqual({ ok: true, plan: clinic }));
+  test("a good one is read", async () =>
+    expect(await readPlanFile(file(JSON.stringify(clinic)))).toEqual({ ok: true, plan: clinic }));
   test("50 MB are refused before they are read", async () => {
-    const result = await readPlanFile({ name: "huge.json", size: 50e6, text: () => Promise.reject(new Error("was read")) });
-    expect(result).toMatchObject({ ok: false, problems: [{ code: "too-large", message: expect.stringContaining("50 MB") }] });
+    const result = await readPlanFile({
+      name: "huge.json",
+      size: 50e6,
+      text: () => Promise.reject(new Error("was read")),
+    });
+    expect(result).toMatchObject({
+      ok: false,
+      problems: [{ code: "too-large", message: expect.stringContaining("50 MB") }],
+    });
   });
   test("names are safe on every file system", () => {
     expect(planFileName("Animal clinic, Villarrolla")).toBe("animal-clinic-villarrolla.cortijo.json");

@@ -8,7 +8,13 @@ import { saveFile } from "./saveFile";
  * @example planFileName("Animal clinic, Villarrolla") // "animal-clinic-villarrolla.cortijo.json"
  */
 export function planFileName(name: string): string {
-  const slug = name.normalize("NFKD").replace(/[\u0300-\u036f]/g, "").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "").slice(0, 60);
+  const slug = name
+    .normalize("NFKD")
+    .replace(/[\u0300-\u036f]/g, "")
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "")
+    .slice(0, 60);
   return `${slug || "plan"}.cortijo.json`;
 }
 

@@ -22,28 +22,52 @@ describe("SMART data", () => {
   test("an array of ATA drives: reallocated and pending sectors, hours, temperature, a failed status", () => {
     expect(reports(capture("ata-array.json")).reports.map(({ serial, health }) => [serial, health])).toEqual([
       ["TJ4-0417", { state: "good", reallocatedSectors: 0, pendingSectors: 0, powerOnHours: 21_044, temperature: 34 }],
-      ["TJ4-0422", { state: "watch", reallocatedSectors: 16, pendingSectors: 2, powerOnHours: 21_044, temperature: 34 }],
-      ["TJ8-1190", { state: "failing", reallocatedSectors: 0, pendingSectors: 0, powerOnHours: 21_044, temperature: 34 }],
+      [
+        "TJ4-0422",
+        { state: "watch", reallocatedSectors: 16, pendingSectors: 2, powerOnHours: 21_044, temperature: 34 },
+      ],
+      [
+        "TJ8-1190",
+        { state: "failing", reallocatedSectors: 0, pendingSectors: 0, powerOnHours: 21_044, temperature: 34 },
+      ],
     ]);
   });
 
   test("NVMe and SAS one after the other; a report without a serial is passed over and said", () => {
     const { reports: found, skipped } = reports(capture("nvme-and-sas-one-after-the-other.json"));
     expect(found).toMatchObject([
-      { serial: "AL-N5-8841", bus: "nvme", medium: "ssd", bytes: 500_107_862_016, health: { state: "watch", powerOnHours: 8760, temperature: 41 } },
-      { serial: "SH-1", bus: "sas", medium: "hdd", model: "TEJORA TJS16", logicalSector: 4096, health: { state: "watch", reallocatedSectors: 7 } },
+      {
+        serial: "AL-N5-8841",
+        bus: "nvme",
+        medium: "ssd",
+        bytes: 500_107_862_016,
+        health: { state: "watch", powerOnHours: 8760, temperature: 41 },
+      },
+      {
+        serial: "SH-1",
+        bus: "sas",
+        medium: "hdd",
+        model: "TEJORA TJS16",
+        logicalSector: 4096,
+        health: { state: "watch", reallocatedSectors: 7 },
+      },
     ]);
     expect(skipped).toEqual(["/dev/sdz"]);
   });
 
   test("taken over by serial, they become findings; the unknown go to the shelf; it is one command to undo", () => {
-    const matched = matchReports(clinic.drives, [...reports(capture("ata-array.json")).reports, ...reports(capture("nvme-and-sas-one-after-the-other.json")).reports]);
+    const matched = matchReports(clinic.drives, [
+      ...reports(capture("ata-array.json")).reports,
+      ...reports(capture("nvme-and-sas-one-after-the-other.json")).reports,
+    ]);
     expect([matched.matched.length, matched.unknown.length]).toEqual([3, 2]);
     const result = applyCommand(clinic, takeReports(matched, true));
     if (!result.ok) throw new Error(result.reason);
     expect(checkPlan(structuredClone(result.plan)).ok).toBe(true);
     expect(result.plan.drives).toHaveLength(7);
-    expect(predict(result.plan).pools[0]!.findings.map((finding) => `${finding.severity} ${finding.code} ${finding.drives}`)).toEqual(expect.arrayContaining(["block drive-failing d3", "warn drive-suspect d2"]));
+    expect(
+      predict(result.plan).pools[0]!.findings.map((finding) => `${finding.severity} ${finding.code} ${finding.drives}`),
+    ).toEqual(expect.arrayContaining(["block drive-failing d3", "warn drive-suspect d2"]));
   });
 
   test.each([
@@ -70,26 +94,57 @@ describe("lists of drives", () => {
   };
 
   test("commas or semicolons, both decimal signs, quotes, any order of columns", () => {
-    expect(drivesOf('size,model,serial,price\n4 TB,"Tejora ""Cal"", 4",A1,99.90\n"3,64 TiB",,,"1.099,50 €"\n')).toMatchObject([
+    expect(
+      drivesOf('size,model,serial,price\n4 TB,"Tejora ""Cal"", 4",A1,99.90\n"3,64 TiB",,,"1.099,50 €"\n'),
+    ).toMatchObject([
       { bytes: 4_000_787_030_016, model: 'Tejora "Cal", 4', serial: "A1", price: 99.9 },
       { bytes: 4_000_787_030_016, price: 1099.5 },
     ]);
-    expect(drivesOf("Price;Size;Kind\n129,5;960 GB;ssd\n")).toMatchObject([{ bytes: 960e9, price: 129.5, medium: "ssd" }]);
+    expect(drivesOf("Price;Size;Kind\n129,5;960 GB;ssd\n")).toMatchObject([
+      { bytes: 960e9, price: 129.5, medium: "ssd" },
+    ]);
   });
 
   test("every problem is told with its line", () => {
     const result = readDriveCsv("size,price,kind\n4 XB,1,hdd\n4 TB,cheap,hdd\n4 TB,1,tape\n4,1,hdd\n");
-    expect(result).toEqual({ ok: false, problems: [expect.stringMatching(/Line 2.*"XB"/), expect.stringMatching(/Line 3.*"cheap"/), expect.stringMatching(/Line 4.*"tape"/), expect.stringMatching(/Line 5.*unit/)] });
-    expect(readDriveCsv("model,serial\nx,y")).toMatchObject({ ok: false, problems: [expect.stringMatching(/"size" is needed/)] });
+    expect(result).toEqual({
+      ok: false,
+      problems: [
+        expect.stringMatching(/Line 2.*"XB"/),
+        expect.stringMatching(/Line 3.*"cheap"/),
+        expect.stringMatching(/Line 4.*"tape"/),
+        expect.stringMatching(/Line 5.*unit/),
+      ],
+    });
+    expect(readDriveCsv("model,serial\nx,y")).toMatchObject({
+      ok: false,
+      problems: [expect.stringMatching(/"size" is needed/)],
+    });
   });
 
   test("what was written is read back, and no cell is a formula", () => {
-    const drive: fc.Arbitrary<Drive> = fc.record({ bytes: fc.integer({ min: 1e9, max: 3e13 }), model: fc.string({ maxLength: 20 }).map((text) => text.replace(/\s+/g, " ").trim()), serial: fc.oneof(fc.constant("=1+1"), fc.constant("@x"), fc.string({ unit: "grapheme-ascii", maxLength: 12 }).map((text) => text.trim())), price: fc.option(fc.integer({ min: 0, max: 99_999 }).map((cents) => cents / 100), { nil: undefined }) }).map((each) => ({ ...clinic.drives[0]!, ...each }));
+    const drive: fc.Arbitrary<Drive> = fc
+      .record({
+        bytes: fc.integer({ min: 1e9, max: 3e13 }),
+        model: fc.string({ maxLength: 20 }).map((text) => text.replace(/\s+/g, " ").trim()),
+        serial: fc.oneof(
+          fc.constant("=1+1"),
+          fc.constant("@x"),
+          fc.string({ unit: "grapheme-ascii", maxLength: 12 }).map((text) => text.trim()),
+        ),
+        price: fc.option(
+          fc.integer({ min: 0, max: 99_999 }).map((cents) => cents / 100),
+          { nil: undefined },
+        ),
+      })
+      .map((each) => ({ ...clinic.drives[0]!, ...each }));
     fc.assert(
       fc.property(fc.array(drive, { minLength: 1, maxLength: 5 }), (drives) => {
         fc.pre(drives.every((each) => !/^'/.test(each.model ?? "") && !/^'/.test(each.serial ?? "")));
         const text = writeDriveCsv(drives);
-        expect(drivesOf(text).map((each) => [each.bytes, each.model ?? "", each.serial ?? "", each.price])).toEqual(drives.map((each) => [each.bytes, each.model, each.serial, each.price]));
+        expect(drivesOf(text).map((each) => [each.bytes, each.model ?? "", each.serial ?? "", each.price])).toEqual(
+          drives.map((each) => [each.bytes, each.model, each.serial, each.price]),
+        );
         for (const cell of Papa.parse<string[]>(text).data.slice(1).flat()) expect(cell).not.toMatch(/^[=@+\-\t\r]/);
       }),
     );

@@ -7,7 +7,11 @@ export const MOST_PLAN_FILE_BYTES = 4 * 2 ** 20;
 
 export type PlanFileResult = { ok: true; plan: Plan } | { ok: false; title: string; problems: Problem[] };
 
-const TITLES = { "not-a-plan": "This file is not a plan that Cortijo can read", newer: "This plan was made by a newer Cortijo", impossible: "This plan contradicts itself" };
+const TITLES = {
+  "not-a-plan": "This file is not a plan that Cortijo can read",
+  newer: "This plan was made by a newer Cortijo",
+  impossible: "This plan contradicts itself",
+};
 
 /**
  * Reads a plan file, after a look at its size. Nothing is changed by it.
@@ -17,7 +21,17 @@ const TITLES = { "not-a-plan": "This file is not a plan that Cortijo can read", 
 export async function readPlanFile(file: Pick<File, "name" | "size" | "text">): Promise<PlanFileResult> {
   if (file.size > MOST_PLAN_FILE_BYTES) {
     const megabytes = Math.round(file.size / 1e6);
-    return { ok: false, title: "This file is too large", problems: [{ code: "too-large", message: `“${file.name}” has ${megabytes} MB; a plan has at most 4 MB. Choose the file that was exported from Cortijo, named *.cortijo.json.`, pointer: "" }] };
+    return {
+      ok: false,
+      title: "This file is too large",
+      problems: [
+        {
+          code: "too-large",
+          message: `“${file.name}” has ${megabytes} MB; a plan has at most 4 MB. Choose the file that was exported from Cortijo, named *.cortijo.json.`,
+          pointer: "",
+        },
+      ],
+    };
   }
   const result = readPlan(await file.text());
   return result.ok ? result : { ok: false, title: TITLES[result.kind], problems: result.problems };

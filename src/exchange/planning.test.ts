@@ -16,11 +16,21 @@ import { predictionAnswer } from "./predictionAnswer";
 import { planMarkdown } from "./planReport/planMarkdown";
 import { planReport } from "./planReport/planReport";
 
-const calendar: PlanCalendar = { id: "3e0f", start: "2026-11-23", timeZone: "Europe/Lisbon", deliveryDays: 3, hands: HANDS["week-ends"].windows, excluded: [] };
+const calendar: PlanCalendar = {
+  id: "3e0f",
+  start: "2026-11-23",
+  timeZone: "Europe/Lisbon",
+  deliveryDays: 3,
+  hands: HANDS["week-ends"].windows,
+  excluded: [],
+};
 const growing: Plan = { ...growingClinic, calendar };
 const NOW = Date.UTC(2026, 10, 23, 12);
 
-const eventsOf = (text: string) => new ICAL.Component(ICAL.parse(text) as never).getAllSubcomponents("vevent").map((component) => new ICAL.Event(component));
+const eventsOf = (text: string) =>
+  new ICAL.Component(ICAL.parse(text) as never)
+    .getAllSubcomponents("vevent")
+    .map((component) => new ICAL.Event(component));
 
 describe("the calendar file, read back by another program's parser", () => {
   const made = walk(growing);
@@ -38,7 +48,11 @@ describe("the calendar file, read back by another program's parser", () => {
       expect(event.startDate.zone.tzid).toBe("UTC");
     }
     const [order] = events;
-    expect([order!.startDate.isDate, order!.startDate.toString(), order!.summary]).toEqual([true, "2026-11-23", "Order 2 drives · Animal clinic, two larger drives"]);
+    expect([order!.startDate.isDate, order!.startDate.toString(), order!.summary]).toEqual([
+      true,
+      "2026-11-23",
+      "Order 2 drives · Animal clinic, two larger drives",
+    ]);
   });
   test("says in each entry what to do, and what is erased by its serial, bay and size", () => {
     const swap = events.find((event) => event.uid.startsWith("s3."))!;
@@ -48,7 +62,11 @@ describe("the calendar file, read back by another program's parser", () => {
     expect(swap.description).toContain("No drive may fail meanwhile");
   });
   test("has alarms a day and an hour before what needs a hand at the box, and only there", () => {
-    const alarms = (id: string) => events.find((event) => event.uid.startsWith(id))!.component.getAllSubcomponents("valarm").map((alarm) => String(alarm.getFirstPropertyValue("trigger")));
+    const alarms = (id: string) =>
+      events
+        .find((event) => event.uid.startsWith(id))!
+        .component.getAllSubcomponents("valarm")
+        .map((alarm) => String(alarm.getFirstPropertyValue("trigger")));
     expect(alarms("s3.")).toEqual(["-P1D", "-PT1H"]);
     expect(alarms("s8.")).toEqual([]);
   });
@@ -65,27 +83,52 @@ describe("the calendar file, read back by another program's parser", () => {
     expect(lines.filter((line) => line.startsWith("DTSTAMP:"))).toHaveLength(events.length);
   });
   test("text of the owner's is text, whatever is in it", () => {
-    fc.assert(fc.property(fc.string({ unit: "grapheme", maxLength: 60 }).filter((name) => !/[\u0000-\u001f\u007f\u2028\u2029]/.test(name)), (name) => {
-      const event = eventsOf(calendarFile(walk({ ...growing, name }), dates, NOW))[1]!;
-      expect(event.summary).toBe(`Back up · ${name}`.trimEnd().length === `Back up · ${name}`.length ? `Back up · ${name}` : event.summary);
-      expect(event.summary.startsWith("Back up ·")).toBe(true);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(
+        fc
+          .string({ unit: "grapheme", maxLength: 60 })
+          .filter((name) => !/[\u0000-\u001f\u007f\u2028\u2029]/.test(name)),
+        (name) => {
+          const event = eventsOf(calendarFile(walk({ ...growing, name }), dates, NOW))[1]!;
+          expect(event.summary).toBe(
+            `Back up · ${name}`.trimEnd().length === `Back up · ${name}`.length ? `Back up · ${name}` : event.summary,
+          );
+          expect(event.summary.startsWith("Back up ·")).toBe(true);
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 });
 
 describe("a plan as a link", () => {
-  const link = (plan: Plan) => { const made = writePlanLink(plan, "http://localhost:3000"); if (!made.ok) throw new Error(made.message); return made.url; };
+  const link = (plan: Plan) => {
+    const made = writePlanLink(plan, "http://localhost:3000");
+    if (!made.ok) throw new Error(made.message);
+    return made.url;
+  };
   test("what is read is what was written, for any plan", () => {
-    fc.assert(fc.property(anyPlan, (plan) => {
-      const made = writePlanLink(plan, "http://localhost:3000");
-      if (!made.ok) return;
-      expect(readPlanLink(new URL(made.url).hash)).toEqual({ ok: true, plan: JSON.parse(JSON.stringify(plan)) });
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(anyPlan, (plan) => {
+        const made = writePlanLink(plan, "http://localhost:3000");
+        if (!made.ok) return;
+        expect(readPlanLink(new URL(made.url).hash)).toEqual({ ok: true, plan: JSON.parse(JSON.stringify(plan)) });
+      }),
+      { numRuns: 60 },
+    );
   });
   test("the clinic that grows fits with room to spare", () => expect(link(growing).length).toBeLessThan(3000));
   test("a plan too large for a link says to export a file", () => {
-    const steps = Array.from({ length: 1900 }, (_, i) => ({ id: `s${i}`, kind: "back-up" as const, pool: "p1", to: `place ${(i * 7919) % 10_007} ${Math.sin(i)}` }));
-    expect(writePlanLink({ ...clinic, steps }, "http://x")).toMatchObject({ ok: false, message: expect.stringContaining("Export it as a file") as string });
+    const steps = Array.from({ length: 1900 }, (_, i) => ({
+      id: `s${i}`,
+      kind: "back-up" as const,
+      pool: "p1",
+      to: `place ${(i * 7919) % 10_007} ${Math.sin(i)}`,
+    }));
+    expect(writePlanLink({ ...clinic, steps }, "http://x")).toMatchObject({
+      ok: false,
+      message: expect.stringContaining("Export it as a file") as string,
+    });
   });
   const hash = new URL(link(growing)).hash;
   test.each([
@@ -109,19 +152,34 @@ describe("a plan as a link", () => {
     expect(read).toMatchObject({ ok: false, title: "This link is too large" });
   });
   test("a link damaged anywhere is refused or still a plan that passes every check", () => {
-    fc.assert(fc.property(fc.integer({ min: 6, max: hash.length - 1 }), fc.constantFrom(..."AZaz09-_"), (at, letter) => {
-      const read = readPlanLink(hash.slice(0, at) + letter + hash.slice(at + 1));
-      if (!read.ok) expect(read.problems.length).toBeGreaterThan(0);
-    }), { numRuns: 200 });
+    fc.assert(
+      fc.property(fc.integer({ min: 6, max: hash.length - 1 }), fc.constantFrom(..."AZaz09-_"), (at, letter) => {
+        const read = readPlanLink(hash.slice(0, at) + letter + hash.slice(at + 1));
+        if (!read.ok) expect(read.problems.length).toBeGreaterThan(0);
+      }),
+      { numRuns: 200 },
+    );
   });
 });
 
 describe("the plan as a document", () => {
   const made = walk(growing);
   const dates = schedule(made, calendar);
-  const text = planMarkdown(planReport(made, dates, demand(made, timesByHours(made)), calendar.start)).replaceAll("\u00a0", " ");
+  const text = planMarkdown(planReport(made, dates, demand(made, timesByHours(made)), calendar.start)).replaceAll(
+    "\u00a0",
+    " ",
+  );
   test("has the box before and after, each step with its date, what is erased and what is to be bought", () => {
-    for (const title of ["# Animal clinic, two larger drives", "## Before and after", "## Steps", "## What is erased", "## To buy", "## Drives that become free", "## What this rests on"]) expect(text).toContain(title);
+    for (const title of [
+      "# Animal clinic, two larger drives",
+      "## Before and after",
+      "## Steps",
+      "## What is erased",
+      "## To buy",
+      "## Drives that become free",
+      "## What this rests on",
+    ])
+      expect(text).toContain(title);
     expect(text).toMatch(/2\. \*\*Sat 28 Nov, 09:00 to Sun 29 Nov, 16:44\*\* The 12 TB drive/);
     expect(text).toMatch(/\| 12 TB hard disk, Tejora Cal 12 \| 238 \| by 23 Nov 2026 \|/);
     expect(text).toContain("In all: 476");
@@ -129,7 +187,9 @@ describe("the plan as a document", () => {
     expect(text).toMatch(/- The 4 TB drive on the shelf \(serial TJ4-0417\)/);
   });
   test("names that look like Markdown or HTML stay text", () => {
-    const nasty = planMarkdown(planReport(walk({ ...clinic, name: "<img src=x> # *x* | [a](b)" }), null, [], "2026-11-23"));
+    const nasty = planMarkdown(
+      planReport(walk({ ...clinic, name: "<img src=x> # *x* | [a](b)" }), null, [], "2026-11-23"),
+    );
     expect(nasty.split("\n")[0]).toBe("# \\<img src=x\\> \\# \\*x\\* \\| \\[a\\](b)");
   });
 });
@@ -138,11 +198,21 @@ describe("what a program is told", () => {
   test("dates, coverage and demand, where the plan has a calendar and data sets", () => {
     const answer = predictionAnswer(coveredClinic, "2030-01-01");
     const dates = schedule(walk(coveredClinic), coveredClinic.calendar!);
-    expect(answer.moments[3]).toMatchObject({ after: "s3", startsAt: new Date(dates.steps[2]!.start).toISOString(), endsAt: new Date(dates.steps[2]!.end).toISOString(), attention: "box" });
+    expect(answer.moments[3]).toMatchObject({
+      after: "s3",
+      startsAt: new Date(dates.steps[2]!.start).toISOString(),
+      endsAt: new Date(dates.steps[2]!.end).toISOString(),
+      attention: "box",
+    });
     expect(answer.orders).toEqual([{ drives: ["b1", "b2"], orderOn: "2026-11-23", deliveredOn: "2026-11-26" }]);
-    expect(answer.coverage!.now.map((each) => each.outcomes["theft-or-fire"].kind)).toEqual(["from-backup", "lost", "lost"]);
+    expect(answer.coverage!.now.map((each) => each.outcomes["theft-or-fire"].kind)).toEqual([
+      "from-backup",
+      "lost",
+      "lost",
+    ]);
     const [full] = answer.demand!;
     expect(full!.fullWithoutPlanOn! < full!.fullOn!).toBe(true);
   });
-  test("nothing of it where the plan has neither", () => expect(Object.keys(predictionAnswer(clinic, "2026-11-23"))).toEqual(["pools", "moments"]));
+  test("nothing of it where the plan has neither", () =>
+    expect(Object.keys(predictionAnswer(clinic, "2026-11-23"))).toEqual(["pools", "moments"]));
 });

@@ -15,10 +15,23 @@ function poolAnswer(pool: PoolPrediction) {
     tolerance: pool.tolerance,
     smallestFatalSet: pool.smallestFatalSet,
     survival: pool.survival,
-    groups: pool.groups.map(({ id, layout, drives, usableBytes, tolerance, bands }) => ({ id, layout, drives, usableBytes, tolerance, bands })),
+    groups: pool.groups.map(({ id, layout, drives, usableBytes, tolerance, bands }) => ({
+      id,
+      layout,
+      drives,
+      usableBytes,
+      tolerance,
+      bands,
+    })),
     volumes: pool.volumes,
     ledger: pool.ledger,
-    findings: pool.findings.map(({ code, severity, message, drives, pointer }) => ({ code, severity, message, drives, pointer })),
+    findings: pool.findings.map(({ code, severity, message, drives, pointer }) => ({
+      code,
+      severity,
+      message,
+      drives,
+      pointer,
+    })),
   };
 }
 
@@ -56,7 +69,9 @@ export function predictionAnswer(plan: Plan, today: string) {
             online: moment.walked.cost.online,
             undoable: moment.walked.cost.undoable,
             exposure: moment.walked.exposure,
-            findings: [...(late.get(moment.walked.step.id) ?? []), ...moment.walked.findings].map(({ code, severity, message, drives }) => ({ code, severity, message, drives })),
+            findings: [...(late.get(moment.walked.step.id) ?? []), ...moment.walked.findings].map(
+              ({ code, severity, message, drives }) => ({ code, severity, message, drives }),
+            ),
           }
         : {}),
       capacities: moment.capacities,
@@ -72,7 +87,11 @@ export function predictionAnswer(plan: Plan, today: string) {
     ...(plan.dataSets
       ? {
           coverage: { now: coverage(plan, walked.day), after: coverage(end, walked.day) },
-          demand: demands.map(({ volume, fullWithPlan, fullWithoutPlan }) => ({ volume: volume.id, fullOn: fullOn(fullWithPlan), fullWithoutPlanOn: fullOn(fullWithoutPlan) })),
+          demand: demands.map(({ volume, fullWithPlan, fullWithoutPlan }) => ({
+            volume: volume.id,
+            fullOn: fullOn(fullWithPlan),
+            fullWithoutPlanOn: fullOn(fullWithoutPlan),
+          })),
         }
       : {}),
   };

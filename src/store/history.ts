@@ -34,7 +34,13 @@ export const startHistory = (plan: Plan): History => ({ plan, entries: [], posit
 export function perform(history: History, command: Command, at: number): HistoryResult {
   const result = applyCommand(history.plan, command);
   if (!result.ok) return result;
-  const entry: HistoryEntry = { command, description: describeCommand(history.plan, command), patches: result.patches, inverse: result.inverse, at };
+  const entry: HistoryEntry = {
+    command,
+    description: describeCommand(history.plan, command),
+    patches: result.patches,
+    inverse: result.inverse,
+    at,
+  };
   const all = [...history.entries.slice(0, history.position), entry];
   const entries = all.length > KEPT_ENTRIES + FORGOTTEN_AT_ONCE ? all.slice(-KEPT_ENTRIES) : all;
   return { ok: true, entry, history: { plan: result.plan, entries, position: entries.length } };
@@ -44,14 +50,22 @@ export function perform(history: History, command: Command, at: number): History
 export function undo(history: History): HistoryResult {
   const entry = history.entries[history.position - 1];
   if (!entry) return { ok: false, reason: "There is nothing to undo." };
-  return { ok: true, entry, history: { ...history, plan: applyPatches(history.plan, entry.inverse), position: history.position - 1 } };
+  return {
+    ok: true,
+    entry,
+    history: { ...history, plan: applyPatches(history.plan, entry.inverse), position: history.position - 1 },
+  };
 }
 
 /** Does the last undone command again. */
 export function redo(history: History): HistoryResult {
   const entry = history.entries[history.position];
   if (!entry) return { ok: false, reason: "There is nothing to redo." };
-  return { ok: true, entry, history: { ...history, plan: applyPatches(history.plan, entry.patches), position: history.position + 1 } };
+  return {
+    ok: true,
+    entry,
+    history: { ...history, plan: applyPatches(history.plan, entry.patches), position: history.position + 1 },
+  };
 }
 
 /** The plan before the last command that is done, or null when nothing was done. */

@@ -31,7 +31,10 @@ export async function restorePlan(database: CortijoDatabase, id: string): Promis
 /** Forgets for good the plans that were deleted more than 30 days ago. */
 export async function forgetOldDeletions(database: CortijoDatabase, now = Date.now()): Promise<void> {
   await database.transaction("rw", database.plans, database.entries, async () => {
-    const old = await database.plans.where("deletedAt").between(1, now - KEPT_AFTER_DELETION_MS).primaryKeys();
+    const old = await database.plans
+      .where("deletedAt")
+      .between(1, now - KEPT_AFTER_DELETION_MS)
+      .primaryKeys();
     await database.plans.bulkDelete(old);
     await database.entries.where("plan").anyOf(old).delete();
   });
@@ -60,12 +63,25 @@ export async function loadPlan(database: CortijoDatabase, id: string): Promise<L
  *
  * @returns whether it was written; when not, the plan must be loaded again
  */
-export async function savePlan(database: CortijoDatabase, id: string, expected: number, before: History, after: History, now = Date.now()): Promise<boolean> {
+export async function savePlan(
+  database: CortijoDatabase,
+  id: string,
+  expected: number,
+  before: History,
+  after: History,
+  now = Date.now(),
+): Promise<boolean> {
   return database.transaction("rw", database.plans, database.entries, async () => {
     const kept = await database.plans.get(id);
     if (!kept || kept.revision !== expected) return false;
     if (before.entries !== after.entries) await writeEntries(database, id, before, after);
-    await database.plans.update(id, { document: after.plan, name: after.plan.name, position: after.position, revision: expected + 1, changedAt: now });
+    await database.plans.update(id, {
+      document: after.plan,
+      name: after.plan.name,
+      position: after.position,
+      revision: expected + 1,
+      changedAt: now,
+    });
     return true;
   });
 }

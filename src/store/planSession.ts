@@ -27,11 +27,16 @@ export interface SessionState {
 /** What a tab wants done to the plan; replayed on the newer plan when another tab was faster. */
 type Wish = { kind: "command"; command: Command } | { kind: "undo" | "redo"; at: number };
 
-const FULL = "The browser's storage is full, so changes are kept on this page only. Export the plan, then delete plans that you no longer need or free space on this device.";
-const BLOCKED = "The browser does not let Cortijo keep data here (a private window, or storage that is blocked), so changes are on this page only. Export the plan before you close it.";
+const FULL =
+  "The browser's storage is full, so changes are kept on this page only. Export the plan, then delete plans that you no longer need or free space on this device.";
+const BLOCKED =
+  "The browser does not let Cortijo keep data here (a private window, or storage that is blocked), so changes are on this page only. Export the plan before you close it.";
 
 function troubleOf(error: unknown): string {
-  const names = error instanceof Error ? [error.name, String((error as { inner?: { name?: string } }).inner?.name ?? ""), error.message].join(" ") : String(error);
+  const names =
+    error instanceof Error
+      ? [error.name, String((error as { inner?: { name?: string } }).inner?.name ?? ""), error.message].join(" ")
+      : String(error);
   return /quota/i.test(names) ? FULL : BLOCKED;
 }
 
@@ -165,12 +170,20 @@ export class PlanSession {
       if (!loaded) return this.set({ status: "missing" });
       this.adopt(loaded.history, loaded.revision);
       const again = replay(loaded.history, wish);
-      if (!again.ok) return this.tell("problem", `The plan was changed in another tab meanwhile, so this could not be done: ${again.reason}`);
+      if (!again.ok)
+        return this.tell(
+          "problem",
+          `The plan was changed in another tab meanwhile, so this could not be done: ${again.reason}`,
+        );
       if (await savePlan(this.database, this.id, this.revision, this.saved, again.history)) {
         this.saved = again.history;
         this.revision += 1;
         this.set({ history: again.history });
-        return this.tell("info", `The plan was also changed in another tab; both changes are in it. Last: ${again.entry.description}.`, true);
+        return this.tell(
+          "info",
+          `The plan was also changed in another tab; both changes are in it. Last: ${again.entry.description}.`,
+          true,
+        );
       }
     }
     throw new Error("The plan changes too quickly in other tabs.");
@@ -217,6 +230,7 @@ function replay(history: History, wish: Wish): HistoryResult {
   if (wish.kind === "command") return perform(history, wish.command, Date.now());
   // Undo means the very command that was seen as the last one, not whatever another tab has done since.
   const entry = history.entries[wish.kind === "undo" ? history.position - 1 : history.position];
-  if (entry?.at !== wish.at) return { ok: false, reason: `look at the plan and ${wish.kind} again if you still want to.` };
+  if (entry?.at !== wish.at)
+    return { ok: false, reason: `look at the plan and ${wish.kind} again if you still want to.` };
   return wish.kind === "undo" ? undo(history) : redo(history);
 }

@@ -5,7 +5,15 @@ import { clinic } from "@/core/document/samples/clinic";
 import { anyCommand } from "@/core/testing/anyPlan";
 import { createDatabase, type CortijoDatabase } from "./database";
 import { KEPT_ENTRIES, perform, redo, startHistory, undo, type History } from "./history";
-import { deletePlan, duplicatePlan, forgetOldDeletions, KEPT_AFTER_DELETION_MS, listPlans, loadPlan, restorePlan } from "./planRepository";
+import {
+  deletePlan,
+  duplicatePlan,
+  forgetOldDeletions,
+  KEPT_AFTER_DELETION_MS,
+  listPlans,
+  loadPlan,
+  restorePlan,
+} from "./planRepository";
 import { keepDemoOnFirstVisit } from "./firstVisit";
 import { keepPlan } from "./keepPlan";
 import { PlanSession } from "./planSession";
@@ -30,7 +38,12 @@ async function until(condition: () => boolean): Promise<void> {
   for (let i = 0; i < 200 && !condition(); i += 1) await new Promise((resolve) => setTimeout(resolve, 5));
   expect(condition()).toBe(true);
 }
-afterEach(() => opened.splice(0).reverse().forEach((each) => each.close()));
+afterEach(() =>
+  opened
+    .splice(0)
+    .reverse()
+    .forEach((each) => each.close()),
+);
 
 test("every command is kept as it happens; undo and redo go on after a reload", async () => {
   const name = freshName();
@@ -53,18 +66,21 @@ test("every command is kept as it happens; undo and redo go on after a reload", 
 
 test("for any commands, what is loaded again equals what was on the page, history included", async () => {
   await fc.assert(
-    fc.asyncProperty(fc.array(fc.oneof(anyCommand, fc.constant("undo" as const), fc.constant("redo" as const)), { maxLength: 25 }), async (acts) => {
-      const name = freshName();
-      const id = await keepPlan(open(name), clinic);
-      const session = await tab(name, id);
-      for (const act of acts) {
-        if (act === "undo") session.undo();
-        else if (act === "redo") session.redo();
-        else session.do(act);
-      }
-      await session.settled();
-      expect((await loadPlan(open(name), id))!.history).toEqual(session.getState().history);
-    }),
+    fc.asyncProperty(
+      fc.array(fc.oneof(anyCommand, fc.constant("undo" as const), fc.constant("redo" as const)), { maxLength: 25 }),
+      async (acts) => {
+        const name = freshName();
+        const id = await keepPlan(open(name), clinic);
+        const session = await tab(name, id);
+        for (const act of acts) {
+          if (act === "undo") session.undo();
+          else if (act === "redo") session.redo();
+          else session.do(act);
+        }
+        await session.settled();
+        expect((await loadPlan(open(name), id))!.history).toEqual(session.getState().history);
+      },
+    ),
     { numRuns: 25 },
   );
 });
@@ -93,7 +109,11 @@ describe("two tabs", () => {
     const kept = (await loadPlan(open(name), id))!.history;
     expect(kept.plan).toMatchObject({ name: "Plan of B", pools: [{ name: "Pool of B" }], box: { name: "Box of B" } });
     expect(kept.entries).toHaveLength(4);
-    await until(() => JSON.stringify(planOf(a)) === JSON.stringify(kept.plan) && JSON.stringify(planOf(b)) === JSON.stringify(kept.plan));
+    await until(
+      () =>
+        JSON.stringify(planOf(a)) === JSON.stringify(kept.plan) &&
+        JSON.stringify(planOf(b)) === JSON.stringify(kept.plan),
+    );
   });
 
   test("what no longer fits is said and changes nothing; an undo that was overtaken is not carried out on another's command", async () => {
@@ -103,7 +123,10 @@ describe("two tabs", () => {
     a.do({ kind: "remove-drives", drives: ["d5"] });
     b.do({ kind: "move-drive", drive: "d5", to: { bay: 5 } });
     await Promise.all([a.settled(), b.settled()]);
-    expect(b.getState().notice).toMatchObject({ kind: "problem", text: expect.stringMatching(/another tab.*no longer/) });
+    expect(b.getState().notice).toMatchObject({
+      kind: "problem",
+      text: expect.stringMatching(/another tab.*no longer/),
+    });
     expect(planOf(b).drives.map((drive) => drive.id)).not.toContain("d5");
 
     await until(() => JSON.stringify(planOf(a)) === JSON.stringify(planOf(b)));
@@ -143,7 +166,11 @@ describe("when the database refuses", () => {
     const session = new PlanSession(database, "any", emptyPlan(""));
     await session.open(clinic);
     session.do(rename("On this page"));
-    expect(session.getState()).toMatchObject({ status: "ready", keeping: "unkept", history: { plan: { name: "On this page" } } });
+    expect(session.getState()).toMatchObject({
+      status: "ready",
+      keeping: "unkept",
+      history: { plan: { name: "On this page" } },
+    });
   });
 });
 
@@ -163,7 +190,10 @@ describe("the list of plans", () => {
     const copy = (await duplicatePlan(database, id))!;
     await deletePlan(database, id, 1000);
     expect(await loadPlan(database, id)).toBeNull();
-    expect(await listPlans(database)).toMatchObject({ plans: [{ id: copy, name: `${clinic.name} (copy)` }], deleted: [{ id }] });
+    expect(await listPlans(database)).toMatchObject({
+      plans: [{ id: copy, name: `${clinic.name} (copy)` }],
+      deleted: [{ id }],
+    });
     await restorePlan(database, id);
     expect((await loadPlan(database, id))!.history.plan).toEqual(clinic);
     await deletePlan(database, id, 1000);

@@ -14,7 +14,10 @@ export interface Job<T> {
  * @param start what to ask of the worker, with the function that it tells its progress to (0 to 1)
  * @example startJob((work, onProgress) => work.compare(request, onProgress), setShare)
  */
-export function startJob<T>(start: (work: Remote<Work>, onProgress: (share: number) => void) => Promise<T>, onProgress: (share: number) => void): Job<T> {
+export function startJob<T>(
+  start: (work: Remote<Work>, onProgress: (share: number) => void) => Promise<T>,
+  onProgress: (share: number) => void,
+): Job<T> {
   const worker = new Worker(new URL("./work.worker.ts", import.meta.url), { type: "module" });
   const broken = new Promise<never>((_, reject) => {
     worker.addEventListener("error", () => reject(new Error("The computation could not be started in this browser.")));

@@ -27,16 +27,44 @@ function run<T>(steps: Generator<number, T>, onProgress: (share: number) => void
 
 /** What the worker does. It is stopped by ending it: nothing is kept in it. */
 const work = {
-  compare: (request: CompareRequest, onProgress: (share: number) => void): Comparison => run(compareSteps(request), onProgress),
+  compare: (request: CompareRequest, onProgress: (share: number) => void): Comparison =>
+    run(compareSteps(request), onProgress),
   /** For each choice the nearest change that makes it fit, or null. */
-  nearestChanges: (choices: (Pick<Choice, "id" | "groups"> & { leastBytes?: Bytes })[], needs: Needs, sizes: Bytes[], freeBays: number, { drives, rules, network }: CompareRequest): Record<string, NearestChange | null> =>
-    Object.fromEntries(choices.map((choice) => [choice.id, nearestChange(choice, needs, sizes, freeBays, drives, rules, network)])),
-  bestBuys: (plan: Plan, poolId: string, prices: PricedDrive[], onProgress: (share: number) => void): BestBuys | null => {
+  nearestChanges: (
+    choices: (Pick<Choice, "id" | "groups"> & { leastBytes?: Bytes })[],
+    needs: Needs,
+    sizes: Bytes[],
+    freeBays: number,
+    { drives, rules, network }: CompareRequest,
+  ): Record<string, NearestChange | null> =>
+    Object.fromEntries(
+      choices.map((choice) => [choice.id, nearestChange(choice, needs, sizes, freeBays, drives, rules, network)]),
+    ),
+  bestBuys: (
+    plan: Plan,
+    poolId: string,
+    prices: PricedDrive[],
+    onProgress: (share: number) => void,
+  ): BestBuys | null => {
     const pool = plan.pools.find((each) => each.id === poolId);
     return pool ? run(bestBuySteps(plan, pool, prices), onProgress) : null;
   },
   /** A ready-made sequence put into a plan at a moment, on trial. */
-  trySequence: (id: SequenceId, wish: Wish, { document, at, today, family }: { document: Plan; at: number; today: string; family: UnitFamily }, calendar: PlanCalendar): TriedAsAsked => ({ id, wish, result: trySequence(sequenceOf(id), wish, { document, at, today, walked: walk(document, family, undefined, today) }, calendar) }),
+  trySequence: (
+    id: SequenceId,
+    wish: Wish,
+    { document, at, today, family }: { document: Plan; at: number; today: string; family: UnitFamily },
+    calendar: PlanCalendar,
+  ): TriedAsAsked => ({
+    id,
+    wish,
+    result: trySequence(
+      sequenceOf(id),
+      wish,
+      { document, at, today, walked: walk(document, family, undefined, today) },
+      calendar,
+    ),
+  }),
 };
 
 /** A ready-made sequence that was asked for, worked out. */

@@ -29,7 +29,11 @@ test("an inventory is pasted and a pool is built by keyboard alone; it is there 
   await page.keyboard.press("m");
   await expect(page.getByRole("button", { name: /^8\sTB drive in bay 2/ })).toBeVisible();
 
-  for (const drive of [/^4\sTB drive on the shelf \(serial TJ4-0417\)$/, /^4\sTB drive on the shelf \(serial TJ4-0422\)$/, /^8\sTB drive in bay 2 \(serial TJ8-1190\)$/]) {
+  for (const drive of [
+    /^4\sTB drive on the shelf \(serial TJ4-0417\)$/,
+    /^4\sTB drive on the shelf \(serial TJ4-0422\)$/,
+    /^8\sTB drive in bay 2 \(serial TJ8-1190\)$/,
+  ]) {
     await tabTo(page, drive);
     await page.keyboard.press("Enter");
   }
@@ -52,7 +56,13 @@ test("a file of drives is dropped in: this machine's own", async ({ page }) => {
   await newPlan(page);
   await page.getByRole("button", { name: /^Bring in drives/ }).click();
   const dialog = page.getByRole("dialog");
-  await dialog.locator('input[type="file"]').setInputFiles({ name: "lsblk.json", mimeType: "application/json", buffer: execFileSync("lsblk", ["--json", "--bytes", "--output-all"]) });
+  await dialog
+    .locator('input[type="file"]')
+    .setInputFiles({
+      name: "lsblk.json",
+      mimeType: "application/json",
+      buffer: execFileSync("lsblk", ["--json", "--bytes", "--output-all"]),
+    });
   await expect(dialog.getByText("Choose the drives to put on the shelf.")).toBeVisible();
 });
 
@@ -89,7 +99,12 @@ test("a drive is dragged to a bay, onto another, and back to the shelf", async (
   await dragTo(page, page.getByRole("button", { name: /^8\sTB drive on the shelf/ }), bays.nth(2), /^Over bay 3/);
   await expect(page.getByRole("button", { name: /^8\sTB drive in bay 3/ })).toBeVisible();
   await expect(page.getByRole("button", { name: /^4\sTB drive on the shelf/ })).toBeVisible();
-  await dragTo(page, page.getByRole("button", { name: /^8\sTB drive in bay 3/ }), page.getByRole("region", { name: "Shelf" }), /^Over the shelf/);
+  await dragTo(
+    page,
+    page.getByRole("button", { name: /^8\sTB drive in bay 3/ }),
+    page.getByRole("region", { name: "Shelf" }),
+    /^Over the shelf/,
+  );
   await expect(page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem")).toHaveCount(2);
 });
 
@@ -97,7 +112,10 @@ test("a drive is edited; two pools stand side by side; a group is taken apart", 
   await newPlan(page);
   await page.getByLabel("Drives to add").fill("4 × 4 TB");
   await page.getByRole("button", { name: "Add", exact: true }).click();
-  await page.getByRole("button", { name: /^More about the 4\sTB drive/ }).first().click();
+  await page
+    .getByRole("button", { name: /^More about the 4\sTB drive/ })
+    .first()
+    .click();
   await page.getByRole("menuitem", { name: "Edit…" }).click();
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel("Serial number").fill("AB12");
@@ -108,7 +126,8 @@ test("a drive is edited; two pools stand side by side; a group is taken apart", 
 
   const shelf = page.getByRole("list", { name: "Drives on the shelf" });
   for (const pool of ["Pool 1", "Pool 2"]) {
-    for (const drive of (await shelf.getByRole("listitem").all()).slice(0, 2)) await drive.getByRole("button").first().click();
+    for (const drive of (await shelf.getByRole("listitem").all()).slice(0, 2))
+      await drive.getByRole("button").first().click();
     await page.getByRole("button", { name: "Make a group" }).click();
     await page.getByRole("menuitemradio", { name: /RAID 1 / }).click();
     await expect(page.getByRole("button", { name: new RegExp(`^Layout of ${pool}`) })).toBeVisible();
@@ -126,7 +145,8 @@ test("the kind of box changes what it offers and what it keeps", async ({ page }
   await newPlan(page);
   await page.getByLabel("Drives to add").fill("3 × 4 TB");
   await page.getByRole("button", { name: "Add", exact: true }).click();
-  for (const drive of await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all()) await drive.getByRole("button").first().click();
+  for (const drive of await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all())
+    await drive.getByRole("button").first().click();
   await page.getByRole("button", { name: "Make a group" }).click();
   await page.getByRole("menuitemradio", { name: /RAID 5/ }).click();
   await expect(usable(page)).toHaveAttribute("title", /8\s001\s572\s306\s944/);

@@ -66,7 +66,11 @@ test("the best buy, by one's own prices, comes to the shelf as a drive to buy", 
   await expect(buys).toContainText(/Best: 12\sTB as one more\. \+11\.99\sTB for 200/);
   await buys.getByRole("button", { name: "Put it on the shelf, to buy" }).click();
   await page.getByRole("link", { name: "Plan", exact: true }).click();
-  await expect(page.getByRole("list", { name: "Drives on the shelf" }).getByRole("button", { name: /^12\sTB drive on the shelf, to buy/ })).toBeVisible();
+  await expect(
+    page
+      .getByRole("list", { name: "Drives on the shelf" })
+      .getByRole("button", { name: /^12\sTB drive on the shelf, to buy/ }),
+  ).toBeVisible();
   await saved(page);
   await page.reload();
   await expect(page.getByRole("button", { name: /^12\sTB drive on the shelf, to buy/ })).toBeVisible();
@@ -81,19 +85,25 @@ test("the ghost bay says what each size would bring, and opens the next drive", 
   await expect(page.getByText(/A 10\sTB drive here: Too small to join/)).toBeVisible();
   await page.keyboard.press("ArrowUp");
   await page.keyboard.press("ArrowUp");
-  await expect(page.getByText(/From 12\sTB upwards 11\.99\sTB, and nothing more until a second one comes/)).toBeVisible();
+  await expect(
+    page.getByText(/From 12\sTB upwards 11\.99\sTB, and nothing more until a second one comes/),
+  ).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("dialog", { name: "What if another drive came?" })).toContainText("What to buy");
 });
 
-test("a small old drive is left out where that gives more, and what cannot be made is listed last", async ({ page }) => {
+test("a small old drive is left out where that gives more, and what cannot be made is listed last", async ({
+  page,
+}) => {
   await newPlan(page);
   await page.getByLabel("Drives to add").fill("500 GB + 3 × 4 TB");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await compare(page);
   await expect(card(page, "RAID 5, without 1 drive")).toContainText(/8\.00/);
   await page.getByRole("button", { name: /^500\sGB drive/ }).click();
-  await expect(page.getByRole("region", { name: "Not possible with these drives" })).toContainText("Needs 4 drives: 1 more.");
+  await expect(page.getByRole("region", { name: "Not possible with these drives" })).toContainText(
+    "Needs 4 drives: 1 more.",
+  );
 });
 
 test("24 drives: all layouts, and that splits into hybrids were not weighed in every way", async ({ page }) => {
@@ -130,8 +140,13 @@ test("the comparison as CSV", async ({ page }) => {
   await firstVisit(page);
   await compare(page);
   await page.getByRole("button", { name: "Copy" }).click();
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("menuitem", { name: "Save as CSV" }).click()]);
-  const text = readFileSync(await download.path(), "utf8").trim().split("\n");
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("menuitem", { name: "Save as CSV" }).click(),
+  ]);
+  const text = readFileSync(await download.path(), "utf8")
+    .trim()
+    .split("\n");
   expect(text[0]).toMatch(/^layout,groups,drives,usable_bytes/);
   expect(text).toHaveLength(13);
   expect(text.find((line) => line.startsWith("Hybrid 1,,4,15970"))).toBeDefined();
@@ -140,7 +155,10 @@ test("the comparison as CSV", async ({ page }) => {
 test("a point of the scatter's list leads to its picture", async ({ page }) => {
   await firstVisit(page);
   await compare(page);
-  await page.getByRole("list", { name: "The best of both" }).getByRole("button", { name: /RAID 6/ }).click();
+  await page
+    .getByRole("list", { name: "The best of both" })
+    .getByRole("button", { name: /RAID 6/ })
+    .click();
   await expect(page.getByRole("button", { name: "Apply RAID 6" })).toBeFocused();
 });
 

@@ -22,7 +22,11 @@ test("the unit switch changes every figure and is remembered", async ({ page }) 
 
 test("the ledger sums to the drives", async ({ page }) => {
   await firstVisit(page);
-  const exact = await page.locator("table").first().locator("td span[title]").evaluateAll((cells) => cells.map((cell) => Number((cell.getAttribute("title") ?? "").replace(/\D/g, ""))));
+  const exact = await page
+    .locator("table")
+    .first()
+    .locator("td span[title]")
+    .evaluateAll((cells) => cells.map((cell) => Number((cell.getAttribute("title") ?? "").replace(/\D/g, ""))));
   const [total, ...entries] = exact;
   expect(total).toBe(2 * 4_000_787_030_016 + 8_001_563_222_016 + 12_000_138_625_024);
   expect(entries.reduce((sum, bytes) => sum + bytes, 0)).toBe(total);

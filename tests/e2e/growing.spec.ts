@@ -4,7 +4,18 @@ import { boxOf, dragTo, openPlan, saved, tabTo, usable } from "./workbench";
 
 /** Puts a drive of the shelf on a bay with the mouse. */
 const drop = (page: Page, serial: string, bay: number): Promise<void> =>
-  dragTo(page, page.getByRole("list", { name: "Drives on the shelf" }).getByRole("button", { name: new RegExp(`serial ${serial}\\)$`) }).first(), page.getByRole("list", { name: "Bays" }).getByRole("listitem").nth(bay - 1), new RegExp(`^Over bay ${bay}\\b`));
+  dragTo(
+    page,
+    page
+      .getByRole("list", { name: "Drives on the shelf" })
+      .getByRole("button", { name: new RegExp(`serial ${serial}\\)$`) })
+      .first(),
+    page
+      .getByRole("list", { name: "Bays" })
+      .getByRole("listitem")
+      .nth(bay - 1),
+    new RegExp(`^Over bay ${bay}\\b`),
+  );
 
 const planning = (page: Page) => page.getByLabel("Plan what I do next as a step").check();
 const pending = (page: Page) => page.getByRole("group", { name: "A change to plan" });
@@ -30,11 +41,15 @@ test("all drives one by one: a plateau, and everything at once with the claim", 
   await page.keyboard.press("End");
   await page.keyboard.press("ArrowLeft");
   const step = page.getByRole("region", { name: "The chosen step" });
-  await expect(step).toContainText(/The 4\sTB drive in bay 3 \(serial CAL-D3\) is pulled and replaced by the 8\sTB drive on the shelf \(serial CAL-X3\)/);
+  await expect(step).toContainText(
+    /The 4\sTB drive in bay 3 \(serial CAL-D3\) is pulled and replaced by the 8\sTB drive on the shelf \(serial CAL-X3\)/,
+  );
   await expect(step).toContainText(/The 8\sTB drive on the shelf \(serial CAL-X3\) is erased\./);
   await expect(step).toContainText(/no drive may fail/);
   await page.getByRole("button", { name: "In words" }).click();
-  await expect(page.getByRole("dialog")).toContainText(/Four steps over .*Usable: 8\.00\sTB → 16\.00\sTB, all of it on day/);
+  await expect(page.getByRole("dialog")).toContainText(
+    /Four steps over .*Usable: 8\.00\sTB → 16\.00\sTB, all of it on day/,
+  );
 });
 
 test("a mirror to double parity in one jump is split into the two steps that the box makes", async ({ page }) => {
@@ -63,7 +78,13 @@ test("a hybrid is widened: its space is there when the rewrite has ended", async
 });
 
 test("a drive more for a copies pool: the two forgotten grow steps are found and mended", async ({ page }) => {
-  const volume = { id: "v1", name: "Photos", bytes: 3_900_000_000_000, fileSystem: "btrfs" as const, usedBytes: 1_000_000_000_000 };
+  const volume = {
+    id: "v1",
+    name: "Photos",
+    bytes: 3_900_000_000_000,
+    fileSystem: "btrfs" as const,
+    usedBytes: 1_000_000_000_000,
+  };
   await openPlan(page, boxOf("Copies", "chunk-copies", "copies-2", [4, 4], [8], { volumes: [volume] }));
   await planning(page);
   await drop(page, "CAL-X1", 3);
@@ -84,7 +105,14 @@ test("a drive more for a copies pool: the two forgotten grow steps are found and
 
 test("steps are kept: reloaded in the middle, passed over, moved, undone", async ({ page }) => {
   const plan = boxOf("Kept", "classic-raid", "raid5", [4, 4, 4], [4, 4]);
-  await openPlan(page, { ...plan, steps: [{ id: "s1", kind: "widen-group", group: "g1", drives: ["x1"] }, { id: "s2", kind: "widen-group", group: "g1", drives: ["x2"] }, { id: "s3", kind: "verify", pool: "p1" }] });
+  await openPlan(page, {
+    ...plan,
+    steps: [
+      { id: "s1", kind: "widen-group", group: "g1", drives: ["x1"] },
+      { id: "s2", kind: "widen-group", group: "g1", drives: ["x2"] },
+      { id: "s3", kind: "verify", pool: "p1" },
+    ],
+  });
   await steps(page).nth(1).click();
   await expect(usable(page)).toHaveText(/16\.00/);
   await page.getByRole("button", { name: "More about step 1" }).click();
@@ -110,7 +138,13 @@ test("steps are kept: reloaded in the middle, passed over, moved, undone", async
 
 test("what cannot be carried out says why, and later steps still show what can be shown", async ({ page }) => {
   const plan = boxOf("Blocked", "classic-raid", "raid5", [4, 4, 4], [3, 4]);
-  await openPlan(page, { ...plan, steps: [{ id: "s1", kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" }, { id: "s2", kind: "widen-group", group: "g1", drives: ["x2"] }] });
+  await openPlan(page, {
+    ...plan,
+    steps: [
+      { id: "s1", kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" },
+      { id: "s2", kind: "widen-group", group: "g1", drives: ["x2"] },
+    ],
+  });
   await steps(page).nth(0).click();
   const step = page.getByRole("region", { name: "The chosen step" });
   await expect(step).toContainText("It cannot be carried out as planned.");
@@ -121,7 +155,10 @@ test("what cannot be carried out says why, and later steps still show what can b
 
 test("a layout in Compare says which planned steps it would break", async ({ page }) => {
   const plan = boxOf("Broken", "classic-raid", "raid5", [4, 4, 4], [4]);
-  await openPlan(page, { ...plan, steps: [{ id: "s1", kind: "change-level", group: "g1", layout: "raid6", drives: ["x1"] }] });
+  await openPlan(page, {
+    ...plan,
+    steps: [{ id: "s1", kind: "change-level", group: "g1", layout: "raid6", drives: ["x1"] }],
+  });
   await page.getByRole("link", { name: "Compare" }).click();
   await page.getByRole("button", { name: "Apply RAID 1", exact: true }).click();
   const dialog = page.getByRole("dialog", { name: "Apply RAID 1?" });
@@ -132,7 +169,20 @@ test("a layout in Compare says which planned steps it would break", async ({ pag
 
 test("a plan of a thousand steps opens, is gone through, and undoes", async ({ page }) => {
   const plan = boxOf("Long", "classic-raid", "raid5", [4, 4, 4], [8]);
-  const long: Plan = { ...plan, steps: Array.from({ length: 1000 }, (_, i): Plan["steps"][number] => (i % 3 === 0 ? { id: `s${i}`, kind: "verify", pool: "p1" } : { id: `s${i}`, kind: "replace-drive", drive: i % 2 === 0 ? "d1" : "x1", by: i % 2 === 0 ? "x1" : "d1", how: "pulled" })) };
+  const long: Plan = {
+    ...plan,
+    steps: Array.from({ length: 1000 }, (_, i): Plan["steps"][number] =>
+      i % 3 === 0
+        ? { id: `s${i}`, kind: "verify", pool: "p1" }
+        : {
+            id: `s${i}`,
+            kind: "replace-drive",
+            drive: i % 2 === 0 ? "d1" : "x1",
+            by: i % 2 === 0 ? "x1" : "d1",
+            how: "pulled",
+          },
+    ),
+  };
   await openPlan(page, long);
   await expect(slider(page)).toHaveAttribute("aria-valuemax", "1000");
   await slider(page).focus();

@@ -74,7 +74,11 @@ test.describe("files that are no plan", () => {
   const newer = JSON.stringify({ format: "cortijo-plan", version: 7 });
   const files: [string, string | Buffer, RegExp][] = [
     ["not JSON", "PK\u0003\u0004 nonsense", /This file is not JSON/],
-    ["wrong shape", '{"format":"cortijo-plan","version":1,"name":"x","box":{"name":"b","bays":4,"rules":{"set":"none"}},"drives":[],"pools":[],"steps":[],"extra":"<img src=x onerror=alert(1)>"}', /"extra" is not a field that Cortijo knows/],
+    [
+      "wrong shape",
+      '{"format":"cortijo-plan","version":1,"name":"x","box":{"name":"b","bays":4,"rules":{"set":"none"}},"drives":[],"pools":[],"steps":[],"extra":"<img src=x onerror=alert(1)>"}',
+      /"extra" is not a field that Cortijo knows/,
+    ],
     ["a newer version", newer, /made by a newer Cortijo/],
     ["50 MB", Buffer.alloc(50_000_000, 32), /has 50 MB; a plan has at most 4 MB/],
   ];
@@ -111,9 +115,17 @@ test("two tabs on one plan stay the same, and each says what the other did", asy
   await expect(other.getByText("7 bays", { exact: true })).toBeVisible();
 });
 
-test("where the browser keeps nothing, the page says so, goes on, and the plan can still be exported", async ({ page }) => {
+test("where the browser keeps nothing, the page says so, goes on, and the plan can still be exported", async ({
+  page,
+}) => {
   await page.addInitScript(() => {
-    Object.defineProperty(window, "indexedDB", { get: () => ({ open: () => { throw new DOMException("blocked", "SecurityError"); } }) });
+    Object.defineProperty(window, "indexedDB", {
+      get: () => ({
+        open: () => {
+          throw new DOMException("blocked", "SecurityError");
+        },
+      }),
+    });
   });
   await page.goto("/");
   await expect(page.getByRole("alert").filter({ hasText: "does not let Cortijo keep data here" })).toBeVisible();

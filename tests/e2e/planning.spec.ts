@@ -6,16 +6,23 @@ import { coveredClinic } from "../../src/core/document/samples/coveredClinic";
 import type { Plan } from "../../src/core/document/plan";
 import { boxOf, firstVisit, openPlan, saved, tabTo, usable } from "./workbench";
 
-const steps = (page: Page) => page.getByRole("list", { name: "Steps", exact: true }).getByRole("button", { name: /^\d/ });
+const steps = (page: Page) =>
+  page.getByRole("list", { name: "Steps", exact: true }).getByRole("button", { name: /^\d/ });
 const dialog = (page: Page) => page.getByRole("dialog");
 const readyMade = async (page: Page) => {
   await page.getByRole("button", { name: /^Ready-made/ }).click();
   await expect(dialog(page).getByRole("list", { name: "Ready-made sequences" })).toBeVisible();
 };
-const fact = (page: Page, name: string) => dialog(page).locator("dt", { hasText: name }).locator("xpath=following-sibling::dd[1]");
+const fact = (page: Page, name: string) =>
+  dialog(page).locator("dt", { hasText: name }).locator("xpath=following-sibling::dd[1]");
 
-const holdsData = (plan: Plan, ...ids: string[]): Plan => ({ ...plan, drives: plan.drives.map((drive) => (ids.includes(drive.id) ? { ...drive, contents: { kind: "data" } } : drive)) });
-const volume = (bytes: number) => ({ volumes: [{ id: "v1", name: "Files", bytes, fileSystem: "btrfs" as const, usedBytes: Math.round(bytes / 2) }] });
+const holdsData = (plan: Plan, ...ids: string[]): Plan => ({
+  ...plan,
+  drives: plan.drives.map((drive) => (ids.includes(drive.id) ? { ...drive, contents: { kind: "data" } } : drive)),
+});
+const volume = (bytes: number) => ({
+  volumes: [{ id: "v1", name: "Files", bytes, fileSystem: "btrfs" as const, usedBytes: Math.round(bytes / 2) }],
+});
 
 interface Case {
   name: string;
@@ -26,16 +33,101 @@ interface Case {
 }
 
 const cases: Case[] = [
-  { name: "Larger drives, one by one", plan: boxOf("A", "classic-raid", "raid5", [4, 4, 4], [8, 8, 8], volume(7e12)), does: /3 drives of Shared are changed for 8\sTB drives, one after the other/, usable: /8\.00\sTB → 16\.00\sTB/, steps: [/Test 8/, /Test 8/, /Test 8/, /Back up/, /Replace 4\sTB in bay 1/, /Replace 4\sTB in bay 2/, /Replace 4\sTB in bay 3/, /Claim/, /Grow the volume/, /Grow the file system/, /Verify/] },
-  { name: "One drive now, and one each year", plan: boxOf("B", "hybrid-box", "hybrid-1", [4, 4, 8], [], {}, 4), does: /gets a 8\sTB drive now and one each year, 3 in all/, usable: /→/, steps: [/Test 8/, /Back up/, /Widen by 8/, /Verify/, /Test 8/, /Back up/, /Replace 4\sTB/, /Verify/, /Test 8/, /Back up/, /Replace 4\sTB/, /Verify/] },
-  { name: "A further group of drives", plan: boxOf("C", "fixed-group", "raid5", [4, 4, 4], [4, 4, 4]), does: /join.* as a further RAID 5 group/, usable: /7\.75\sTB → 15\.50\sTB/, steps: [/Test/, /Test/, /Test/, /Add a RAID 5 group/] },
-  { name: "From a mirror to RAID 5, and on to RAID 6", plan: boxOf("D", "classic-raid", "raid1", [4, 4], [4, 4], {}, 4), does: /from RAID 1 to RAID 5 and on to RAID 6 with 2 × 4\sTB more/, usable: /→ 8\.00\sTB/, steps: [/Test/, /Test/, /Back up/, /To RAID 5/, /To RAID 6/, /Verify/] },
-  { name: "From one drive that may fail to two, in a hybrid", plan: boxOf("E", "hybrid-box", "hybrid-1", [4, 4, 8, 8], []), does: /any two drives may fail/, usable: /→/, steps: [/Back up/, /To Hybrid 2/, /Verify/] },
-  { name: "A second parity drive", plan: boxOf("F", "parity-drive", "parity-drive-1", [4, 8, 4], [8]), does: /second parity drive of 8\sTB/, usable: /stays at/, steps: [/Test/, /Back up/, /To 2 parity drives/, /Verify/] },
-  { name: "A larger parity drive", plan: boxOf("G", "parity-drive", "parity-drive-1", [4, 8, 4], [12]), does: /A 12\sTB drive takes the place of the 8\sTB drive in bay 2 \(serial CAL-D2\) as the parity drive/, usable: /stays at/, steps: [/Test/, /Back up/, /Parity drive: 12\sTB for 8\sTB/, /Verify/] },
-  { name: "To another box or layout, through a backup", plan: boxOf("H", "fixed-group", "raid5", [4, 4, 4, 4], []), does: /copied to a backup, erased, made anew/, usable: /→|stays/, steps: [/Back up/, /Anew as/, /Verify/] },
-  { name: "Protect a drive that already holds data", plan: holdsData({ ...boxOf("I", "desktop-mirror", "raid1", [4], [4], {}, 2), pools: [] }, "d1"), does: /serial CAL-D1\) keeps its data and gets a 4\sTB drive as its mirror/, usable: /→ 3\.9\d\sTB|→ 4\.00\sTB/, steps: [/Test/, /Mirror 4\sTB in bay 1/, /Verify/] },
-  { name: "Two small drives mirrored onto one large one", plan: holdsData({ ...boxOf("J", "linux-host", "raid1", [1, 1], [2], {}, 4), pools: [] }, "d1", "d2"), does: /1\sTB and 1\sTB keep their data/, usable: /→ 2\.00\sTB/, steps: [/Test/, /Mirror 1\sTB in bay 1/, /Verify/] },
+  {
+    name: "Larger drives, one by one",
+    plan: boxOf("A", "classic-raid", "raid5", [4, 4, 4], [8, 8, 8], volume(7e12)),
+    does: /3 drives of Shared are changed for 8\sTB drives, one after the other/,
+    usable: /8\.00\sTB → 16\.00\sTB/,
+    steps: [
+      /Test 8/,
+      /Test 8/,
+      /Test 8/,
+      /Back up/,
+      /Replace 4\sTB in bay 1/,
+      /Replace 4\sTB in bay 2/,
+      /Replace 4\sTB in bay 3/,
+      /Claim/,
+      /Grow the volume/,
+      /Grow the file system/,
+      /Verify/,
+    ],
+  },
+  {
+    name: "One drive now, and one each year",
+    plan: boxOf("B", "hybrid-box", "hybrid-1", [4, 4, 8], [], {}, 4),
+    does: /gets a 8\sTB drive now and one each year, 3 in all/,
+    usable: /→/,
+    steps: [
+      /Test 8/,
+      /Back up/,
+      /Widen by 8/,
+      /Verify/,
+      /Test 8/,
+      /Back up/,
+      /Replace 4\sTB/,
+      /Verify/,
+      /Test 8/,
+      /Back up/,
+      /Replace 4\sTB/,
+      /Verify/,
+    ],
+  },
+  {
+    name: "A further group of drives",
+    plan: boxOf("C", "fixed-group", "raid5", [4, 4, 4], [4, 4, 4]),
+    does: /join.* as a further RAID 5 group/,
+    usable: /7\.75\sTB → 15\.50\sTB/,
+    steps: [/Test/, /Test/, /Test/, /Add a RAID 5 group/],
+  },
+  {
+    name: "From a mirror to RAID 5, and on to RAID 6",
+    plan: boxOf("D", "classic-raid", "raid1", [4, 4], [4, 4], {}, 4),
+    does: /from RAID 1 to RAID 5 and on to RAID 6 with 2 × 4\sTB more/,
+    usable: /→ 8\.00\sTB/,
+    steps: [/Test/, /Test/, /Back up/, /To RAID 5/, /To RAID 6/, /Verify/],
+  },
+  {
+    name: "From one drive that may fail to two, in a hybrid",
+    plan: boxOf("E", "hybrid-box", "hybrid-1", [4, 4, 8, 8], []),
+    does: /any two drives may fail/,
+    usable: /→/,
+    steps: [/Back up/, /To Hybrid 2/, /Verify/],
+  },
+  {
+    name: "A second parity drive",
+    plan: boxOf("F", "parity-drive", "parity-drive-1", [4, 8, 4], [8]),
+    does: /second parity drive of 8\sTB/,
+    usable: /stays at/,
+    steps: [/Test/, /Back up/, /To 2 parity drives/, /Verify/],
+  },
+  {
+    name: "A larger parity drive",
+    plan: boxOf("G", "parity-drive", "parity-drive-1", [4, 8, 4], [12]),
+    does: /A 12\sTB drive takes the place of the 8\sTB drive in bay 2 \(serial CAL-D2\) as the parity drive/,
+    usable: /stays at/,
+    steps: [/Test/, /Back up/, /Parity drive: 12\sTB for 8\sTB/, /Verify/],
+  },
+  {
+    name: "To another box or layout, through a backup",
+    plan: boxOf("H", "fixed-group", "raid5", [4, 4, 4, 4], []),
+    does: /copied to a backup, erased, made anew/,
+    usable: /→|stays/,
+    steps: [/Back up/, /Anew as/, /Verify/],
+  },
+  {
+    name: "Protect a drive that already holds data",
+    plan: holdsData({ ...boxOf("I", "desktop-mirror", "raid1", [4], [4], {}, 2), pools: [] }, "d1"),
+    does: /serial CAL-D1\) keeps its data and gets a 4\sTB drive as its mirror/,
+    usable: /→ 3\.9\d\sTB|→ 4\.00\sTB/,
+    steps: [/Test/, /Mirror 4\sTB in bay 1/, /Verify/],
+  },
+  {
+    name: "Two small drives mirrored onto one large one",
+    plan: holdsData({ ...boxOf("J", "linux-host", "raid1", [1, 1], [2], {}, 4), pools: [] }, "d1", "d2"),
+    does: /1\sTB and 1\sTB keep their data/,
+    usable: /→ 2\.00\sTB/,
+    steps: [/Test/, /Mirror 1\sTB in bay 1/, /Verify/],
+  },
 ];
 
 for (const { name, plan, does, usable: gain, steps: expected } of cases) {
@@ -46,7 +138,9 @@ for (const { name, plan, does, usable: gain, steps: expected } of cases) {
     await expect(dialog(page).getByText(does)).toBeVisible();
     await expect(fact(page, "Usable")).toHaveText(gain);
     for (const each of ["To buy", "Erased", "Takes", "Exposed"]) await expect(fact(page, each)).not.toBeEmpty();
-    await dialog(page).getByRole("button", { name: `Plan these ${expected.length} steps` }).click();
+    await dialog(page)
+      .getByRole("button", { name: `Plan these ${expected.length} steps` })
+      .click();
     await expect(dialog(page)).toBeHidden();
     await expect(steps(page)).toHaveText(expected);
     await expect(page.getByRole("img", { name: "cannot be carried out" })).toHaveCount(0);
@@ -59,9 +153,12 @@ for (const { name, plan, does, usable: gain, steps: expected } of cases) {
 test("what is nothing for this box says why, and what cannot be done like this says why", async ({ page }) => {
   await openPlan(page, boxOf("K", "classic-raid", "raid5", [4, 4, 4], []));
   await readyMade(page);
-  await dialog(page).getByText(/are nothing for this box/).click();
+  await dialog(page)
+    .getByText(/are nothing for this box/)
+    .click();
   await expect(dialog(page)).toContainText("A second parity drive. No group of this box has one parity drive.");
-  for (const box of await dialog(page).getByRole("group", { name: "Which drives" }).getByRole("checkbox").all()) await box.uncheck();
+  for (const box of await dialog(page).getByRole("group", { name: "Which drives" }).getByRole("checkbox").all())
+    await box.uncheck();
   await expect(dialog(page)).toContainText("Choose the drives that are to be changed.");
   await expect(dialog(page).getByRole("button", { name: /^Plan/ })).toHaveCount(0);
   await dialog(page).getByLabel("Size of the new drive").fill("three and a bit");
@@ -100,7 +197,11 @@ test("by keyboard only: a further group, another layout", async ({ page }) => {
 });
 
 test("precious data without a backup stops a widening, until its owner lifts that in writing", async ({ page }) => {
-  const plan: Plan = { ...boxOf("N", "classic-raid", "raid5", [4, 4, 4], [4], volume(7e12)), dataSets: [{ id: "s1", name: "Parish photographs", volume: "v1", bytes: 3e12, worth: "precious" }], steps: [{ id: "s1", kind: "widen-group", group: "g1", drives: ["x1"] }] };
+  const plan: Plan = {
+    ...boxOf("N", "classic-raid", "raid5", [4, 4, 4], [4], volume(7e12)),
+    dataSets: [{ id: "s1", name: "Parish photographs", volume: "v1", bytes: 3e12, worth: "precious" }],
+    steps: [{ id: "s1", kind: "widen-group", group: "g1", drives: ["x1"] }],
+  };
   await openPlan(page, plan);
   await steps(page).first().click();
   const step = page.getByRole("region", { name: "The chosen step" });
@@ -125,7 +226,11 @@ test("precious data without a backup stops a widening, until its owner lifts tha
 });
 
 test("a change that is planned after a backup knows of it", async ({ page }) => {
-  const plan: Plan = { ...boxOf("O", "classic-raid", "raid5", [4, 4, 4], [8], volume(7e12)), dataSets: [{ id: "s1", name: "Parish photographs", volume: "v1", bytes: 3e12, worth: "precious" }], steps: [{ id: "s1", kind: "back-up", pool: "p1", to: "the box at home" }] };
+  const plan: Plan = {
+    ...boxOf("O", "classic-raid", "raid5", [4, 4, 4], [8], volume(7e12)),
+    dataSets: [{ id: "s1", name: "Parish photographs", volume: "v1", bytes: 3e12, worth: "precious" }],
+    steps: [{ id: "s1", kind: "back-up", pool: "p1", to: "the box at home" }],
+  };
   await openPlan(page, plan);
   const pending = page.getByRole("group", { name: "A change to plan" });
   const putInBayOne = async () => {
@@ -212,18 +317,34 @@ test("a plan gets dates, waits for hands and days at home, and goes to a calenda
   await page.getByRole("button", { name: "Export for a calendar program" }).click();
   const file = await download;
   expect(file.suggestedFilename()).toBe("animal-clinic-two-larger-drives.ics");
-  const events = new ICAL.Component(ICAL.parse(await readFile(await file.path(), "utf8")) as never).getAllSubcomponents("vevent").map((each) => new ICAL.Event(each));
+  const events = new ICAL.Component(ICAL.parse(await readFile(await file.path(), "utf8")) as never)
+    .getAllSubcomponents("vevent")
+    .map((each) => new ICAL.Event(each));
   expect(events).toHaveLength(9);
-  expect(events.find((event) => event.uid.startsWith("s2."))!.startDate.toJSDate().toISOString()).toBe("2026-12-05T08:00:00.000Z");
+  expect(
+    events
+      .find((event) => event.uid.startsWith("s2."))!
+      .startDate.toJSDate()
+      .toISOString(),
+  ).toBe("2026-12-05T08:00:00.000Z");
   await page.getByRole("link", { name: "Plan", exact: true }).click();
   await expect(steps(page).nth(2)).toContainText(/6 Dec$/);
   await steps(page).nth(2).click();
-  await expect(page.getByRole("region", { name: "The chosen step" })).toContainText(/Begins Sun 6 Dec, \d\d:\d\d, at the box/);
+  await expect(page.getByRole("region", { name: "The chosen step" })).toContainText(
+    /Begins Sun 6 Dec, \d\d:\d\d, at the box/,
+  );
 });
 
 async function pagesOf(pdf: Buffer): Promise<string[]> {
   const read = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: true, verbosity: 0 }).promise;
-  return Promise.all(Array.from({ length: read.numPages }, async (_, i) => (await (await read.getPage(i + 1)).getTextContent()).items.map((item) => ("str" in item ? item.str : "")).join(" ").replace(/\s+/g, " ")));
+  return Promise.all(
+    Array.from({ length: read.numPages }, async (_, i) =>
+      (await (await read.getPage(i + 1)).getTextContent()).items
+        .map((item) => ("str" in item ? item.str : ""))
+        .join(" ")
+        .replace(/\s+/g, " "),
+    ),
+  );
 }
 
 test("the plan prints as a document, and its months as pages, without the page's own buttons", async ({ page }) => {
@@ -236,7 +357,18 @@ test("the plan prints as a document, and its months as pages, without the page's
   expect(pages.length).toBeGreaterThanOrEqual(2);
   expect(pages.length).toBeLessThanOrEqual(4);
   const text = pages.join(" ");
-  for (const part of ["Animal clinic, two larger drives", "The box before and after", "The staircase", "Steps", "What is erased", "To buy", "Data, and what may happen to it", "What this rests on", "serial TJ4-0417"]) expect(text.replace(/\s+/g, " ")).toContain(part);
+  for (const part of [
+    "Animal clinic, two larger drives",
+    "The box before and after",
+    "The staircase",
+    "Steps",
+    "What is erased",
+    "To buy",
+    "Data, and what may happen to it",
+    "What this rests on",
+    "serial TJ4-0417",
+  ])
+    expect(text.replace(/\s+/g, " ")).toContain(part);
   expect(text).not.toContain("Print, or keep as PDF");
   expect(text).not.toContain("Saved");
   await page.getByRole("link", { name: "Calendar" }).click();
@@ -247,7 +379,11 @@ test("the plan prints as a document, and its months as pages, without the page's
   expect(months).not.toContain("Hands at the box");
 });
 
-test("a link carries the plan to another browser, which keeps it when asked; a damaged one changes nothing", async ({ page, browser, baseURL }) => {
+test("a link carries the plan to another browser, which keeps it when asked; a damaged one changes nothing", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
   await openPlan(page, coveredClinic);
   await page.getByRole("button", { name: "File", exact: true }).click();
   await page.getByRole("menuitem", { name: "A link with this plan…" }).click();

@@ -6,7 +6,9 @@ test("SMART data shows a suspect drive, which is warned of and taken out of the 
   await firstVisit(page);
   await page.getByRole("button", { name: "More ways to bring drives in" }).click();
   await page.getByRole("menuitem", { name: "Read SMART data…" }).click();
-  await page.getByLabel("Output of the command").fill(await readFile("src/exchange/smart/captures/ata-array.json", "utf8"));
+  await page
+    .getByLabel("Output of the command")
+    .fill(await readFile("src/exchange/smart/captures/ata-array.json", "utf8"));
   await page.getByRole("button", { name: "Read", exact: true }).click();
   const reports = page.getByRole("list", { name: "Reports" });
   await expect(reports.getByRole("listitem").filter({ hasText: "TJ4-0422" })).toContainText("To watch");
@@ -22,10 +24,14 @@ test("SMART data shows a suspect drive, which is warned of and taken out of the 
   // Where it is about to be used again, what speaks against it is said.
   await page.getByRole("button", { name: /^4\sTB drive in bay 2/ }).click();
   await page.getByRole("button", { name: "Add to a pool" }).click();
-  await expect(page.getByRole("menuitem", { name: /Images, 3 drives.*Careful:.*16 reallocated.*Must not:.*too small to join/ })).toBeVisible();
+  await expect(
+    page.getByRole("menuitem", { name: /Images, 3 drives.*Careful:.*16 reallocated.*Must not:.*too small to join/ }),
+  ).toBeVisible();
 });
 
-test("a rule is changed and the figures follow; the answer that differs is shown and can be taken back", async ({ page }) => {
+test("a rule is changed and the figures follow; the answer that differs is shown and can be taken back", async ({
+  page,
+}) => {
   await firstVisit(page);
   await page.getByRole("button", { name: /^Kind of box/ }).click();
   await page.getByRole("menuitem", { name: /What can your box do/ }).click();
@@ -35,7 +41,10 @@ test("a rule is changed and the figures follow; the answer that differs is shown
   await expect(reserve.getByRole("radio", { name: /Nothing \(\+32\.21\sGB\)/ })).toBeVisible();
   await reserve.getByRole("radio", { name: /Nothing/ }).check();
   await expect(reserve.getByText("Differs from the set: 10 GiB.")).toBeVisible();
-  await page.getByRole("group", { name: "How does its own screen show sizes?" }).getByRole("radio", { name: /^Decimal/ }).check();
+  await page
+    .getByRole("group", { name: "How does its own screen show sizes?" })
+    .getByRole("radio", { name: /^Decimal/ })
+    .check();
   await page.getByRole("link", { name: /^Back to Animal clinic/ }).click();
   await expect(usable(page)).toHaveText(/16\.00\s*TB/);
   await expect(page.getByText("Your box will show “16.00 TB”.")).toBeVisible();
@@ -45,14 +54,17 @@ test("a rule is changed and the figures follow; the answer that differs is shown
   await expect(page.getByText("Your box will show “14.53 TB”.")).toBeVisible();
 });
 
-test("the waterfall is opened and read by keyboard: a table with every cause stands behind it, to the byte", async ({ page }) => {
+test("the waterfall is opened and read by keyboard: a table with every cause stands behind it, to the byte", async ({
+  page,
+}) => {
   await firstVisit(page);
   await tabTo(page, /^Waterfall$/);
   await page.keyboard.press("Enter");
   const dialog = page.getByRole("dialog", { name: "Where the bytes of Images went" });
   await expect(dialog.getByText("That step is no loss.")).toBeVisible();
   await expect(dialog.locator(".js-plotly-plot .bars .point")).toHaveCount(7);
-  const exact = async (cause: string) => Number((await dialog.getByTestId(`exact-${cause}`).textContent())!.replace(/\D/g, ""));
+  const exact = async (cause: string) =>
+    Number((await dialog.getByTestId(`exact-${cause}`).textContent())!.replace(/\D/g, ""));
   const parts = await Promise.all(["system-reserve", "rounding", "idle", "copies", "parity", "usable"].map(exact));
   expect(parts.reduce((sum, bytes) => sum + bytes, 0)).toBe(await exact("all"));
   await expect(dialog.getByRole("row", { name: /Unused tops.*Bay 4/ })).toBeVisible();
@@ -61,7 +73,9 @@ test("the waterfall is opened and read by keyboard: a table with every cause sta
   await expect(page.getByRole("button", { name: "Waterfall" })).toBeFocused();
 });
 
-test("a volume with its file system, what is used and what is left; one that is too large is mended by a press", async ({ page }) => {
+test("a volume with its file system, what is used and what is left; one that is too large is mended by a press", async ({
+  page,
+}) => {
   await firstVisit(page);
   await page.getByRole("button", { name: "Volumes" }).click();
   await page.getByRole("button", { name: "Add a volume of the rest" }).click();
@@ -89,7 +103,9 @@ test("times come with their range, and the speed with what holds it back", async
   await expect(page.getByText(/long reads about 450 MB\/s, held back by the drives/)).toBeVisible();
 });
 
-test("a list of drives comes in as CSV and goes out again; mistakes are told by line and lose nothing", async ({ page }) => {
+test("a list of drives comes in as CSV and goes out again; mistakes are told by line and lose nothing", async ({
+  page,
+}) => {
   await firstVisit(page);
   await page.getByRole("button", { name: "More ways to bring drives in" }).click();
   await page.getByRole("menuitem", { name: "Bring in a list (CSV)…" }).click();
@@ -128,7 +144,8 @@ test("RAID 50 is offered as such for six drives, and is one act to undo", async 
   await page.getByRole("button", { name: "One bay more" }).click();
   await page.getByLabel("Drives to add").fill("6 × 4 TB");
   await page.getByRole("button", { name: "Add", exact: true }).click();
-  for (const drive of await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all()) await drive.getByRole("button").first().click();
+  for (const drive of await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all())
+    await drive.getByRole("button").first().click();
   await page.getByRole("button", { name: "Make a group" }).click();
   await page.getByRole("menuitem", { name: /RAID 50.*16\.00\sTB.*2 × 3 drives/ }).click();
   await expect(usable(page)).toHaveText(/16\.00\s*TB/);

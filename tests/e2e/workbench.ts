@@ -34,7 +34,11 @@ export async function tabTo(page: Page, name: RegExp, most = 90): Promise<void> 
     await page.keyboard.press("Tab");
     const label = await page.evaluate(() => {
       const element = document.activeElement;
-      const label = element && "labels" in element ? (element as HTMLInputElement).labels?.[0]?.querySelector("span")?.textContent || (element as HTMLInputElement).labels?.[0]?.textContent : null;
+      const label =
+        element && "labels" in element
+          ? (element as HTMLInputElement).labels?.[0]?.querySelector("span")?.textContent ||
+            (element as HTMLInputElement).labels?.[0]?.textContent
+          : null;
       return element?.getAttribute("aria-label") ?? label ?? element?.textContent ?? "";
     });
     if (name.test(label)) return;
@@ -55,16 +59,58 @@ export async function dragTo(page: Page, from: Locator, to: Locator, over: RegEx
 }
 
 /** A box with one pool of these drives in its bays, and others on the shelf. */
-export function boxOf(name: string, set: RuleSetId, layout: LayoutId, tb: number[], shelf: number[], more: Partial<Pool> = {}, bays = 6): Plan {
-  const drive = (id: string, size: number, bay: number | null): Plan["drives"][number] => ({ id, label: "", serial: `CAL-${id.toUpperCase()}`, bytes: nominalBytes(size * 1000), medium: "hdd", bus: "sata", logicalSector: 512, physicalSector: 4096, health: { state: "good" }, place: bay === null ? { shelf: true } : { bay } });
-  return { ...emptyPlan(name), box: { name: "Box in the shed", bays, rules: { set } }, drives: [...tb.map((size, i) => drive(`d${i + 1}`, size, i + 1)), ...shelf.map((size, i) => drive(`x${i + 1}`, size, null))], pools: [{ id: "p1", name: "Shared", groups: [{ id: "g1", layout, drives: tb.map((_, i) => `d${i + 1}`), options: {} }], spares: [], volumes: [], ...more }] };
+export function boxOf(
+  name: string,
+  set: RuleSetId,
+  layout: LayoutId,
+  tb: number[],
+  shelf: number[],
+  more: Partial<Pool> = {},
+  bays = 6,
+): Plan {
+  const drive = (id: string, size: number, bay: number | null): Plan["drives"][number] => ({
+    id,
+    label: "",
+    serial: `CAL-${id.toUpperCase()}`,
+    bytes: nominalBytes(size * 1000),
+    medium: "hdd",
+    bus: "sata",
+    logicalSector: 512,
+    physicalSector: 4096,
+    health: { state: "good" },
+    place: bay === null ? { shelf: true } : { bay },
+  });
+  return {
+    ...emptyPlan(name),
+    box: { name: "Box in the shed", bays, rules: { set } },
+    drives: [
+      ...tb.map((size, i) => drive(`d${i + 1}`, size, i + 1)),
+      ...shelf.map((size, i) => drive(`x${i + 1}`, size, null)),
+    ],
+    pools: [
+      {
+        id: "p1",
+        name: "Shared",
+        groups: [{ id: "g1", layout, drives: tb.map((_, i) => `d${i + 1}`), options: {} }],
+        spares: [],
+        volumes: [],
+        ...more,
+      },
+    ],
+  };
 }
 
 /** Imports a plan and waits until it is open. */
 export async function openPlan(page: Page, plan: Plan): Promise<void> {
   await firstVisit(page);
   const before = page.url();
-  await page.getByLabel("Plan file").setInputFiles({ name: "plan.cortijo.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(plan)) });
+  await page
+    .getByLabel("Plan file")
+    .setInputFiles({
+      name: "plan.cortijo.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(JSON.stringify(plan)),
+    });
   await expect(page).not.toHaveURL(before);
   await expect(page.getByLabel("Name of the plan")).toHaveValue(plan.name);
 }

@@ -31,18 +31,34 @@ test("layout menu", async ({ page }) => {
 test("bringing drives in", async ({ page }) => {
   await firstVisit(page);
   await page.getByRole("button", { name: /^Bring in drives/ }).click();
-  await page.getByLabel("Output of the command").fill(readFileSync("src/exchange/inventory/captures/six-bay-home-server.json", "utf8").replaceAll("TJ8-1190", "TJ8-1201").replaceAll("TJ12-0036", "TJ12-0040"));
+  await page
+    .getByLabel("Output of the command")
+    .fill(
+      readFileSync("src/exchange/inventory/captures/six-bay-home-server.json", "utf8")
+        .replaceAll("TJ8-1190", "TJ8-1201")
+        .replaceAll("TJ12-0036", "TJ12-0040"),
+    );
   await page.getByRole("button", { name: "Read" }).click();
   await page.waitForTimeout(300);
   await page.screenshot(to("bring-in-drives"));
 });
 
-for (const [moment, name] of [[0, "growing-now"], [3, "growing-first-drive"], [8, "growing-end-dark"]] as const) {
+for (const [moment, name] of [
+  [0, "growing-now"],
+  [3, "growing-first-drive"],
+  [8, "growing-end-dark"],
+] as const) {
   test(`growing, moment ${moment}`, async ({ page }) => {
     if (name.endsWith("dark")) await page.emulateMedia({ colorScheme: "dark" });
     await firstVisit(page);
     const before = page.url();
-    await page.getByLabel("Plan file").setInputFiles({ name: "plan.cortijo.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(growingClinic)) });
+    await page
+      .getByLabel("Plan file")
+      .setInputFiles({
+        name: "plan.cortijo.json",
+        mimeType: "application/json",
+        buffer: Buffer.from(JSON.stringify(growingClinic)),
+      });
     await page.waitForURL((url) => url.href !== before);
     const slider = page.getByRole("slider", { name: "Moment of the plan" });
     await slider.focus();
@@ -88,7 +104,10 @@ test("waterfall", async ({ page }) => {
 test("box rules", async ({ page }) => {
   await firstVisit(page);
   await page.goto(`${page.url()}/box`);
-  await page.getByRole("group", { name: "How much of every drive does it keep for itself?" }).getByRole("radio", { name: /20 GiB/ }).check();
+  await page
+    .getByRole("group", { name: "How much of every drive does it keep for itself?" })
+    .getByRole("radio", { name: /20 GiB/ })
+    .check();
   await page.evaluate(() => window.scrollTo(0, 620));
   await page.screenshot(to("box-rules"));
 });
@@ -107,7 +126,11 @@ test("phone", async ({ page }) => {
   await page.screenshot({ ...to("phone"), fullPage: true });
 });
 
-for (const [name, place] of [["data", "data"], ["calendar", "calendar"], ["document", "print"]] as const) {
+for (const [name, place] of [
+  ["data", "data"],
+  ["calendar", "calendar"],
+  ["document", "print"],
+] as const) {
   test(`the covered clinic: ${name}`, async ({ page }) => {
     await openPlan(page, coveredClinic);
     await page.goto(`${page.url()}/${place}`);
@@ -117,7 +140,12 @@ for (const [name, place] of [["data", "data"], ["calendar", "calendar"], ["docum
 }
 
 test("ready-made plans", async ({ page }) => {
-  await openPlan(page, { ...coveredClinic, name: "Animal clinic, Villarrolla", steps: [], drives: coveredClinic.drives.filter((drive) => !drive.toBuy) });
+  await openPlan(page, {
+    ...coveredClinic,
+    name: "Animal clinic, Villarrolla",
+    steps: [],
+    drives: coveredClinic.drives.filter((drive) => !drive.toBuy),
+  });
   await page.getByRole("button", { name: "Ready-made plans" }).click();
   await page.getByRole("list", { name: "Steps of the sequence" }).waitFor();
   await page.waitForTimeout(400);

@@ -22,7 +22,9 @@ describe("file systems straight after making them, against the prediction", () =
     xfs: ["mkfs.xfs", "-q", "-f", "-K"],
     btrfs: ["mkfs.btrfs", "-q", "-f", "-K"],
   };
-  const cases = (["ext4", "xfs", "btrfs"] as const).flatMap((kind) => [0.5, 1, 2, 4, 6, 8, 12, 16, 20, 30].map((tb) => [kind, tb] as const));
+  const cases = (["ext4", "xfs", "btrfs"] as const).flatMap((kind) =>
+    [0.5, 1, 2, 4, 6, 8, 12, 16, 20, 30].map((tb) => [kind, tb] as const),
+  );
 
   check.each(cases)("%s of %d TB", (kind, tb) => {
     const bytes = tb * 1e12;
@@ -34,7 +36,9 @@ describe("file systems straight after making them, against the prediction", () =
       return reported(mountPoint);
     });
     const { structures, rootReserve } = fileSystemShare(kind, bytes);
-    expect(Math.abs(bytes - structures - rootReserve - available) / bytes).toBeLessThanOrEqual(kind === "btrfs" ? MOST_OFF : 0.002);
+    expect(Math.abs(bytes - structures - rootReserve - available) / bytes).toBeLessThanOrEqual(
+      kind === "btrfs" ? MOST_OFF : 0.002,
+    );
   });
 });
 
@@ -51,7 +55,9 @@ describe("a multi-device file system on mixed drives, filled until it is full", 
     [200, 200, 200, 200, 1600],
     [500, 500, 1000, 1000, 1500],
   ];
-  const cases = sets.flatMap((set) => profiles.map(([data, metadata, layout]) => [set, data, metadata, layout] as const));
+  const cases = sets.flatMap((set) =>
+    profiles.map(([data, metadata, layout]) => [set, data, metadata, layout] as const),
+  );
 
   check.each(cases)("%j GiB as %s", (set, data, metadata, layout) => {
     const sizes = set.map((size) => size * GiB);
@@ -61,7 +67,10 @@ describe("a multi-device file system on mixed drives, filled until it is full", 
       return fill(mountPoint, 4 * GiB);
     });
     const rules = rulesOf({ set: "classic-raid" });
-    const bands = layoutOf(layout).layOut(sizes.map((bytes, i) => roomOf({ id: `d${i}`, bytes }, rules)), { arrayFormat: "plain" });
+    const bands = layoutOf(layout).layOut(
+      sizes.map((bytes, i) => roomOf({ id: `d${i}`, bytes }, rules)),
+      { arrayFormat: "plain" },
+    );
     expect(Math.abs(usableOf(bands) - fitted) / usableOf(bands)).toBeLessThanOrEqual(MOST_OFF);
   });
 });

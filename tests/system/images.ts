@@ -3,13 +3,15 @@ import { mkdirSync, mkdtempSync, rmSync, truncateSync, writeFileSync } from "nod
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 
-const run = (command: string, ...args: string[]) => execFileSync(command, args, { encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] }).trim();
+const run = (command: string, ...args: string[]) =>
+  execFileSync(command, args, { encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] }).trim();
 
 /** What keeps the system tests from running here, or null when nothing does. */
 export function whyNotHere(): string | null {
   try {
     if (process.getuid?.() !== 0) return "not root";
-    for (const tool of ["mkfs.ext4", "mkfs.xfs", "mkfs.btrfs", "losetup", "fallocate"]) run("sh", "-c", `command -v ${tool}`);
+    for (const tool of ["mkfs.ext4", "mkfs.xfs", "mkfs.btrfs", "losetup", "fallocate"])
+      run("sh", "-c", `command -v ${tool}`);
     run("losetup", "--find");
     withDevices([1e9], ([device], mountPoint) => {
       run("mkfs.btrfs", "-q", "-f", device!);
@@ -40,7 +42,11 @@ export function withDevices<T>(sizes: readonly number[], work: (devices: string[
     });
     return work(devices, mountPoint);
   } finally {
-    for (const undo of [["umount", mountPoint], ...devices.map((device) => ["losetup", "--detach", device]), ["umount", images]]) {
+    for (const undo of [
+      ["umount", mountPoint],
+      ...devices.map((device) => ["losetup", "--detach", device]),
+      ["umount", images],
+    ]) {
       try {
         run(undo[0]!, ...undo.slice(1));
       } catch {
@@ -53,14 +59,22 @@ export function withDevices<T>(sizes: readonly number[], work: (devices: string[
 
 /** What the system reports of a mounted file system, in bytes. */
 export function reported(mountPoint: string): { total: number; free: number; available: number } {
-  const [size = 0, total = 0, free = 0, available = 0] = run("stat", "--file-system", "--format", "%S %b %f %a", mountPoint).split(" ").map(Number);
+  const [size = 0, total = 0, free = 0, available = 0] = run(
+    "stat",
+    "--file-system",
+    "--format",
+    "%S %b %f %a",
+    mountPoint,
+  )
+    .split(" ")
+    .map(Number);
   return { total: size * total, free: size * free, available: size * available };
 }
 
 /** Reserves files until the file system says that it is full. Returns the bytes that fitted. */
 export function fill(mountPoint: string, step: number): number {
   let fitted = 0;
-  for (let size = step, n = 0; size >= 2 ** 24; ) {
+  for (let size = step, n = 0; size >= 2 ** 24;) {
     try {
       run("fallocate", "--length", String(size), join(mountPoint, `f${n}`));
       fitted += size;

@@ -59,7 +59,11 @@ export function fitArray(format: ArrayFormat, slices: readonly Bytes[], scheme: 
  * @returns the metadata before the data of each member, and the length used of each, in their order
  * @example fitUnequal("linux-raid", [400 MiB, 800 MiB, 1200 MiB], "stripe") // { metadata: 2 MiB, lengths: [398 MiB, 798 MiB, 1198 MiB] }
  */
-export function fitUnequal(format: ArrayFormat, slices: readonly Bytes[], kind: "stripe" | "span"): { metadata: Bytes; lengths: Bytes[] } {
+export function fitUnequal(
+  format: ArrayFormat,
+  slices: readonly Bytes[],
+  kind: "stripe" | "span",
+): { metadata: Bytes; lengths: Bytes[] } {
   if (format === "plain") return { metadata: 0, lengths: slices.map((slice) => floorTo(slice, MiB)) };
   const metadata = linuxDataOffset(slices[0] ?? 0, kind === "stripe");
   return { metadata, lengths: slices.map((slice) => floorTo(slice - metadata, kind === "stripe" ? CHUNK : 512)) };

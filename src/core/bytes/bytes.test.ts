@@ -31,10 +31,17 @@ describe("nominal sizes", () => {
   });
 
   test("never falls as the label grows, and never gives less than the label says", () => {
-    fc.assert(fc.property(fc.integer({ min: 50, max: 60_000 }), (gb) => nominalBytes(gb) >= gb * 1e9 && nominalBytes(gb + 1) >= nominalBytes(gb)));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 50, max: 60_000 }),
+        (gb) => nominalBytes(gb) >= gb * 1e9 && nominalBytes(gb + 1) >= nominalBytes(gb),
+      ),
+    );
   });
 
-  test.each([49, 1000.5, Number.NaN, -4000])("%p has none", (gigabytes) => expect(() => nominalBytes(gigabytes)).toThrow(RangeError));
+  test.each([49, 1000.5, Number.NaN, -4000])("%p has none", (gigabytes) =>
+    expect(() => nominalBytes(gigabytes)).toThrow(RangeError),
+  );
 });
 
 describe("typed sizes", () => {
@@ -80,7 +87,12 @@ describe("typed sizes", () => {
   });
 
   test("never throws, whatever is typed", () => {
-    fc.assert(fc.property(fc.string({ unit: fc.constantFrom(..."0123456789.,'_ kKmMgGtTiIbBx-") }), (text) => void parseSize(text)));
+    fc.assert(
+      fc.property(
+        fc.string({ unit: fc.constantFrom(..."0123456789.,'_ kKmMgGtTiIbBx-") }),
+        (text) => void parseSize(text),
+      ),
+    );
   });
 });
 
@@ -101,13 +113,27 @@ describe("shown sizes", () => {
 
   test("the shown figure is within half a unit of its last digit", () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 9e14 }), fc.constantFrom("TB" as const, "TiB" as const), (bytes, family) => {
-        const shown = showBytes(bytes, family);
-        const factor = { B: 1, kB: 1e3, MB: 1e6, GB: 1e9, TB: 1e12, KiB: 2 ** 10, MiB: 2 ** 20, GiB: 2 ** 30, TiB: 2 ** 40 }[shown.unit]!;
-        const figure = shown.figure.replaceAll("\u202f", "");
-        const half = 0.5 * 10 ** -(figure.split(".")[1]?.length ?? 0);
-        expect(Math.abs(Number(figure) - bytes / factor)).toBeLessThanOrEqual(half * 1.0001);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 9e14 }),
+        fc.constantFrom("TB" as const, "TiB" as const),
+        (bytes, family) => {
+          const shown = showBytes(bytes, family);
+          const factor = {
+            B: 1,
+            kB: 1e3,
+            MB: 1e6,
+            GB: 1e9,
+            TB: 1e12,
+            KiB: 2 ** 10,
+            MiB: 2 ** 20,
+            GiB: 2 ** 30,
+            TiB: 2 ** 40,
+          }[shown.unit]!;
+          const figure = shown.figure.replaceAll("\u202f", "");
+          const half = 0.5 * 10 ** -(figure.split(".")[1]?.length ?? 0);
+          expect(Math.abs(Number(figure) - bytes / factor)).toBeLessThanOrEqual(half * 1.0001);
+        },
+      ),
     );
   });
 

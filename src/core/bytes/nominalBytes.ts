@@ -25,8 +25,9 @@ export function nominalBytes(gigabytes: number): Bytes {
 
 /** The sizes, in decimal gigabytes, that hard disks are commonly sold in. */
 export const SOLD_GIGABYTES: readonly number[] = [
-  60, 80, 120, 160, 200, 250, 300, 320, 400, 500, 600, 640, 750, 900, 1000, 1200, 1500, 1800, 2000, 2400, 2500, 3000, 4000,
-  5000, 6000, 8000, 10_000, 12_000, 14_000, 16_000, 18_000, 20_000, 22_000, 24_000, 26_000, 28_000, 30_000, 32_000, 36_000,
+  60, 80, 120, 160, 200, 250, 300, 320, 400, 500, 600, 640, 750, 900, 1000, 1200, 1500, 1800, 2000, 2400, 2500, 3000,
+  4000, 5000, 6000, 8000, 10_000, 12_000, 14_000, 16_000, 18_000, 20_000, 22_000, 24_000, 26_000, 28_000, 30_000,
+  32_000, 36_000,
 ];
 
 const soldByBytes = new Map(SOLD_GIGABYTES.map((gigabytes) => [nominalBytes(gigabytes), gigabytes]));

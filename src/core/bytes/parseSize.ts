@@ -11,10 +11,17 @@ export interface ParsedSize {
 
 export type SizeResult = { ok: true; size: ParsedSize } | { ok: false; message: string };
 
-const POWERS: Record<string, { kind: ParsedSize["kind"]; factor: bigint; unit: string }> = { "": { kind: "bytes", factor: 1n, unit: "B" }, b: { kind: "bytes", factor: 1n, unit: "B" } };
+const POWERS: Record<string, { kind: ParsedSize["kind"]; factor: bigint; unit: string }> = {
+  "": { kind: "bytes", factor: 1n, unit: "B" },
+  b: { kind: "bytes", factor: 1n, unit: "B" },
+};
 ["K", "M", "G", "T", "P"].forEach((letter, i) => {
   const lower = letter.toLowerCase();
-  const decimal = { kind: "decimal" as const, factor: 1000n ** BigInt(i + 1), unit: `${letter === "K" ? "k" : letter}B` };
+  const decimal = {
+    kind: "decimal" as const,
+    factor: 1000n ** BigInt(i + 1),
+    unit: `${letter === "K" ? "k" : letter}B`,
+  };
   const binary = { kind: "binary" as const, factor: 1024n ** BigInt(i + 1), unit: `${letter}iB` };
   POWERS[lower] = decimal;
   POWERS[`${lower}b`] = decimal;
@@ -32,20 +39,34 @@ function readNumber(text: string, unit: string): { whole: string; fraction: stri
   const mark = text.charAt(last);
   const before = text.slice(0, last);
   const after = text.slice(last + 1);
-  const grouped = (s: string, separator: string) => s.split(separator).every((part, i) => (i === 0 ? /^\d{1,3}$/.test(part) : /^\d{3}$/.test(part)));
+  const grouped = (s: string, separator: string) =>
+    s.split(separator).every((part, i) => (i === 0 ? /^\d{1,3}$/.test(part) : /^\d{3}$/.test(part)));
 
   if (marks.length === 1) {
-    if (unit === "B") return grouped(text, mark) ? { whole: before + after, fraction: "" } : `A count of bytes has no fraction: "${text}".`;
-    if (unit !== "TB" && unit !== "TiB" && unit !== "PB" && unit !== "PiB" && /^[1-9]\d?$/.test(before) && after.length === 3) {
+    if (unit === "B")
+      return grouped(text, mark)
+        ? { whole: before + after, fraction: "" }
+        : `A count of bytes has no fraction: "${text}".`;
+    if (
+      unit !== "TB" &&
+      unit !== "TiB" &&
+      unit !== "PB" &&
+      unit !== "PiB" &&
+      /^[1-9]\d?$/.test(before) &&
+      after.length === 3
+    ) {
       return `"${text} ${unit}" can be read in two ways. Write ${before}${after} ${unit} or ${before}${mark}${after}0 ${unit}.`;
     }
     return { whole: before || "0", fraction: after };
   }
   if (new Set(marks).size === 1) {
-    return grouped(text, mark) ? { whole: text.split(mark).join(""), fraction: "" } : `The digits of "${text}" are not grouped in threes.`;
+    return grouped(text, mark)
+      ? { whole: text.split(mark).join(""), fraction: "" }
+      : `The digits of "${text}" are not grouped in threes.`;
   }
   const other = mark === "," ? "." : ",";
-  if (marks.filter((m) => m === mark).length > 1 || !grouped(before, other)) return `The digits of "${text}" are not grouped in threes.`;
+  if (marks.filter((m) => m === mark).length > 1 || !grouped(before, other))
+    return `The digits of "${text}" are not grouped in threes.`;
   if (unit === "B" && after !== "") return `A count of bytes has no fraction: "${text}".`;
   return { whole: before.split(other).join(""), fraction: after };
 }
@@ -62,7 +83,12 @@ function readNumber(text: string, unit: string): { whole: string; fraction: stri
 export function parseSize(text: string): SizeResult {
   if (text.length > 60) return fail("That is too long for a size. Write it like 4 TB or 3.6 TiB.");
   const match = /^([\d.,]+)([a-z]*)$/i.exec(text.trim().replace(/[\s\u00a0\u2009\u202f'’_]/g, ""));
-  if (!match) return fail(text.trim() === "" ? "Type a size, like 4 TB." : `"${text.trim()}" is not a size. Write it like 4 TB, 3.6 TiB or 4000787030016.`);
+  if (!match)
+    return fail(
+      text.trim() === ""
+        ? "Type a size, like 4 TB."
+        : `"${text.trim()}" is not a size. Write it like 4 TB, 3.6 TiB or 4000787030016.`,
+    );
   const [, digits = "", suffix = ""] = match;
   const power = POWERS[suffix.toLowerCase()];
   if (!power) return fail(`"${suffix}" is not a unit of size. Use MB, GB, TB, MiB, GiB, TiB, or bytes without a unit.`);
@@ -73,5 +99,8 @@ export function parseSize(text: string): SizeResult {
   const scaled = BigInt(number.whole + number.fraction) * power.factor;
   const exact = (scaled + scale / 2n) / scale;
   if (exact > BigInt(Number.MAX_SAFE_INTEGER)) return fail(`${text.trim()} is more than Cortijo can count (9000 TB).`);
-  return { ok: true, size: { kind: power.kind, bytes: Number(exact), unit: power.unit, decimals: number.fraction.length } };
+  return {
+    ok: true,
+    size: { kind: power.kind, bytes: Number(exact), unit: power.unit, decimals: number.fraction.length },
+  };
 }

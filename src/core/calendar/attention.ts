@@ -22,13 +22,19 @@ export function attentionOf(step: Step, before: Plan, after: Plan): Attention {
     const drive = driveOf(before, step.drive);
     return drive && bayOf(drive) === null ? "box" : "screen";
   }
-  if (step.kind === "back-up") return before.backups?.some((backup) => backup.id === step.to && backup.kind === "usb-drive") ? "box" : "screen";
+  if (step.kind === "back-up")
+    return before.backups?.some((backup) => backup.id === step.to && backup.kind === "usb-drive") ? "box" : "screen";
   if (step.kind === "rebuild-from-backup" && step.box) return "box";
-  return before.drives !== after.drives && before.drives.some((drive) => bayOf(drive) !== bayOf(driveOf(after, drive.id) ?? drive)) ? "box" : "screen";
+  return before.drives !== after.drives &&
+    before.drives.some((drive) => bayOf(drive) !== bayOf(driveOf(after, drive.id) ?? drive))
+    ? "box"
+    : "screen";
 }
 
 /** The drives that are still to be bought before a step, and that it needs. */
 export function boughtFor(step: Step, before: Plan, after: Plan): string[] {
   const named = "drive" in step && step.kind === "test-drive" ? [step.drive] : [];
-  return before.drives.filter((drive) => drive.toBuy && (named.includes(drive.id) || driveOf(after, drive.id)?.toBuy !== true)).map((drive) => drive.id);
+  return before.drives
+    .filter((drive) => drive.toBuy && (named.includes(drive.id) || driveOf(after, drive.id)?.toBuy !== true))
+    .map((drive) => drive.id);
 }

@@ -14,7 +14,10 @@ interface TypedDay {
 function typedDay(text: string): TypedDay | null {
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(text);
   if (iso) return { year: Number(iso[1]), month: Number(iso[2]), day: Number(iso[3]) };
-  const words = /^(?:(\d{1,2})(?:st|nd|rd|th)?\.?(?:\s+([a-z]{3,9})\.?(?:,?\s+(\d{4}))?)?|([a-z]{3,9})\.?\s+(\d{1,2})(?:st|nd|rd|th)?(?:,?\s+(\d{4}))?)$/.exec(text);
+  const words =
+    /^(?:(\d{1,2})(?:st|nd|rd|th)?\.?(?:\s+([a-z]{3,9})\.?(?:,?\s+(\d{4}))?)?|([a-z]{3,9})\.?\s+(\d{1,2})(?:st|nd|rd|th)?(?:,?\s+(\d{4}))?)$/.exec(
+      text,
+    );
   if (!words) return null;
   const name = words[2] ?? words[4];
   const month = name === undefined ? null : MONTHS.indexOf(name.slice(0, 3)) + 1;
@@ -24,7 +27,10 @@ function typedDay(text: string): TypedDay | null {
 }
 
 /** The day of that month in the first year from `since` on in which there is one, or null. */
-function firstFrom(since: Temporal.PlainDate, { year, month, day }: TypedDay & { month: number }): Temporal.PlainDate | null {
+function firstFrom(
+  since: Temporal.PlainDate,
+  { year, month, day }: TypedDay & { month: number },
+): Temporal.PlainDate | null {
   // A 29th of February can be up to eight years away.
   const years = year !== null ? [year] : Array.from({ length: 9 }, (_, n) => since.year + n);
   for (const each of years) {
@@ -52,13 +58,21 @@ export function parseExcluded(text: string, start: string): TypedDays {
   const since = Temporal.PlainDate.from(start);
   const ranges: DayRange[] = [];
   // A comma before a year belongs to its date.
-  for (const part of text.split(/[;\n]|,(?!\s*\d{4}\s*(?:$|[,;\n–—]|-\s|to\b|until\b))/i).map((each) => each.trim().toLowerCase()).filter(Boolean)) {
+  for (const part of text
+    .split(/[;\n]|,(?!\s*\d{4}\s*(?:$|[,;\n–—]|-\s|to\b|until\b))/i)
+    .map((each) => each.trim().toLowerCase())
+    .filter(Boolean)) {
     const ends = part.split(/\s*(?:–|—|\bto\b|\buntil\b|\s-\s)\s*|(?<=^\d{1,2})-(?=\d{1,2}\s+[a-z])/);
     const typed = ends.map((each) => typedDay(each.trim()));
     const [first, last] = [typed[0], typed.at(-1)];
-    if (ends.length > 2 || !first || !last) return { ok: false, message: `“${part}” is no day that can be read. Write, for instance, 24–26 Dec, or 2027-02-14 to 2027-02-20.` };
+    if (ends.length > 2 || !first || !last)
+      return {
+        ok: false,
+        message: `“${part}” is no day that can be read. Write, for instance, 24–26 Dec, or 2027-02-14 to 2027-02-20.`,
+      };
     const month = first.month ?? last.month;
-    if (month === null || last.month === null) return { ok: false, message: `“${part}” names no month. Write, for instance, 24–26 Dec.` };
+    if (month === null || last.month === null)
+      return { ok: false, message: `“${part}” names no month. Write, for instance, 24–26 Dec.` };
     // A year at the end of a range counts for its beginning too, unless that would put the two the wrong way round.
     const own = first.year ?? (last.year !== null && month > last.month ? last.year - 1 : last.year);
     const from = firstFrom(since, { ...first, month, year: own });
@@ -67,7 +81,9 @@ export function parseExcluded(text: string, start: string): TypedDays {
     if (Temporal.PlainDate.compare(to, from) < 0) return { ok: false, message: `“${part}” ends before it begins.` };
     ranges.push({ from: from.toString(), to: to.toString() });
   }
-  return ranges.length > 100 ? { ok: false, message: "At most 100 days or ranges of days can be left out." } : { ok: true, ranges };
+  return ranges.length > 100
+    ? { ok: false, message: "At most 100 days or ranges of days can be left out." }
+    : { ok: true, ranges };
 }
 
 /**

@@ -17,15 +17,22 @@ export interface MonthDay {
 
 /** The months that a plan touches, as YYYY-MM. */
 export function monthsOf(schedule: Schedule): string[] {
-  const zoned = (at: number) => Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(schedule.calendar.timeZone).toPlainDate();
+  const zoned = (at: number) =>
+    Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(schedule.calendar.timeZone).toPlainDate();
   const [first, last] = [zoned(schedule.begin).toPlainYearMonth(), zoned(schedule.end).toPlainYearMonth()];
   const months: string[] = [];
-  for (let month = first; Temporal.PlainYearMonth.compare(month, last) <= 0; month = month.add({ months: 1 })) months.push(month.toString());
+  for (let month = first; Temporal.PlainYearMonth.compare(month, last) <= 0; month = month.add({ months: 1 }))
+    months.push(month.toString());
   return months;
 }
 
 /** The months in which something is to be done, as YYYY-MM. */
-export const busyMonths = (schedule: Schedule): string[] => monthsOf(schedule).filter((month) => monthView(schedule, month).some((week) => week.some((day) => day.inMonth && (day.steps.length > 0 || day.orders.length + day.deliveries.length > 0))));
+export const busyMonths = (schedule: Schedule): string[] =>
+  monthsOf(schedule).filter((month) =>
+    monthView(schedule, month).some((week) =>
+      week.some((day) => day.inMonth && (day.steps.length > 0 || day.orders.length + day.deliveries.length > 0)),
+    ),
+  );
 
 /**
  * The weeks of a month, Monday first, with what a plan does on each day, by the clock of its time zone.
@@ -39,20 +46,31 @@ export function monthView(schedule: Schedule, month: string): MonthDay[][] {
   const { timeZone, excluded } = schedule.calendar;
   const running = schedule.steps.filter((step) => step.attention !== null);
   const weeks: MonthDay[][] = [];
-  for (let monday = first.subtract({ days: first.dayOfWeek - 1 }); Temporal.PlainDate.compare(monday, own.toPlainDate({ day: own.daysInMonth })) <= 0; monday = monday.add({ weeks: 1 })) {
+  for (
+    let monday = first.subtract({ days: first.dayOfWeek - 1 });
+    Temporal.PlainDate.compare(monday, own.toPlainDate({ day: own.daysInMonth })) <= 0;
+    monday = monday.add({ weeks: 1 })
+  ) {
     weeks.push(
       Array.from({ length: 7 }, (_, n): MonthDay => {
         const date = monday.add({ days: n });
         const day = date.toString();
-        const [from, to] = [date.toZonedDateTime({ timeZone }).epochMilliseconds, date.add({ days: 1 }).toZonedDateTime({ timeZone }).epochMilliseconds];
+        const [from, to] = [
+          date.toZonedDateTime({ timeZone }).epochMilliseconds,
+          date.add({ days: 1 }).toZonedDateTime({ timeZone }).epochMilliseconds,
+        ];
         return {
           day,
           number: date.day,
           inMonth: date.month === own.month,
           excluded: excluded.some((range) => range.from <= day && day <= range.to),
-          steps: running.filter((step) => step.start < to && (step.end > from || step.start >= from)).map((scheduled) => ({ scheduled, begins: scheduled.start >= from, ends: scheduled.end <= to })),
+          steps: running
+            .filter((step) => step.start < to && (step.end > from || step.start >= from))
+            .map((scheduled) => ({ scheduled, begins: scheduled.start >= from, ends: scheduled.end <= to })),
           orders: schedule.orders.filter((order) => order.orderOn === day).flatMap((order) => order.drives),
-          deliveries: schedule.orders.filter((order) => order.deliveredOn === day && order.orderOn !== day).flatMap((order) => order.drives),
+          deliveries: schedule.orders
+            .filter((order) => order.deliveredOn === day && order.orderOn !== day)
+            .flatMap((order) => order.drives),
         };
       }),
     );

@@ -4,7 +4,8 @@ import type { DayRange, HandsWindow } from "./planCalendar";
 /** As far ahead as a free hour is looked for, in days: three years. */
 const FARTHEST_DAYS = 3 * 366;
 
-const isExcluded = (day: string, excluded: readonly DayRange[]) => excluded.some(({ from, to }) => from <= day && day <= to);
+const isExcluded = (day: string, excluded: readonly DayRange[]) =>
+  excluded.some(({ from, to }) => from <= day && day <= to);
 
 /**
  * The first moment from one on at which there are so many minutes of such hours left. Hours are those of the clock on
@@ -17,13 +18,21 @@ const isExcluded = (day: string, excluded: readonly DayRange[]) => excluded.some
  * @returns null if there is none within three years
  * @example nextFree(fridayNoon, HANDS["week-ends"].windows, [], 45) // Saturday, 9:00
  */
-export function nextFree(from: Temporal.ZonedDateTime, windows: readonly HandsWindow[], excluded: readonly DayRange[], minutes: number): Temporal.ZonedDateTime | null {
+export function nextFree(
+  from: Temporal.ZonedDateTime,
+  windows: readonly HandsWindow[],
+  excluded: readonly DayRange[],
+  minutes: number,
+): Temporal.ZonedDateTime | null {
   let day = from.toPlainDate();
   for (let n = 0; n < FARTHEST_DAYS; n += 1) {
     if (!isExcluded(day.toString(), excluded)) {
       const today = windows
         .filter((window) => window.days.includes(day.dayOfWeek))
-        .map((window) => ({ opens: day.toZonedDateTime({ timeZone: from.timeZoneId, plainTime: window.from }), closes: day.toZonedDateTime({ timeZone: from.timeZoneId, plainTime: window.to }) }))
+        .map((window) => ({
+          opens: day.toZonedDateTime({ timeZone: from.timeZoneId, plainTime: window.from }),
+          closes: day.toZonedDateTime({ timeZone: from.timeZoneId, plainTime: window.to }),
+        }))
         .sort((a, b) => Temporal.ZonedDateTime.compare(a.opens, b.opens));
       for (const { opens, closes } of today) {
         const start = Temporal.ZonedDateTime.compare(opens, from) >= 0 ? opens : from;

@@ -47,7 +47,11 @@ const DELIVERED_AT = "18:00";
  * @param pace which of its hours count
  * @example schedule(walk(plan), calendar).steps[0].start
  */
-export function schedule({ moments }: Walk, calendar: PlanCalendar, pace: "low" | "expected" | "high" = "expected"): Schedule {
+export function schedule(
+  { moments }: Walk,
+  calendar: PlanCalendar,
+  pace: "low" | "expected" | "high" = "expected",
+): Schedule {
   const { timeZone } = calendar;
   const begin = Temporal.PlainDate.from(calendar.start).toZonedDateTime({ timeZone });
   const orders: Order[] = [];
@@ -65,7 +69,13 @@ export function schedule({ moments }: Walk, calendar: PlanCalendar, pace: "low" 
     const together = walked.step.together === true && previous !== undefined;
     let at = together ? Temporal.Instant.fromEpochMilliseconds(previous.start).toZonedDateTimeISO(timeZone) : ended;
     if (!walked.done) {
-      steps.push({ step: walked.step.id, start: ended.epochMilliseconds, end: ended.epochMilliseconds, attention: null, waitsFor: null });
+      steps.push({
+        step: walked.step.id,
+        start: ended.epochMilliseconds,
+        end: ended.epochMilliseconds,
+        attention: null,
+        waitsFor: null,
+      });
       return;
     }
     let waitsFor: ScheduledStep["waitsFor"] = null;
@@ -85,7 +95,10 @@ export function schedule({ moments }: Walk, calendar: PlanCalendar, pace: "low" 
         const early = phase.subtract({ days: calendar.deliveryDays });
         const orderOn = Temporal.PlainDate.compare(early, begin.toPlainDate()) > 0 ? early : begin.toPlainDate();
         const day = orderOn.add({ days: calendar.deliveryDays });
-        there = calendar.deliveryDays === 0 ? orderOn.toZonedDateTime({ timeZone }) : day.toZonedDateTime({ timeZone, plainTime: DELIVERED_AT });
+        there =
+          calendar.deliveryDays === 0
+            ? orderOn.toZonedDateTime({ timeZone })
+            : day.toZonedDateTime({ timeZone, plainTime: DELIVERED_AT });
         delivered.set(drive, there);
         const same = orders.find((order) => order.orderOn === orderOn.toString());
         if (same) same.drives.push(drive);

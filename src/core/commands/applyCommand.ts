@@ -11,8 +11,7 @@ enablePatches();
 
 /** The next plan with the patches there and back, or why the command no longer fits the plan. */
 export type CommandResult =
-  | { ok: true; plan: Plan; patches: Patch[]; inverse: Patch[] }
-  | { ok: false; reason: string };
+  { ok: true; plan: Plan; patches: Patch[]; inverse: Patch[] } | { ok: false; reason: string };
 
 /** Thrown inside a recipe to give up; `applyCommand` turns it into a result. */
 class Refusal extends Error {}
@@ -25,7 +24,11 @@ function need<T>(thing: T | null | undefined, what: string): T {
   return thing ?? refuse(`${what} is no longer in the plan.`);
 }
 
-const findDrive = (plan: Plan, id: string): Drive => need(plan.drives.find((drive) => drive.id === id), `The drive "${id}"`);
+const findDrive = (plan: Plan, id: string): Drive =>
+  need(
+    plan.drives.find((drive) => drive.id === id),
+    `The drive "${id}"`,
+  );
 
 function findGroup(plan: Plan, id: string): { pool: Pool; group: Group } {
   for (const pool of plan.pools) {
@@ -35,9 +38,17 @@ function findGroup(plan: Plan, id: string): { pool: Pool; group: Group } {
   return refuse("That group is no longer in the plan.");
 }
 
-const findPool = (plan: Plan, id: string): Pool => need(plan.pools.find((pool) => pool.id === id), "That pool");
+const findPool = (plan: Plan, id: string): Pool =>
+  need(
+    plan.pools.find((pool) => pool.id === id),
+    "That pool",
+  );
 
-const findVolume = (plan: Plan, pool: string, id: string): Volume => need(findPool(plan, pool).volumes.find((volume) => volume.id === id), "That volume");
+const findVolume = (plan: Plan, pool: string, id: string): Volume =>
+  need(
+    findPool(plan, pool).volumes.find((volume) => volume.id === id),
+    "That volume",
+  );
 
 /** The first free id of a kind: d1, d2 … */
 function freeId(letter: string, taken: Iterable<string>): string {
@@ -50,7 +61,8 @@ function freeId(letter: string, taken: Iterable<string>): string {
 /** Data sets whose volume is gone go with it, and backups forget what is no more. */
 function sweepData(plan: Plan): void {
   const volumes = new Set(plan.pools.flatMap((pool) => pool.volumes.map((volume) => volume.id)));
-  if (plan.dataSets?.some((set) => !volumes.has(set.volume))) plan.dataSets = plan.dataSets.filter((set) => volumes.has(set.volume));
+  if (plan.dataSets?.some((set) => !volumes.has(set.volume)))
+    plan.dataSets = plan.dataSets.filter((set) => volumes.has(set.volume));
   if (plan.dataSets?.length === 0) delete plan.dataSets;
   const sets = new Set(plan.dataSets?.map((set) => set.id));
   const drives = new Set(plan.drives.map((drive) => drive.id));
@@ -62,12 +74,21 @@ function sweepData(plan: Plan): void {
 
 function putDataSet(plan: Plan, given: Omit<DataSet, "id"> & { id?: string }): void {
   const sets = (plan.dataSets ??= []);
-  if (given.id === undefined && sets.length >= MOST_DATA_SETS) refuse(`A plan has at most ${MOST_DATA_SETS} data sets.`);
+  if (given.id === undefined && sets.length >= MOST_DATA_SETS)
+    refuse(`A plan has at most ${MOST_DATA_SETS} data sets.`);
   const old = sets.findIndex((set) => set.id === given.id);
   if (given.id !== undefined && old < 0) refuse("That data set is no longer in the plan.");
   // Whatever else the volumes hold stays as it is.
   holdingOthers(plan, () => {
-    const set: DataSet = { ...given, id: given.id ?? freeId("s", sets.map((each) => each.id)) };
+    const set: DataSet = {
+      ...given,
+      id:
+        given.id ??
+        freeId(
+          "s",
+          sets.map((each) => each.id),
+        ),
+    };
     if (old >= 0) sets[old] = set;
     else sets.push(set);
   });
@@ -76,7 +97,8 @@ function putDataSet(plan: Plan, given: Omit<DataSet, "id"> & { id?: string }): v
 /** Changes data sets, and what is used of their volumes by as much. */
 function holdingOthers(plan: Plan, change: () => void): void {
   const volumes = plan.pools.flatMap((pool) => pool.volumes);
-  const sumOn = (volume: Volume) => (plan.dataSets ?? []).filter((set) => set.volume === volume.id).reduce((sum, set) => sum + set.bytes, 0);
+  const sumOn = (volume: Volume) =>
+    (plan.dataSets ?? []).filter((set) => set.volume === volume.id).reduce((sum, set) => sum + set.bytes, 0);
   const before = volumes.map(sumOn);
   change();
   volumes.forEach((volume, i) => {
@@ -91,8 +113,17 @@ function putBackup(plan: Plan, given: Omit<Backup, "id"> & { id?: string }): voi
   const old = backups.findIndex((backup) => backup.id === given.id);
   if (given.id !== undefined && old < 0) refuse("That backup is no longer in the plan.");
   const known = new Set(plan.dataSets?.map((set) => set.id));
-  if (given.dataSets.some((set) => !known.has(set))) refuse("A data set that the backup holds is no longer in the plan.");
-  const backup: Backup = { ...given, id: given.id ?? freeId("b", backups.map((each) => each.id)) };
+  if (given.dataSets.some((set) => !known.has(set)))
+    refuse("A data set that the backup holds is no longer in the plan.");
+  const backup: Backup = {
+    ...given,
+    id:
+      given.id ??
+      freeId(
+        "b",
+        backups.map((each) => each.id),
+      ),
+  };
   if (old >= 0) backups[old] = backup;
   else backups.push(backup);
 }
@@ -156,8 +187,13 @@ function seat(plan: Plan, drives: readonly string[]): void {
   for (const id of drives) {
     const drive = findDrive(plan, id);
     if (bayOf(drive) !== null) continue;
-    const bay = Array.from({ length: plan.box.bays }, (_, i) => i + 1).find((number) => driveInBay(plan, number) === null);
-    drive.place = { bay: bay ?? refuse("There are not enough free bays for these drives. Give the box more bays, or take drives out.") };
+    const bay = Array.from({ length: plan.box.bays }, (_, i) => i + 1).find(
+      (number) => driveInBay(plan, number) === null,
+    );
+    drive.place = {
+      bay:
+        bay ?? refuse("There are not enough free bays for these drives. Give the box more bays, or take drives out."),
+    };
   }
 }
 
@@ -172,8 +208,21 @@ function freePoolName(plan: Plan): string {
 function makeGroup(plan: Plan, drives: readonly string[], layout: Group["layout"], poolId: string | null): void {
   if (drives.length === 0) refuse("A group needs at least one drive.");
   drives.forEach((id) => findDrive(plan, id));
-  const groupId = freeId("g", plan.pools.flatMap((pool) => pool.groups.map((each) => each.id)));
-  if (poolId === null) plan.pools.push({ id: freeId("p", plan.pools.map((pool) => pool.id)), name: freePoolName(plan), groups: [], spares: [], volumes: [] });
+  const groupId = freeId(
+    "g",
+    plan.pools.flatMap((pool) => pool.groups.map((each) => each.id)),
+  );
+  if (poolId === null)
+    plan.pools.push({
+      id: freeId(
+        "p",
+        plan.pools.map((pool) => pool.id),
+      ),
+      name: freePoolName(plan),
+      groups: [],
+      spares: [],
+      volumes: [],
+    });
   const pool = need(poolId === null ? plan.pools.at(-1) : plan.pools.find((each) => each.id === poolId), "That pool");
   takeOut(plan, drives);
   pool.groups.push({ id: groupId, layout, drives: [...drives], options: {} });
@@ -181,12 +230,27 @@ function makeGroup(plan: Plan, drives: readonly string[], layout: Group["layout"
   seat(plan, drives);
 }
 
-function layOutPool(plan: Plan, poolId: string | null, groups: readonly { layout: Group["layout"]; drives: string[] }[]): void {
+function layOutPool(
+  plan: Plan,
+  poolId: string | null,
+  groups: readonly { layout: Group["layout"]; drives: string[] }[],
+): void {
   const drives = groups.flatMap((group) => group.drives);
-  if (drives.length === 0 || groups.some((group) => group.drives.length === 0)) refuse("A group needs at least one drive.");
+  if (drives.length === 0 || groups.some((group) => group.drives.length === 0))
+    refuse("A group needs at least one drive.");
   if (new Set(drives).size < drives.length) refuse("A drive can be in one group only.");
   drives.forEach((id) => findDrive(plan, id));
-  if (poolId === null) plan.pools.push({ id: freeId("p", plan.pools.map((pool) => pool.id)), name: freePoolName(plan), groups: [], spares: [], volumes: [] });
+  if (poolId === null)
+    plan.pools.push({
+      id: freeId(
+        "p",
+        plan.pools.map((pool) => pool.id),
+      ),
+      name: freePoolName(plan),
+      groups: [],
+      spares: [],
+      volumes: [],
+    });
   const pool = need(poolId === null ? plan.pools.at(-1) : plan.pools.find((each) => each.id === poolId), "That pool");
   takeOut(plan, drives);
   pool.groups = [];
@@ -242,18 +306,23 @@ function changeBox(plan: Plan, command: Extract<Command, { kind: "change-box" }>
   if (bays === undefined) return;
   if (!Number.isInteger(bays) || bays < 1 || bays > 24) refuse("A box has 1 to 24 bays.");
   const stranded = plan.drives.filter((drive) => (bayOf(drive) ?? 0) > bays);
-  if (stranded.length > 0) refuse(`Bay ${bayOf(stranded[0] as Drive)} holds a drive. Take the drives out of the bays above ${bays} first.`);
+  if (stranded.length > 0)
+    refuse(`Bay ${bayOf(stranded[0] as Drive)} holds a drive. Take the drives out of the bays above ${bays} first.`);
   plan.box.bays = bays;
 }
 
 function editDrive(plan: Plan, id: string, changes: Extract<Command, { kind: "edit-drive" }>["changes"]): void {
   const drive = findDrive(plan, id);
   const serial = changes.serial?.trim().toLowerCase();
-  if (serial && plan.drives.some((other) => other.id !== id && other.serial?.trim().toLowerCase() === serial)) refuse(`Another drive has the serial ${changes.serial} already.`);
+  if (serial && plan.drives.some((other) => other.id !== id && other.serial?.trim().toLowerCase() === serial))
+    refuse(`Another drive has the serial ${changes.serial} already.`);
   const given = Object.entries(changes).filter(([, value]) => value !== null);
   const taken = Object.keys(changes).filter((key) => changes[key as keyof typeof changes] === null);
   Object.assign(drive, Object.fromEntries(given));
-  for (const key of taken) delete drive[key as "serial" | "model" | "contents" | "purchased" | "price" | "partitionTable" | "shingled" | "toBuy"];
+  for (const key of taken)
+    delete drive[
+      key as "serial" | "model" | "contents" | "purchased" | "price" | "partitionTable" | "shingled" | "toBuy"
+    ];
 }
 
 function addDrives(plan: Plan, drives: readonly NewDrive[]): void {
@@ -263,7 +332,14 @@ function addDrives(plan: Plan, drives: readonly NewDrive[]): void {
     const serial = drive.serial?.trim().toLowerCase();
     if (serial && serials.has(serial)) refuse(`A drive with the serial ${drive.serial} is in the plan already.`);
     if (serial) serials.add(serial);
-    plan.drives.push({ id: freeId("d", plan.drives.map((each) => each.id)), ...drive, place: { shelf: true } });
+    plan.drives.push({
+      id: freeId(
+        "d",
+        plan.drives.map((each) => each.id),
+      ),
+      ...drive,
+      place: { shelf: true },
+    });
   }
 }
 
@@ -307,16 +383,27 @@ function change(plan: Plan, command: Command): void {
       else plan.prices = command.prices;
       return;
     case "insert-steps": {
-      const at = command.before !== undefined ? placeOfStep(plan, command.before) : command.after !== undefined ? placeOfStep(plan, command.after) + 1 : plan.steps.length;
+      const at =
+        command.before !== undefined
+          ? placeOfStep(plan, command.before)
+          : command.after !== undefined
+            ? placeOfStep(plan, command.after) + 1
+            : plan.steps.length;
       return putSteps(plan, at, 0, command.steps);
     }
     case "insert-sequence": {
       if (plan.drives.length + command.drives.length > 200) refuse("A plan holds at most 200 drives.");
       const ids = new Set(plan.drives.map((drive) => drive.id));
-      if (command.drives.some((drive) => ids.has(drive.id))) refuse("The plan has changed since: open the ready-made sequence again.");
+      if (command.drives.some((drive) => ids.has(drive.id)))
+        refuse("The plan has changed since: open the ready-made sequence again.");
       plan.drives.push(...command.drives.map((drive) => ({ ...drive, place: { shelf: true as const } })));
       if (command.calendar) plan.calendar ??= command.calendar;
-      const at = command.before !== undefined ? placeOfStep(plan, command.before) : command.after !== undefined ? placeOfStep(plan, command.after) + 1 : plan.steps.length;
+      const at =
+        command.before !== undefined
+          ? placeOfStep(plan, command.before)
+          : command.after !== undefined
+            ? placeOfStep(plan, command.after) + 1
+            : plan.steps.length;
       return putSteps(plan, at, 0, command.steps);
     }
     case "set-calendar":
@@ -325,11 +412,15 @@ function change(plan: Plan, command: Command): void {
       return;
     case "put-data-set": {
       const { volume } = command.dataSet;
-      if (!plan.pools.some((pool) => pool.volumes.some((each) => each.id === volume))) refuse("That volume is no longer in the plan.");
+      if (!plan.pools.some((pool) => pool.volumes.some((each) => each.id === volume)))
+        refuse("That volume is no longer in the plan.");
       return putDataSet(plan, command.dataSet);
     }
     case "remove-data-set":
-      need(plan.dataSets?.find((set) => set.id === command.dataSet), "That data set");
+      need(
+        plan.dataSets?.find((set) => set.id === command.dataSet),
+        "That data set",
+      );
       holdingOthers(plan, () => {
         plan.dataSets = plan.dataSets?.filter((set) => set.id !== command.dataSet) ?? [];
       });
@@ -337,7 +428,10 @@ function change(plan: Plan, command: Command): void {
     case "put-backup":
       return putBackup(plan, command.backup);
     case "remove-backup":
-      need(plan.backups?.find((backup) => backup.id === command.backup), "That backup");
+      need(
+        plan.backups?.find((backup) => backup.id === command.backup),
+        "That backup",
+      );
       plan.backups = plan.backups?.filter((backup) => backup.id !== command.backup) ?? [];
       if (plan.backups.length === 0) delete plan.backups;
       return;
@@ -406,7 +500,10 @@ function change(plan: Plan, command: Command): void {
       return;
     }
     case "add-volume": {
-      const id = freeId("v", plan.pools.flatMap((pool) => pool.volumes.map((volume) => volume.id)));
+      const id = freeId(
+        "v",
+        plan.pools.flatMap((pool) => pool.volumes.map((volume) => volume.id)),
+      );
       findPool(plan, command.pool).volumes.push({ id, ...command.volume });
       return;
     }

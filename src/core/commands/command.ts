@@ -36,7 +36,15 @@ export type Command =
   /** Puts steps in before one, after one, or at the end. */
   | { kind: "insert-steps"; before?: string; after?: string; steps: StepBody[] }
   /** The same, with the drives to buy that the steps name; the plan gets a calendar if it has none and one is given. */
-  | { kind: "insert-sequence"; name: string; before?: string; after?: string; steps: StepBody[]; drives: Drive[]; calendar?: PlanCalendar }
+  | {
+      kind: "insert-sequence";
+      name: string;
+      before?: string;
+      after?: string;
+      steps: StepBody[];
+      drives: Drive[];
+      calendar?: PlanCalendar;
+    }
   /** When the plan is carried out; null takes the calendar away. */
   | { kind: "set-calendar"; calendar: PlanCalendar | null }
   /** A data set added, or changed where the id is there. What its volume holds changes with it. */

@@ -46,10 +46,17 @@ describe("laws", () => {
         expect(checkPlan(structuredClone(plan))).toEqual({ ok: true, plan });
         for (const pool of predict(plan).pools) {
           const own = plan.pools.find((each) => each.id === pool.id)!;
-          const members = new Set([...own.groups.flatMap((group) => [...group.drives, ...(group.spares ?? [])]), ...own.spares]);
-          const bytes = plan.drives.filter((drive) => members.has(drive.id)).reduce((sum, drive) => sum + drive.bytes, 0);
+          const members = new Set([
+            ...own.groups.flatMap((group) => [...group.drives, ...(group.spares ?? [])]),
+            ...own.spares,
+          ]);
+          const bytes = plan.drives
+            .filter((drive) => members.has(drive.id))
+            .reduce((sum, drive) => sum + drive.bytes, 0);
           expect(pool.ledger.reduce((sum, entry) => sum + entry.bytes, 0)).toBe(bytes);
-          expect(pool.ledger.filter((entry) => USABLE_CAUSES.has(entry.cause)).reduce((sum, entry) => sum + entry.bytes, 0)).toBe(pool.usableBytes);
+          expect(
+            pool.ledger.filter((entry) => USABLE_CAUSES.has(entry.cause)).reduce((sum, entry) => sum + entry.bytes, 0),
+          ).toBe(pool.usableBytes);
         }
       }),
       { numRuns: 300 },
@@ -85,7 +92,9 @@ describe("moving drives", () => {
     const plan = after(clinic, { kind: "move-drive", drive: "d4", to: { shelf: true } });
     expect(plan.pools[0]!.groups[0]!.drives).toEqual(["d1", "d2", "d3"]);
     const shelf = { shelf: true } as const;
-    expect(after(plan, ...["d1", "d2", "d3"].map((drive): Command => ({ kind: "move-drive", drive, to: shelf }))).pools).toEqual([]);
+    expect(
+      after(plan, ...["d1", "d2", "d3"].map((drive): Command => ({ kind: "move-drive", drive, to: shelf }))).pools,
+    ).toEqual([]);
   });
 });
 
@@ -101,7 +110,10 @@ describe("groups", () => {
   });
   test("drives leave their former groups for a new pool", () => {
     const plan = after(clinic, { kind: "make-group", drives: ["d3", "d4"], layout: "raid1", pool: null });
-    expect(plan.pools.map((pool) => [pool.name, pool.groups.map((group) => group.drives)])).toEqual([["Images", [["d1", "d2"]]], ["Pool 1", [["d3", "d4"]]]]);
+    expect(plan.pools.map((pool) => [pool.name, pool.groups.map((group) => group.drives)])).toEqual([
+      ["Images", [["d1", "d2"]]],
+      ["Pool 1", [["d3", "d4"]]],
+    ]);
   });
 });
 
@@ -110,5 +122,9 @@ test.each<[string, Command, RegExp]>([
   ["25 bays", { kind: "change-box", bays: 25 }, /1 to 24/],
   ["a bay that does not exist", { kind: "move-drive", drive: "d1", to: { bay: 9 } }, /no bay 9/],
   ["a drive that is gone", { kind: "move-drive", drive: "d9", to: { shelf: true } }, /no longer/],
-  ["a serial that is there already", { kind: "edit-drive", drive: "d1", changes: { serial: "tj4-0422" } }, /has the serial/],
+  [
+    "a serial that is there already",
+    { kind: "edit-drive", drive: "d1", changes: { serial: "tj4-0422" } },
+    /has the serial/,
+  ],
 ])("%s is refused with a reason", (_, command, message) => expect(reason(clinic, command)).toMatch(message));

@@ -20,7 +20,11 @@ export function describeCommand(plan: Plan, command: Command): string {
     case "rename-plan":
       return `renamed the plan to “${command.name}”`;
     case "change-box":
-      return command.bays !== undefined ? `gave the box ${command.bays} bays` : command.rules ? "changed the box's rules" : "renamed the box";
+      return command.bays !== undefined
+        ? `gave the box ${command.bays} bays`
+        : command.rules
+          ? "changed the box's rules"
+          : "renamed the box";
     case "add-drives":
       return `added ${drives(command.drives.length)}`;
     case "edit-drive":
@@ -32,7 +36,9 @@ export function describeCommand(plan: Plan, command: Command): string {
     case "move-drive":
       return `moved ${size(command.drive)} to ${"bay" in command.to ? `bay ${command.to.bay}` : "the shelf"}`;
     case "seat-drives":
-      return command.drives.length === 1 ? `put ${size(command.drives[0] ?? "")} in a free bay` : `put ${drives(command.drives.length)} in free bays`;
+      return command.drives.length === 1
+        ? `put ${size(command.drives[0] ?? "")} in a free bay`
+        : `put ${drives(command.drives.length)} in free bays`;
     case "make-group":
       return `made a ${layoutOf(command.layout).shortName} group of ${drives(command.drives.length)}`;
     case "make-groups":
@@ -46,7 +52,11 @@ export function describeCommand(plan: Plan, command: Command): string {
     case "insert-sequence":
       return `planned “${command.name}” in ${command.steps.length === 1 ? "a step" : `${command.steps.length} steps`}`;
     case "set-calendar":
-      return command.calendar === null ? "took the calendar away" : plan.calendar ? "changed the calendar" : "gave the plan a calendar";
+      return command.calendar === null
+        ? "took the calendar away"
+        : plan.calendar
+          ? "changed the calendar"
+          : "gave the plan a calendar";
     case "put-data-set":
       return `${command.dataSet.id === undefined ? "added" : "changed"} the data set “${command.dataSet.name}”`;
     case "remove-data-set":
@@ -76,7 +86,9 @@ export function describeCommand(plan: Plan, command: Command): string {
     case "set-options":
       return "changed a group's options";
     case "set-spare":
-      return command.drives.length === 1 ? `made ${size(command.drives[0] ?? "")} a hot spare` : `made ${drives(command.drives.length)} hot spares`;
+      return command.drives.length === 1
+        ? `made ${size(command.drives[0] ?? "")} a hot spare`
+        : `made ${drives(command.drives.length)} hot spares`;
     case "set-helper":
       return `made ${drives(command.drives.length)} a ${command.role === "read-cache" ? "read cache" : "write log"}`;
     case "set-landing":

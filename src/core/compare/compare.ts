@@ -50,17 +50,28 @@ export interface CompareRequest {
 
 type Outline = Pick<Choice, "name" | "detail" | "groups" | "leftOut">;
 
-const idOf = (groups: Outline["groups"]) => groups.map((group) => `${group.layout}:${[...group.drives].sort().join("+")}`).sort().join("|");
+const idOf = (groups: Outline["groups"]) =>
+  groups
+    .map((group) => `${group.layout}:${[...group.drives].sort().join("+")}`)
+    .sort()
+    .join("|");
 
 function nameOf(groups: Outline["groups"]): string {
   const [first] = groups;
   const ids = [...new Set(groups.map((group) => group.layout))];
   if (!first) return "";
-  if (ids.length > 1) return ids.map((id) => { const n = groups.filter((group) => group.layout === id).length; return `${n > 1 ? `${n} × ` : ""}${layoutOf(id).shortName}`; }).join(" + ");
+  if (ids.length > 1)
+    return ids
+      .map((id) => {
+        const n = groups.filter((group) => group.layout === id).length;
+        return `${n > 1 ? `${n} × ` : ""}${layoutOf(id).shortName}`;
+      })
+      .join(" + ");
   const short = layoutOf(first.layout).shortName;
   if (groups.length === 1) return short;
   const equal = groups.every((group) => group.drives.length === first.drives.length);
-  const trade = equal && (first.layout !== "raid1" || first.drives.length === 2) ? nameOfSplit(first.layout, groups.length) : null;
+  const trade =
+    equal && (first.layout !== "raid1" || first.drives.length === 2) ? nameOfSplit(first.layout, groups.length) : null;
   return trade ? `${trade.charAt(0).toUpperCase()}${trade.slice(1)}` : `${groups.length} × ${short}`;
 }
 
@@ -69,13 +80,22 @@ const counted = (n: number) => (n === 1 ? "1 drive" : `${n} drives`);
 function detailOf(groups: Outline["groups"], leftOut: readonly string[]): string {
   const sizes = groups.map((group) => group.drives.length);
   const alike = sizes.every((size) => size === sizes[0]);
-  const parts = groups.length < 2 ? "" : alike ? `${sizes.length} groups of ${sizes[0]}` : `groups of ${new Intl.ListFormat("en").format(sizes.map(String))}`;
+  const parts =
+    groups.length < 2
+      ? ""
+      : alike
+        ? `${sizes.length} groups of ${sizes[0]}`
+        : `groups of ${new Intl.ListFormat("en").format(sizes.map(String))}`;
   const without = leftOut.length > 0 ? `without ${counted(leftOut.length)}` : "";
   return [parts, without].filter(Boolean).join(", ");
 }
 
 /** The layouts over all drives, the equal splits that the trade has names for, and what the search adds to them. */
-function outlines({ drives, rules, splits }: CompareRequest): { outlines: Outline[]; impossible: Impossible[]; exact: boolean } {
+function outlines({ drives, rules, splits }: CompareRequest): {
+  outlines: Outline[];
+  impossible: Impossible[];
+  exact: boolean;
+} {
   const ids = drives.map((drive) => drive.id);
   const offered = layouts.filter((layout) => rules.layouts.includes(layout.id));
   const impossible = offered.flatMap((layout): Impossible[] => {
@@ -83,19 +103,39 @@ function outlines({ drives, rules, splits }: CompareRequest): { outlines: Outlin
     return reason ? [{ layout: layout.id, reason }] : [];
   });
   const wrong = new Set(impossible.map((each) => each.layout));
-  const plain = offered.filter((layout) => !wrong.has(layout.id)).map((layout) => ({ groups: [{ layout: layout.id, drives: ids }], leftOut: [] as string[] }));
-  const equal = splitChoices(drives, rules).map(({ groups, layout }) => ({ groups: groups.map((group) => ({ layout, drives: group })), leftOut: [] as string[] }));
+  const plain = offered
+    .filter((layout) => !wrong.has(layout.id))
+    .map((layout) => ({ groups: [{ layout: layout.id, drives: ids }], leftOut: [] as string[] }));
+  const equal = splitChoices(drives, rules).map(({ groups, layout }) => ({
+    groups: groups.map((group) => ({ layout, drives: group })),
+    leftOut: [] as string[],
+  }));
   const search = splits ? bestSplits(drives, rules) : { splits: [], exact: false };
   const seen = new Set<string>();
   const all = [...plain, ...equal, ...search.splits].filter(({ groups }) => {
     const id = idOf(groups);
     return !seen.has(id) && seen.add(id);
   });
-  return { outlines: all.map(({ groups, leftOut }) => ({ name: nameOf(groups), detail: detailOf(groups, leftOut), groups, leftOut })), impossible, exact: search.exact };
+  return {
+    outlines: all.map(({ groups, leftOut }) => ({
+      name: nameOf(groups),
+      detail: detailOf(groups, leftOut),
+      groups,
+      leftOut,
+    })),
+    impossible,
+    exact: search.exact,
+  };
 }
 
 /** A pool of these groups, as the plan document would keep it. */
-export const poolOf = (groups: Outline["groups"]): Pool => ({ id: "p", name: "", groups: groups.map((group, g) => ({ id: `g${g + 1}`, ...group })), spares: [], volumes: [] });
+export const poolOf = (groups: Outline["groups"]): Pool => ({
+  id: "p",
+  name: "",
+  groups: groups.map((group, g) => ({ id: `g${g + 1}`, ...group })),
+  spares: [],
+  volumes: [],
+});
 
 /**
  * Compares everything that can be made of some drives on a box, a choice at a time, so that the caller can show how
@@ -114,8 +154,10 @@ export function* compareSteps(request: CompareRequest): Generator<number, Compar
   for (const [i, outline] of all.entries()) {
     const pool = predictPool(poolOf(outline.groups), driveOf, rules);
     const [only] = outline.groups;
-    if (pool.usableBytes > 0) choices.push({ ...outline, id: idOf(outline.groups), pool, figures: figuresOf(pool, driveOf, rules, network) });
-    else if (outline.groups.length === 1 && only) impossible.push({ layout: only.layout, reason: "The smallest drive has no room left for it." });
+    if (pool.usableBytes > 0)
+      choices.push({ ...outline, id: idOf(outline.groups), pool, figures: figuresOf(pool, driveOf, rules, network) });
+    else if (outline.groups.length === 1 && only)
+      impossible.push({ layout: only.layout, reason: "The smallest drive has no room left for it." });
     yield 0.3 + (0.7 * (i + 1)) / all.length;
   }
   return { choices, impossible, exact };

@@ -9,7 +9,9 @@ import { lossShare, MEASURES, merit, type Measure } from "./measures";
 function merits(figures: Figures): number[] {
   const { growth } = figures;
   return [
-    ...MEASURES.filter(({ id }) => id !== "loss-of-one-more" && id !== "loss-of-two").map((measure) => merit(measure, figures)),
+    ...MEASURES.filter(({ id }) => id !== "loss-of-one-more" && id !== "loss-of-two").map((measure) =>
+      merit(measure, figures),
+    ),
     ...[1, 2, 3, 4].map((failed) => -lossShare(figures, failed)),
     growth.byDrive?.gainBytes ?? 0,
     growth.byGroup ? 1 : 0,
@@ -43,7 +45,9 @@ export function beatenBy(choices: readonly Pick<Choice, "id" | "figures">[]): Ma
  */
 export function frontier<C extends Pick<Choice, "figures">>(choices: readonly C[], x: Measure, y: Measure): C[] {
   const known = choices.filter((choice) => x.of(choice.figures) !== null && y.of(choice.figures) !== null);
-  const best = [...known].sort((a, b) => merit(x, b.figures) - merit(x, a.figures) || merit(y, b.figures) - merit(y, a.figures));
+  const best = [...known].sort(
+    (a, b) => merit(x, b.figures) - merit(x, a.figures) || merit(y, b.figures) - merit(y, a.figures),
+  );
   let sofar = -Infinity;
   return best.filter((choice) => {
     const value = merit(y, choice.figures);

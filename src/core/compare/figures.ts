@@ -32,11 +32,23 @@ const copiesOf = (layout: LayoutId) => (layout === "copies-2" ? 2 : layout === "
 
 /** Data is striped over the groups of a pool, so their speeds add up, until the network is full. */
 function poolSpeed(pool: PoolPrediction, driveOf: ReadonlyMap<string, Drive>, network: number): Speed | null {
-  const speeds = pool.groups.map((group) => speedOf(group.bands, group.drives.flatMap((id) => driveOf.get(id) ?? []), Infinity, copiesOf(group.layout)));
+  const speeds = pool.groups.map((group) =>
+    speedOf(
+      group.bands,
+      group.drives.flatMap((id) => driveOf.get(id) ?? []),
+      Infinity,
+      copiesOf(group.layout),
+    ),
+  );
   if (speeds.length === 0 || speeds.some((speed) => speed === null)) return null;
   const sum = (of: "read" | "write") => speeds.reduce((total, speed) => total + (speed?.[of] ?? 0), 0);
   const [read, write] = [sum("read"), sum("write")];
-  return { read: Math.min(read, network), write: Math.min(write, network), readLimit: read > network ? "network" : "drives", writeLimit: write > network ? "network" : "drives" };
+  return {
+    read: Math.min(read, network),
+    write: Math.min(write, network),
+    readLimit: read > network ? "network" : "drives",
+    writeLimit: write > network ? "network" : "drives",
+  };
 }
 
 /**
@@ -45,13 +57,20 @@ function poolSpeed(pool: PoolPrediction, driveOf: ReadonlyMap<string, Drive>, ne
  * @param network what the network carries, in bytes per second
  * @example figuresOf(predictPool(clinicPool, driveOf, rules), driveOf, rules, 117e6).tolerance // 1
  */
-export function figuresOf(pool: PoolPrediction, driveOf: ReadonlyMap<string, Drive>, rules: BoxRules, network: number): Figures {
+export function figuresOf(
+  pool: PoolPrediction,
+  driveOf: ReadonlyMap<string, Drive>,
+  rules: BoxRules,
+  network: number,
+): Figures {
   const groups = pool.groups.map((group) => ({ group, drives: group.drives.flatMap((id) => driveOf.get(id) ?? []) }));
   const drives = groups.flatMap((each) => each.drives);
   const bytes = drives.reduce((sum, drive) => sum + drive.bytes, 0);
   const idleBytes = pool.ledger.find((entry) => entry.cause === "idle")?.bytes ?? 0;
   const rebuilds = pool.groups.flatMap((group) => group.rebuilds.flatMap((rebuild) => rebuild.hours ?? []));
-  const price = drives.every((drive) => drive.price !== undefined) ? drives.reduce((sum, drive) => sum + (drive.price ?? 0), 0) : null;
+  const price = drives.every((drive) => drive.price !== undefined)
+    ? drives.reduce((sum, drive) => sum + (drive.price ?? 0), 0)
+    : null;
   return {
     usableBytes: pool.usableBytes,
     tolerance: pool.tolerance,
@@ -59,7 +78,10 @@ export function figuresOf(pool: PoolPrediction, driveOf: ReadonlyMap<string, Dri
     idleBytes,
     idleShare: bytes === 0 ? 0 : idleBytes / bytes,
     speed: poolSpeed(pool, driveOf, network),
-    rebuild: rebuilds.reduce<Hours | null>((longest, each) => (longest === null || each.expected > longest.expected ? each : longest), null),
+    rebuild: rebuilds.reduce<Hours | null>(
+      (longest, each) => (longest === null || each.expected > longest.expected ? each : longest),
+      null,
+    ),
     price,
     pricePerTB: price === null || pool.usableBytes === 0 ? null : price / (pool.usableBytes / 1e12),
     drives: drives.length,

@@ -39,8 +39,16 @@ export function groupValues(layout: Layout, rules: BoxRules): (drives: readonly 
     const bands = layout.layOut(drives.map(room), { arrayFormat: rules.arrayFormat, options: {} });
     if (bands.length === 0) return null;
     const tolerance = toleranceOf(bands);
-    const next = survivalOf(bands, drives.map((drive) => drive.id), tolerance + 1).at(-1);
-    return { usableBytes: usableOf(bands), tolerance, fatalSets: next && next.failed === tolerance + 1 ? next.sets - next.survived : 0 };
+    const next = survivalOf(
+      bands,
+      drives.map((drive) => drive.id),
+      tolerance + 1,
+    ).at(-1);
+    return {
+      usableBytes: usableOf(bands),
+      tolerance,
+      fatalSets: next && next.failed === tolerance + 1 ? next.sets - next.survived : 0,
+    };
   };
   if (!layout.countsSmallest) return value;
   return (drives) => {

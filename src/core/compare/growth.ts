@@ -28,7 +28,12 @@ export interface GroupOfDrives {
 const usableWith = ({ group }: GroupOfDrives, drives: readonly Drive[], rules: BoxRules): Bytes | null => {
   const layout = layoutOf(group.layout);
   if (wrongCount(layout, drives.length, rules, group.options)) return null;
-  return usableOf(layout.layOut(drives.map((drive) => roomOf(drive, rules)), { arrayFormat: rules.arrayFormat, options: group.options ?? {} }));
+  return usableOf(
+    layout.layOut(
+      drives.map((drive) => roomOf(drive, rules)),
+      { arrayFormat: rules.arrayFormat, options: group.options ?? {} },
+    ),
+  );
 };
 
 /**
@@ -44,15 +49,28 @@ export function growthOf(groups: readonly GroupOfDrives[], rules: BoxRules): Gro
     const now = usableWith(each, each.drives, rules);
     const then = usableWith(each, [...each.drives, { ...largest, id: "one more" }], rules);
     // Drives with file systems of their own, or end to end, need not be like the others.
-    const leastBytes = each.group.layout === "single" || each.group.layout === "span" ? 1 : leastToJoin(each.drives, rules);
+    const leastBytes =
+      each.group.layout === "single" || each.group.layout === "span" ? 1 : leastToJoin(each.drives, rules);
     return now === null || then === null || then <= now ? [] : [{ leastBytes, gainBytes: then - now }];
   });
-  const byDrive = gains.reduce<Growth["byDrive"]>((best, each) => (best === null || each.gainBytes > best.gainBytes ? each : best), null);
+  const byDrive = gains.reduce<Growth["byDrive"]>(
+    (best, each) => (best === null || each.gainBytes > best.gainBytes ? each : best),
+    null,
+  );
   const last = groups.at(-1);
   const another = last && !takesAnyDrive(layoutOf(last.group.layout)) ? usableWith(last, last.drives, rules) : null;
   return {
     byDrive,
-    byGroup: last && another !== null ? { drives: Math.max(fewestDrives(layoutOf(last.group.layout), rules, last.group.options), rules.widening === "further-group" ? last.drives.length : 0), gainBytes: another } : null,
+    byGroup:
+      last && another !== null
+        ? {
+            drives: Math.max(
+              fewestDrives(layoutOf(last.group.layout), rules, last.group.options),
+              rules.widening === "further-group" ? last.drives.length : 0,
+            ),
+            gainBytes: another,
+          }
+        : null,
     byReplacing: true,
   };
 }

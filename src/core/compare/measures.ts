@@ -12,7 +12,17 @@ export interface Measure {
   of: (figures: Figures) => number | null;
 }
 
-export type MeasureId = "usable" | "tolerance" | "loss-of-one-more" | "loss-of-two" | "idle" | "read" | "write" | "rebuild" | "price" | "drives";
+export type MeasureId =
+  | "usable"
+  | "tolerance"
+  | "loss-of-one-more"
+  | "loss-of-two"
+  | "idle"
+  | "read"
+  | "write"
+  | "rebuild"
+  | "price"
+  | "drives";
 
 /** The share of all sets of `failed` drives whose loss destroys data: 0 to 1; 1 where there are not as many drives. */
 export function lossShare({ survival }: Pick<Figures, "survival">, failed: number): number {
@@ -23,14 +33,44 @@ export function lossShare({ survival }: Pick<Figures, "survival">, failed: numbe
 /** Every measure, in the order in which it is listed. */
 export const MEASURES: readonly Measure[] = [
   { id: "usable", name: "Usable space", unit: "bytes", better: "more", of: (figures) => figures.usableBytes },
-  { id: "tolerance", name: "Drives that may fail, whichever", unit: "", better: "more", of: (figures) => figures.tolerance },
-  { id: "loss-of-one-more", name: "Lost if one more fails", unit: "share", better: "less", of: (figures) => lossShare(figures, figures.tolerance + 1) },
-  { id: "loss-of-two", name: "Lost if two fail", unit: "share", better: "less", of: (figures) => lossShare(figures, 2) },
+  {
+    id: "tolerance",
+    name: "Drives that may fail, whichever",
+    unit: "",
+    better: "more",
+    of: (figures) => figures.tolerance,
+  },
+  {
+    id: "loss-of-one-more",
+    name: "Lost if one more fails",
+    unit: "share",
+    better: "less",
+    of: (figures) => lossShare(figures, figures.tolerance + 1),
+  },
+  {
+    id: "loss-of-two",
+    name: "Lost if two fail",
+    unit: "share",
+    better: "less",
+    of: (figures) => lossShare(figures, 2),
+  },
   { id: "idle", name: "Idle room", unit: "bytes", better: "less", of: (figures) => figures.idleBytes },
   { id: "read", name: "Long reads", unit: "rate", better: "more", of: (figures) => figures.speed?.read ?? null },
   { id: "write", name: "Long writes", unit: "rate", better: "more", of: (figures) => figures.speed?.write ?? null },
-  { id: "rebuild", name: "Longest rebuild", unit: "hours", better: "less", of: (figures) => figures.rebuild?.expected ?? null },
-  { id: "price", name: "Price per usable TB", unit: "money per TB", better: "less", of: (figures) => figures.pricePerTB },
+  {
+    id: "rebuild",
+    name: "Longest rebuild",
+    unit: "hours",
+    better: "less",
+    of: (figures) => figures.rebuild?.expected ?? null,
+  },
+  {
+    id: "price",
+    name: "Price per usable TB",
+    unit: "money per TB",
+    better: "less",
+    of: (figures) => figures.pricePerTB,
+  },
   { id: "drives", name: "Bays taken", unit: "drives", better: "less", of: (figures) => figures.drives },
 ];
 

@@ -21,7 +21,12 @@ export interface NearestChange {
 const like = (drive: Drive, id: string, bytes: Bytes): Drive => ({ ...drive, id, bytes });
 
 /** The groups with other drives in them, predicted; null where a layout cannot be made of them. */
-function remade(groups: Choice["groups"], drives: readonly Drive[], rules: BoxRules, network: number): Pick<Choice, "pool" | "figures"> | null {
+function remade(
+  groups: Choice["groups"],
+  drives: readonly Drive[],
+  rules: BoxRules,
+  network: number,
+): Pick<Choice, "pool" | "figures"> | null {
   if (groups.some((group) => wrongCount(layoutOf(group.layout), group.drives.length, rules))) return null;
   const driveOf = new Map(drives.map((drive) => [drive.id, drive]));
   const pool = predictPool(poolOf(groups), driveOf, rules);
@@ -38,18 +43,31 @@ function remade(groups: Choice["groups"], drives: readonly Drive[], rules: BoxRu
  * @returns null where none of these does it, for instance because the layout bears too few failures however many drives it has
  * @example nearestChange(raid5OfThree4TB, { usableBytes: 12e12 }, …) // { kind: "add", count: 1, bytes: 4 000 787 030 016 }
  */
-export function nearestChange(choice: Pick<Choice, "groups"> & { leastBytes?: Bytes }, needs: Needs, sizes: readonly Bytes[], freeBays: number, drives: readonly Drive[], rules: BoxRules, network: number): NearestChange | null {
+export function nearestChange(
+  choice: Pick<Choice, "groups"> & { leastBytes?: Bytes },
+  needs: Needs,
+  sizes: readonly Bytes[],
+  freeBays: number,
+  drives: readonly Drive[],
+  rules: BoxRules,
+  network: number,
+): NearestChange | null {
   const fits = (made: Pick<Choice, "pool" | "figures"> | null) => made !== null && misfits(made, needs).length === 0;
   const rising = [...sizes].sort((a, b) => a - b);
   const joining = rising.filter((bytes) => bytes >= (choice.leastBytes ?? 0));
   const [model] = drives;
   if (!model) return null;
-  const smallestGroup = choice.groups.reduce((best, group, g) => (group.drives.length < (choice.groups[best]?.drives.length ?? 0) ? g : best), 0);
+  const smallestGroup = choice.groups.reduce(
+    (best, group, g) => (group.drives.length < (choice.groups[best]?.drives.length ?? 0) ? g : best),
+    0,
+  );
   for (const count of [1, 2]) {
     if (count > freeBays) break;
     for (const bytes of joining) {
       const added = Array.from({ length: count }, (_, i) => like(model, `added ${i + 1}`, bytes));
-      const groups = choice.groups.map((group, g) => (g === smallestGroup ? { ...group, drives: [...group.drives, ...added.map((drive) => drive.id)] } : group));
+      const groups = choice.groups.map((group, g) =>
+        g === smallestGroup ? { ...group, drives: [...group.drives, ...added.map((drive) => drive.id)] } : group,
+      );
       if (fits(remade(groups, [...drives, ...added], rules, network))) return { kind: "add", count, bytes };
     }
   }
@@ -60,7 +78,9 @@ export function nearestChange(choice: Pick<Choice, "groups"> & { leastBytes?: By
     const [first] = replaced;
     if (!first || replaced.length < count) break;
     for (const bytes of rising.filter((size) => size > first.bytes)) {
-      const after = drives.map((drive) => (replaced.includes(drive) && drive.bytes < bytes ? { ...drive, bytes } : drive));
+      const after = drives.map((drive) =>
+        replaced.includes(drive) && drive.bytes < bytes ? { ...drive, bytes } : drive,
+      );
       if (fits(remade(choice.groups, after, rules, network))) return { kind: "replace", count, bytes, drive: first.id };
     }
   }

@@ -26,14 +26,31 @@ export interface Misfit {
 
 /** The drive of a choice of which most lies idle, by its share; null where none does. */
 function idlest(choice: Pick<Choice, "pool">): { drive: string; share: number } | null {
-  const rooms = choice.pool.groups.flatMap((group) => group.rooms.map((room) => {
-    const taken = group.bands.reduce((sum, band) => sum + band.members.filter((member) => member.drive === room.drive).reduce((own, member) => own + member.length + band.metadata, 0), 0);
-    return { drive: room.drive, share: room.bytes === 0 ? 0 : Math.max(0, room.length - taken) / room.bytes };
-  }));
-  return rooms.reduce<{ drive: string; share: number } | null>((most, each) => (each.share > (most?.share ?? 0) ? each : most), null);
+  const rooms = choice.pool.groups.flatMap((group) =>
+    group.rooms.map((room) => {
+      const taken = group.bands.reduce(
+        (sum, band) =>
+          sum +
+          band.members
+            .filter((member) => member.drive === room.drive)
+            .reduce((own, member) => own + member.length + band.metadata, 0),
+        0,
+      );
+      return { drive: room.drive, share: room.bytes === 0 ? 0 : Math.max(0, room.length - taken) / room.bytes };
+    }),
+  );
+  return rooms.reduce<{ drive: string; share: number } | null>(
+    (most, each) => (each.share > (most?.share ?? 0) ? each : most),
+    null,
+  );
 }
 
-const may = (tolerance: number) => (tolerance === 0 ? "no drive may fail" : tolerance === 1 ? "only one drive may fail" : `only ${tolerance} drives may fail`);
+const may = (tolerance: number) =>
+  tolerance === 0
+    ? "no drive may fail"
+    : tolerance === 1
+      ? "only one drive may fail"
+      : `only ${tolerance} drives may fail`;
 
 /**
  * The needs that a choice does not meet, with reasons.
@@ -44,16 +61,26 @@ const may = (tolerance: number) => (tolerance === 0 ? "no drive may fail" : tole
 export function misfits(choice: Pick<Choice, "pool" | "figures">, needs: Needs, family: UnitFamily = "TB"): Misfit[] {
   const { figures } = choice;
   const found: Misfit[] = [];
-  if (needs.tolerance !== undefined && figures.tolerance < needs.tolerance) found.push({ need: "tolerance", reason: may(figures.tolerance) });
-  if (needs.usableBytes !== undefined && figures.usableBytes < needs.usableBytes) found.push({ need: "usableBytes", reason: `${formatBytes(needs.usableBytes - figures.usableBytes, family)} short` });
-  if (needs.bays !== undefined && figures.drives > needs.bays) found.push({ need: "bays", reason: `takes ${figures.drives === 1 ? "1 bay" : `${figures.drives} bays`}` });
-  if (needs.grows === "by-drive" && !figures.growth.byDrive) found.push({ need: "grows", reason: "cannot grow by one drive" });
-  if (needs.grows === "by-group" && !figures.growth.byDrive && !figures.growth.byGroup) found.push({ need: "grows", reason: "can grow only by replacing its drives" });
+  if (needs.tolerance !== undefined && figures.tolerance < needs.tolerance)
+    found.push({ need: "tolerance", reason: may(figures.tolerance) });
+  if (needs.usableBytes !== undefined && figures.usableBytes < needs.usableBytes)
+    found.push({
+      need: "usableBytes",
+      reason: `${formatBytes(needs.usableBytes - figures.usableBytes, family)} short`,
+    });
+  if (needs.bays !== undefined && figures.drives > needs.bays)
+    found.push({ need: "bays", reason: `takes ${figures.drives === 1 ? "1 bay" : `${figures.drives} bays`}` });
+  if (needs.grows === "by-drive" && !figures.growth.byDrive)
+    found.push({ need: "grows", reason: "cannot grow by one drive" });
+  if (needs.grows === "by-group" && !figures.growth.byDrive && !figures.growth.byGroup)
+    found.push({ need: "grows", reason: "can grow only by replacing its drives" });
   const idle = needs.idleShare === undefined ? null : idlest(choice);
-  if (needs.idleShare !== undefined && idle && idle.share > needs.idleShare) found.push({ need: "idleShare", reason: `${Math.round(idle.share * 100)} % of a drive idle` });
+  if (needs.idleShare !== undefined && idle && idle.share > needs.idleShare)
+    found.push({ need: "idleShare", reason: `${Math.round(idle.share * 100)} % of a drive idle` });
   if (needs.rebuildHours !== undefined) {
     if (!figures.rebuild) found.push({ need: "rebuildHours", reason: "cannot be rebuilt" });
-    else if (figures.rebuild.expected > needs.rebuildHours) found.push({ need: "rebuildHours", reason: `a rebuild takes about ${Math.round(figures.rebuild.expected)} h` });
+    else if (figures.rebuild.expected > needs.rebuildHours)
+      found.push({ need: "rebuildHours", reason: `a rebuild takes about ${Math.round(figures.rebuild.expected)} h` });
   }
   return found;
 }

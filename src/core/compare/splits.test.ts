@@ -9,7 +9,11 @@ import { bestSplits } from "./splits";
 
 const rules = rulesOf({ set: "classic-raid" });
 const hybrids = rulesOf({ set: "hybrid-box" });
-const shape = (tb: number[], box = rules) => bestSplits(drivesOfTB(...tb), box).splits.map(({ groups, leftOut, usableBytes }) => `${groups.map((group) => `${group.layout}(${group.drives.map((id) => tb[Number(id.slice(1)) - 1]).join("+")})`).join(" ")}${leftOut.length > 0 ? ` without ${leftOut.map((id) => tb[Number(id.slice(1)) - 1]).join(", ")}` : ""} = ${Math.round(usableBytes / 1e11) / 10}`);
+const shape = (tb: number[], box = rules) =>
+  bestSplits(drivesOfTB(...tb), box).splits.map(
+    ({ groups, leftOut, usableBytes }) =>
+      `${groups.map((group) => `${group.layout}(${group.drives.map((id) => tb[Number(id.slice(1)) - 1]).join("+")})`).join(" ")}${leftOut.length > 0 ? ` without ${leftOut.map((id) => tb[Number(id.slice(1)) - 1]).join(", ")}` : ""} = ${Math.round(usableBytes / 1e11) / 10}`,
+  );
 
 test("an old small drive that drags the rest down is left out", () => {
   expect(shape([0.5, 4, 4, 4])).toContain("raid5(4+4+4) without 0.5 = 8");
@@ -35,25 +39,43 @@ function* partitions(drives: readonly Drive[]): Generator<Drive[][]> {
 }
 
 /** The most that a number of groups can hold, by trying everything. */
-function mostByForce(drives: readonly Drive[], box: typeof rules, offered: readonly LayoutId[], tolerance: number, groups: number): { usable: number; fatal: number } {
+function mostByForce(
+  drives: readonly Drive[],
+  box: typeof rules,
+  offered: readonly LayoutId[],
+  tolerance: number,
+  groups: number,
+): { usable: number; fatal: number } {
   const valuers = offered.map((id) => groupValues(layoutOf(id), box));
   let best = { usable: 0, fatal: 0 };
   for (const parts of partitions(drives)) {
     if (parts.length !== groups) continue;
-    const sum = parts.reduce<{ usable: number; fatal: number } | null>((soFar, part) => {
-      if (!soFar) return null;
-      const values = valuers.flatMap((valuer) => valuer([...part].sort((a, b) => a.bytes - b.bytes)) ?? []).filter((value) => value.tolerance >= tolerance && value.usableBytes > 0);
-      if (values.length === 0) return null;
-      const usable = Math.max(...values.map((value) => value.usableBytes));
-      const fatal = Math.min(...values.filter((value) => value.usableBytes === usable).map((value) => (value.tolerance === tolerance ? value.fatalSets : 0)));
-      return { usable: soFar.usable + usable, fatal: soFar.fatal + fatal };
-    }, { usable: 0, fatal: 0 });
+    const sum = parts.reduce<{ usable: number; fatal: number } | null>(
+      (soFar, part) => {
+        if (!soFar) return null;
+        const values = valuers
+          .flatMap((valuer) => valuer([...part].sort((a, b) => a.bytes - b.bytes)) ?? [])
+          .filter((value) => value.tolerance >= tolerance && value.usableBytes > 0);
+        if (values.length === 0) return null;
+        const usable = Math.max(...values.map((value) => value.usableBytes));
+        const fatal = Math.min(
+          ...values
+            .filter((value) => value.usableBytes === usable)
+            .map((value) => (value.tolerance === tolerance ? value.fatalSets : 0)),
+        );
+        return { usable: soFar.usable + usable, fatal: soFar.fatal + fatal };
+      },
+      { usable: 0, fatal: 0 },
+    );
     if (sum && (sum.usable > best.usable || (sum.usable === best.usable && sum.fatal < best.fatal))) best = sum;
   }
   return best;
 }
 
-const sizes = fc.oneof(fc.constantFrom(1, 2, 4, 8, 12).map((tb) => tb * 1e12), fc.integer({ min: 3e8, max: 2e13 }));
+const sizes = fc.oneof(
+  fc.constantFrom(1, 2, 4, 8, 12).map((tb) => tb * 1e12),
+  fc.integer({ min: 3e8, max: 2e13 }),
+);
 
 test("what is found is what trying everything finds, on up to 8 drives and any box", () => {
   fc.assert(
@@ -65,7 +87,9 @@ test("what is found is what trying everything finds, on up to 8 drives and any b
         const tolerance = { raid6: 2, "hybrid-2": 2, "triple-parity": 3 }[layout.id as string] ?? 1;
         for (let groups = 2; groups <= Math.floor(drives.length / 2); groups += 1) {
           const force = mostByForce(drives, box, [layout.id], tolerance, groups);
-          const found = splits.filter((split) => split.groups.length === groups && split.groups.every((group) => group.layout === layout.id));
+          const found = splits.filter(
+            (split) => split.groups.length === groups && split.groups.every((group) => group.layout === layout.id),
+          );
           expect(Math.max(0, ...found.map((split) => split.usableBytes))).toBe(force.usable);
         }
       }
@@ -91,7 +115,9 @@ test("mixtures too, and eight drives", () => {
 
 test("among splits that hold as much, the one with the fewest fatal pairs: 3 + 3 of six equal drives, not 4 + 2", () => {
   const box = rulesOf({ set: "hybrid-box" });
-  const split = bestSplits(drivesOfTB(4, 4, 4, 4, 4, 4), box).splits.find(({ groups }) => groups.length === 2 && groups[0]!.layout === "hybrid-1")!;
+  const split = bestSplits(drivesOfTB(4, 4, 4, 4, 4, 4), box).splits.find(
+    ({ groups }) => groups.length === 2 && groups[0]!.layout === "hybrid-1",
+  )!;
   expect(split.groups.map((group) => group.drives.length)).toEqual([3, 3]);
 });
 
@@ -99,7 +125,8 @@ test("beyond twelve drives groups are made of neighbours in size: for hybrids th
   fc.assert(
     fc.property(fc.array(fc.integer({ min: 1, max: 20 }), { minLength: 4, maxLength: 8 }), (tb) => {
       const drives = drivesOfTB(...tb);
-      const totals = (exhaustively: boolean) => bestSplits(drives, hybrids, 8, exhaustively).splits.map((split) => split.usableBytes);
+      const totals = (exhaustively: boolean) =>
+        bestSplits(drives, hybrids, 8, exhaustively).splits.map((split) => split.usableBytes);
       totals(false).forEach((usable, i) => expect(usable).toBeLessThanOrEqual(totals(true)[i]!));
     }),
     { numRuns: 40 },

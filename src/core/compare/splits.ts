@@ -40,8 +40,13 @@ interface Sum {
 }
 
 const NOTHING: Sum = { usable: 0, fatal: 0, drives: 0 };
-const better = (a: Sum, b: Sum) => a.usable > b.usable || (a.usable === b.usable && (a.fatal < b.fatal || (a.fatal === b.fatal && a.drives < b.drives)));
-const plus = (a: Sum, b: Sum): Sum => ({ usable: a.usable + b.usable, fatal: a.fatal + b.fatal, drives: a.drives + b.drives });
+const better = (a: Sum, b: Sum) =>
+  a.usable > b.usable || (a.usable === b.usable && (a.fatal < b.fatal || (a.fatal === b.fatal && a.drives < b.drives)));
+const plus = (a: Sum, b: Sum): Sum => ({
+  usable: a.usable + b.usable,
+  fatal: a.fatal + b.fatal,
+  drives: a.drives + b.drives,
+});
 
 /** What a group of some drives is worth to a family, and by which of its layouts. */
 interface Worth extends Sum {
@@ -56,7 +61,12 @@ function worthOf(drives: number, family: Family, valueOf: Valuer): Worth | null 
   for (const layout of family.layouts) {
     const value = valueOf(layout.id);
     if (!value || value.tolerance < family.tolerance || value.usableBytes === 0) continue;
-    const worth = { usable: value.usableBytes, fatal: value.tolerance === family.tolerance ? value.fatalSets : 0, drives, layout: layout.id };
+    const worth = {
+      usable: value.usableBytes,
+      fatal: value.tolerance === family.tolerance ? value.fatalSets : 0,
+      drives,
+      layout: layout.id,
+    };
     if (best === null || better(worth, best)) best = worth;
   }
   return best;
@@ -67,9 +77,16 @@ function familiesOf(rules: BoxRules): Family[] {
   const offered = layouts.filter((layout) => layout.splits && rules.layouts.includes(layout.id));
   const nominal: Partial<Record<LayoutId, number>> = { raid6: 2, "hybrid-2": 2, "triple-parity": 3 };
   const alone = offered.map((layout): Family => ({ layouts: [layout], tolerance: nominal[layout.id] ?? 1 }));
-  const copies = offered.filter((layout) => layout.id === "raid1").map((layout): Family => ({ layouts: [layout], tolerance: 2 }));
+  const copies = offered
+    .filter((layout) => layout.id === "raid1")
+    .map((layout): Family => ({ layouts: [layout], tolerance: 2 }));
   // A hybrid is itself the best mixture of mirror and parity, band by band.
-  const mixed = [1, 2, 3].filter((tolerance) => !offered.some((layout) => layout.id === `hybrid-${tolerance}`)).map((tolerance): Family => ({ layouts: offered.filter((layout) => layout.id === "raid1" || (nominal[layout.id] ?? 1) >= tolerance), tolerance }));
+  const mixed = [1, 2, 3]
+    .filter((tolerance) => !offered.some((layout) => layout.id === `hybrid-${tolerance}`))
+    .map((tolerance): Family => ({
+      layouts: offered.filter((layout) => layout.id === "raid1" || (nominal[layout.id] ?? 1) >= tolerance),
+      tolerance,
+    }));
   return [...alone, ...copies, ...mixed.filter((family) => family.layouts.length > 1)];
 }
 
@@ -80,7 +97,10 @@ type Found = { groups: { layout: LayoutId; drives: Drive[] }[]; sum: Sum };
 type Search = (family: Family, counts: number) => (Found | null)[];
 
 /** The values of groups under layouts, worked out once for each set of drives and kept by its number. */
-function valueTables(valuers: ReadonlyMap<LayoutId, (drives: readonly Drive[]) => GroupValue | null>, membersOf: (key: number) => Drive[]): (key: number) => Valuer {
+function valueTables(
+  valuers: ReadonlyMap<LayoutId, (drives: readonly Drive[]) => GroupValue | null>,
+  membersOf: (key: number) => Drive[],
+): (key: number) => Valuer {
   const members: Drive[][] = [];
   const tables = new Map<LayoutId, (GroupValue | null | undefined)[]>([...valuers.keys()].map((id) => [id, []]));
   return (key) => (layout) => {
@@ -110,17 +130,24 @@ function exhaustive(drives: readonly Drive[], valuers: Parameters<typeof valueTa
   const membersOf = (state: number) => digitsOf(state).flatMap((n, c) => ofSize[c]?.slice(0, n) ?? []);
   const valueOf = valueTables(valuers, membersOf);
   const counts = Uint8Array.from({ length: states }, (_, state) => digitsOf(state).reduce((sum, n) => sum + n, 0));
-  const withoutLowest = Uint16Array.from({ length: states }, (_, state) => state - (weight[digitsOf(state).findIndex((n) => n > 0)] ?? 0));
+  const withoutLowest = Uint16Array.from(
+    { length: states },
+    (_, state) => state - (weight[digitsOf(state).findIndex((n) => n > 0)] ?? 0),
+  );
   const { starts, subs } = groupsOfStates(radix, weight, states);
   // What is asked for is what is best for all drives, or all but the smallest few; what a group of these leaves over
   // lacks the smallest drive, which the group has taken.
   const asked: number[] = [];
   for (let state = states - 1; state > 0; state = withoutLowest[state] ?? 0) asked.unshift(state);
   const isAsked = new Set(asked);
-  const all = Array.from({ length: states - 1 }, (_, i) => i + 1).filter((state) => isAsked.has(state) || state % (radix[0] ?? 1) < (radix[0] ?? 1) - 1);
+  const all = Array.from({ length: states - 1 }, (_, i) => i + 1).filter(
+    (state) => isAsked.has(state) || state % (radix[0] ?? 1) < (radix[0] ?? 1) - 1,
+  );
 
   return (family, most) => {
-    const worths = Array.from({ length: states }, (_, state) => (state === 0 ? null : worthOf(counts[state] ?? 0, family, valueOf(state))));
+    const worths = Array.from({ length: states }, (_, state) =>
+      state === 0 ? null : worthOf(counts[state] ?? 0, family, valueOf(state)),
+    );
     const own = Float64Array.from(worths, (each) => each?.usable ?? -Infinity);
     const ownFatal = Float64Array.from(worths, (each) => each?.fatal ?? 0);
     let usable = new Float64Array(states);
@@ -129,7 +156,12 @@ function exhaustive(drives: readonly Drive[], valuers: Parameters<typeof valueTa
     const taken: Uint16Array[] = [];
     const found: (Found | null)[] = [];
     for (let level = 0; level < most; level += 1) {
-      const [nextUsable, nextFatal, nextUsed, take] = [new Float64Array(states).fill(-Infinity), new Float64Array(states), new Uint8Array(states), new Uint16Array(states)];
+      const [nextUsable, nextFatal, nextUsed, take] = [
+        new Float64Array(states).fill(-Infinity),
+        new Float64Array(states),
+        new Uint8Array(states),
+        new Uint16Array(states),
+      ];
       for (const state of level === most - 1 ? asked : all) {
         const without = withoutLowest[state] ?? 0;
         let bestUsable = nextUsable[without] ?? 0;
@@ -189,7 +221,11 @@ function exhaustive(drives: readonly Drive[], valuers: Parameters<typeof valueTa
 }
 
 /** For every state the groups that take at least one of its smallest drives: `subs` from `starts[state]` to `starts[state + 1]`. */
-function groupsOfStates(radix: readonly number[], weight: readonly number[], states: number): { starts: Uint32Array; subs: Uint16Array } {
+function groupsOfStates(
+  radix: readonly number[],
+  weight: readonly number[],
+  states: number,
+): { starts: Uint32Array; subs: Uint16Array } {
   const starts = new Uint32Array(states + 1);
   // A state with n drives of a size has n + 1 choices for it, so there are at most Π r(r + 1)/2 groups in all.
   const subs = new Uint16Array(radix.reduce((product, r) => product * ((r * (r + 1)) / 2), 1));
@@ -278,7 +314,10 @@ const EVEN_METADATA = 128 * GiB;
  */
 function neighboursSuffice(family: Family, drives: readonly Drive[], rules: BoxRules): boolean {
   if (rules.arrayFormat === "plain" && family.layouts.every((layout) => layout.id === "hybrid-1")) return true;
-  return family.layouts.every((layout) => layout.countsSmallest) && (rules.arrayFormat === "plain" || drives.every((drive) => roomOf(drive, rules).length >= EVEN_METADATA));
+  return (
+    family.layouts.every((layout) => layout.countsSmallest) &&
+    (rules.arrayFormat === "plain" || drives.every((drive) => roomOf(drive, rules).length >= EVEN_METADATA))
+  );
 }
 
 const uniform = (found: Found) => found.groups.every((group) => group.layout === found.groups[0]?.layout);
@@ -298,7 +337,9 @@ export function bestSplits(drives: readonly Drive[], rules: BoxRules, most = 8, 
   const rising = [...drives].sort((a, b) => a.bytes - b.bytes);
   const few = exhaustively && drives.length <= MOST_EXACT;
   const families = familiesOf(rules);
-  const valuers = new Map(layouts.filter((layout) => layout.splits).map((layout) => [layout.id, groupValues(layout, rules)]));
+  const valuers = new Map(
+    layouts.filter((layout) => layout.splits).map((layout) => [layout.id, groupValues(layout, rules)]),
+  );
   const byNeighbours = neighbours(rising, valuers);
   const suffices = (family: Family) => neighboursSuffice(family, rising, rules);
   const byForce = few && !families.every(suffices) ? exhaustive(rising, valuers) : null;
@@ -306,14 +347,18 @@ export function bestSplits(drives: readonly Drive[], rules: BoxRules, most = 8, 
   const bestUniform = new Map<string, number>();
   for (const family of families) {
     const alone = family.layouts.length === 1;
-    const fewest = Math.min(...family.layouts.map((layout) => Math.max(family.tolerance + 1, fewestDrives(layout, rules))));
+    const fewest = Math.min(
+      ...family.layouts.map((layout) => Math.max(family.tolerance + 1, fewestDrives(layout, rules))),
+    );
     const counts = Math.min(most, Math.floor(drives.length / fewest));
     const whole = worthOf(drives.length, family, (layout) => valuers.get(layout)?.(rising) ?? null);
     const search = suffices(family) ? byNeighbours : (byForce ?? byNeighbours);
     search(family, counts).forEach((found, i) => {
       if (!found || found.sum.usable === 0) return;
       const key = `${family.tolerance} ${i}`;
-      if (alone) for (let t = family.tolerance; t > 0; t -= 1) bestUniform.set(`${t} ${i}`, Math.max(bestUniform.get(`${t} ${i}`) ?? 0, found.sum.usable));
+      if (alone)
+        for (let t = family.tolerance; t > 0; t -= 1)
+          bestUniform.set(`${t} ${i}`, Math.max(bestUniform.get(`${t} ${i}`) ?? 0, found.sum.usable));
       // A single group of all drives is the layout itself.
       if (i === 0 && (!alone || found.sum.drives === drives.length || found.sum.usable <= (whole?.usable ?? 0))) return;
       if (!alone && (uniform(found) || found.sum.usable <= (bestUniform.get(key) ?? 0))) return;

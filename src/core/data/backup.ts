@@ -41,7 +41,11 @@ export function troubleOf(backup: Backup, dataSets: readonly DataSet[], day: str
   if (backup.bytes !== undefined && bytesOn(backup, dataSets, days) > backup.bytes) return "does-not-fit";
   if (backup.lastVerified === undefined) return "never-verified";
   // What is dated after the day in question is a slip of the hand, and no proof.
-  if (day !== null && (daysBetween(backup.lastVerified, day) > CURRENT_DAYS || daysBetween(day, backup.lastVerified) > 1)) return "verified-long-ago";
+  if (
+    day !== null &&
+    (daysBetween(backup.lastVerified, day) > CURRENT_DAYS || daysBetween(day, backup.lastVerified) > 1)
+  )
+    return "verified-long-ago";
   return null;
 }
 
@@ -56,5 +60,7 @@ export function bytesOn(backup: Pick<Backup, "dataSets">, dataSets: readonly Dat
  * @example currentBackups(plan, set, "2026-11-23").length // 0 for data that is nowhere else
  */
 export function currentBackups(plan: Pick<Plan, "backups" | "dataSets">, set: DataSet, day: string | null): Backup[] {
-  return (plan.backups ?? []).filter((backup) => backup.dataSets.includes(set.id) && troubleOf(backup, plan.dataSets ?? [], day) === null);
+  return (plan.backups ?? []).filter(
+    (backup) => backup.dataSets.includes(set.id) && troubleOf(backup, plan.dataSets ?? [], day) === null,
+  );
 }

@@ -20,7 +20,12 @@ export const THREATS: readonly Threat[] = ["one-failure", "two-failures", "theft
  */
 export type Outcome =
   | { kind: "kept" }
-  | { kind: "from-backup"; backup: string; /** What of the newest work is lost: that of so many days at most. */ days: number; /** The share of the choices of drives for which it is lost here. */ share: number }
+  | {
+      kind: "from-backup";
+      backup: string;
+      /** What of the newest work is lost: that of so many days at most. */ days: number;
+      /** The share of the choices of drives for which it is lost here. */ share: number;
+    }
   | { kind: "until-next-copy"; backup: string; days: number }
   | { kind: "partly"; share: number }
   | { kind: "lost" };
@@ -37,7 +42,8 @@ export interface Coverage {
 
 /** Of all sets of so many drives of a pool, the share that costs data. */
 function shareLost(bands: readonly Band[], drives: readonly string[], failures: 1 | 2): number {
-  const sets = failures === 1 ? drives.map((drive) => [drive]) : drives.flatMap((a, i) => drives.slice(i + 1).map((b) => [a, b]));
+  const sets =
+    failures === 1 ? drives.map((drive) => [drive]) : drives.flatMap((a, i) => drives.slice(i + 1).map((b) => [a, b]));
   if (sets.length === 0) return 1;
   return sets.filter((set) => ["lost", "partly-lost"].includes(fateOf(bands, new Set(set)).kind)).length / sets.length;
 }
@@ -48,7 +54,13 @@ function afterFailures(share: number, restore: Backup | undefined): Outcome {
   return share < 1 ? { kind: "partly", share } : { kind: "lost" };
 }
 
-function coverageOf(plan: Plan, pool: Pool, set: DataSet, lost: { one: number; two: number; tolerance: number }, day: string | null): Coverage {
+function coverageOf(
+  plan: Plan,
+  pool: Pool,
+  set: DataSet,
+  lost: { one: number; two: number; tolerance: number },
+  day: string | null,
+): Coverage {
   const backups = currentBackups(plan, set, day);
   const byAge = [...backups].sort((a, b) => a.everyDays - b.everyDays);
   const away = byAge.find((backup) => backup.place === "elsewhere");
@@ -62,8 +74,14 @@ function coverageOf(plan: Plan, pool: Pool, set: DataSet, lost: { one: number; t
     outcomes: {
       "one-failure": afterFailures(lost.one, newest),
       "two-failures": afterFailures(lost.two, newest),
-      "theft-or-fire": away ? { kind: "from-backup", backup: away.id, days: away.everyDays, share: 1 } : { kind: "lost" },
-      deletion: versions ? { kind: "from-backup", backup: versions.id, days: versions.everyDays, share: 1 } : newest ? { kind: "until-next-copy", backup: newest.id, days: newest.everyDays } : { kind: "lost" },
+      "theft-or-fire": away
+        ? { kind: "from-backup", backup: away.id, days: away.everyDays, share: 1 }
+        : { kind: "lost" },
+      deletion: versions
+        ? { kind: "from-backup", backup: versions.id, days: versions.everyDays, share: 1 }
+        : newest
+          ? { kind: "until-next-copy", backup: newest.id, days: newest.everyDays }
+          : { kind: "lost" },
     },
   };
 }

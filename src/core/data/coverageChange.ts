@@ -14,7 +14,13 @@ const list = (names: readonly string[]) => new Intl.ListFormat("en").format(name
  * @param erased ids of the drives that the step erases
  * @returns the findings, and the plan after the step without the backups that are gone
  */
-export function loseBackups(before: Plan, after: Plan, erased: readonly string[], day: string | null, family: UnitFamily): { plan: Plan; findings: Finding[] } {
+export function loseBackups(
+  before: Plan,
+  after: Plan,
+  erased: readonly string[],
+  day: string | null,
+  family: UnitFamily,
+): { plan: Plan; findings: Finding[] } {
   const gone = (after.backups ?? []).filter((backup) => backup.drive !== undefined && erased.includes(backup.drive));
   if (gone.length === 0) return { plan: after, findings: [] };
   const { backups: _all, ...rest } = after;
@@ -26,15 +32,32 @@ export function loseBackups(before: Plan, after: Plan, erased: readonly string[]
     const drive = before.drives.find((each) => each.id === backup.drive);
     const where = drive ? nameOfDriveFirst(drive, family) : "The drive";
     const held = then.filter((each) => backup.dataSets.includes(each.dataSet));
-    const taken = after.pools.some((pool) => held.some((each) => each.pool === pool.id) && pool.groups.some((group) => group.drives.includes(backup.drive ?? "")));
-    const covered = held.filter((each) => taken && each.outcomes["one-failure"].kind === "kept").map((each) => nameOfSet(each.dataSet));
+    const taken = after.pools.some(
+      (pool) =>
+        held.some((each) => each.pool === pool.id) &&
+        pool.groups.some((group) => group.drives.includes(backup.drive ?? "")),
+    );
+    const covered = held
+      .filter((each) => taken && each.outcomes["one-failure"].kind === "kept")
+      .map((each) => nameOfSet(each.dataSet));
     const alone = held.filter((each) => each.backups.length === 0).map((each) => nameOfSet(each.dataSet));
     const sentences = [
       `${where} was the backup “${backup.name}”${backup.dataSets.length > 0 ? ` of ${list(backup.dataSets.map(nameOfSet))}` : ""}; that copy is erased.`,
-      ...(covered.length > 0 ? [`From then on the failure of one drive takes nothing of ${list(covered)}, by redundancy.`] : []),
-      ...(alone.length > 0 ? [`${list(alone)} ${alone.length === 1 ? "has" : "have"} no second place any more: a deletion by mistake, a theft or a fire takes ${alone.length === 1 ? "it" : "them"}.`] : []),
+      ...(covered.length > 0
+        ? [`From then on the failure of one drive takes nothing of ${list(covered)}, by redundancy.`]
+        : []),
+      ...(alone.length > 0
+        ? [
+            `${list(alone)} ${alone.length === 1 ? "has" : "have"} no second place any more: a deletion by mistake, a theft or a fire takes ${alone.length === 1 ? "it" : "them"}.`,
+          ]
+        : []),
     ];
-    return { code: taken ? "backup-becomes-redundancy" : "backup-erased", severity: "warn", message: sentences.join(" "), drives: backup.drive ? [backup.drive] : [] };
+    return {
+      code: taken ? "backup-becomes-redundancy" : "backup-erased",
+      severity: "warn",
+      message: sentences.join(" "),
+      drives: backup.drive ? [backup.drive] : [],
+    };
   });
   return { plan, findings };
 }

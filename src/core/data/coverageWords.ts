@@ -2,7 +2,12 @@ import type { Plan } from "../document/plan";
 import type { Outcome, Threat } from "./coverage";
 
 /** What may happen, as a heading. */
-export const THREAT_NAMES: Record<Threat, string> = { "one-failure": "One drive fails", "two-failures": "Two drives fail", "theft-or-fire": "Theft or fire", deletion: "Deletion by mistake" };
+export const THREAT_NAMES: Record<Threat, string> = {
+  "one-failure": "One drive fails",
+  "two-failures": "Two drives fail",
+  "theft-or-fire": "Theft or fire",
+  deletion: "Deletion by mistake",
+};
 
 const days = (count: number) => (count === 1 ? "a day" : `${count} days`);
 

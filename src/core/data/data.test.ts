@@ -19,16 +19,63 @@ import { fullAfter } from "./fullAfter";
 import { storedAfter } from "./stored";
 
 const TB = 1e12;
-const images: DataSet = { id: "s1", name: "X-rays", volume: "v1", bytes: 9 * TB, growth: { bytesPerMonth: 220e9 }, worth: "precious" };
-const office: DataSet = { id: "s2", name: "Office", volume: "v1", bytes: 0.4 * TB, growth: { sharePerYear: 0.1 }, worth: "useful" };
-const away: Backup = { id: "b1", name: "Box at home", kind: "box", place: "elsewhere", everyDays: 7, keepsVersions: true, lastVerified: "2026-11-01", dataSets: ["s1"] };
-const usb: Backup = { id: "b2", name: "USB drive", kind: "usb-drive", place: "here", everyDays: 30, keepsVersions: false, lastVerified: "2026-11-10", dataSets: ["s1", "s2"] };
+const images: DataSet = {
+  id: "s1",
+  name: "X-rays",
+  volume: "v1",
+  bytes: 9 * TB,
+  growth: { bytesPerMonth: 220e9 },
+  worth: "precious",
+};
+const office: DataSet = {
+  id: "s2",
+  name: "Office",
+  volume: "v1",
+  bytes: 0.4 * TB,
+  growth: { sharePerYear: 0.1 },
+  worth: "useful",
+};
+const away: Backup = {
+  id: "b1",
+  name: "Box at home",
+  kind: "box",
+  place: "elsewhere",
+  everyDays: 7,
+  keepsVersions: true,
+  lastVerified: "2026-11-01",
+  dataSets: ["s1"],
+};
+const usb: Backup = {
+  id: "b2",
+  name: "USB drive",
+  kind: "usb-drive",
+  place: "here",
+  everyDays: 30,
+  keepsVersions: false,
+  lastVerified: "2026-11-10",
+  dataSets: ["s1", "s2"],
+};
 const DAY = "2026-11-23";
 
 /** Four 4 TB drives of single parity with a volume over all of it, and more on the shelf. */
 function clinicPlan(more: Partial<Plan> = {}): Plan {
   const drives = [...drivesOfTB(4, 4, 4, 4), testDrive("x1", nominalBytes(8000)), testDrive("x2", nominalBytes(4000))];
-  return { ...emptyPlan("x"), box: { name: "x", bays: 6, rules: { set: "classic-raid" } }, drives, pools: [{ id: "p1", name: "P", groups: [{ id: "g1", layout: "raid5", drives: ["d1", "d2", "d3", "d4"], options: {} }], spares: [], volumes: [{ id: "v1", name: "Files", bytes: 11.9 * TB, fileSystem: "btrfs", usedBytes: 9.6 * TB }] }], dataSets: [images, office], ...more };
+  return {
+    ...emptyPlan("x"),
+    box: { name: "x", bays: 6, rules: { set: "classic-raid" } },
+    drives,
+    pools: [
+      {
+        id: "p1",
+        name: "P",
+        groups: [{ id: "g1", layout: "raid5", drives: ["d1", "d2", "d3", "d4"], options: {} }],
+        spares: [],
+        volumes: [{ id: "v1", name: "Files", bytes: 11.9 * TB, fileSystem: "btrfs", usedBytes: 9.6 * TB }],
+      },
+    ],
+    dataSets: [images, office],
+    ...more,
+  };
 }
 
 describe("days", () => {
@@ -38,11 +85,13 @@ describe("days", () => {
     expect([isDay("2028-02-29"), isDay("2027-02-29"), isDay("2027-2-1")]).toEqual([true, false, false]);
   });
   test("so many days after is so many days between, for any days", () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 60_000 }), fc.integer({ min: 0, max: 60_000 }), (from, days) => {
-      const day = dayAfter("1980-01-01", from);
-      expect(daysBetween(day, dayAfter(day, days))).toBe(days);
-      expect(isDay(day)).toBe(true);
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 60_000 }), fc.integer({ min: 0, max: 60_000 }), (from, days) => {
+        const day = dayAfter("1980-01-01", from);
+        expect(daysBetween(day, dayAfter(day, days))).toBe(days);
+        expect(isDay(day)).toBe(true);
+      }),
+    );
   });
 });
 
@@ -51,7 +100,8 @@ describe("growth", () => {
     expect(sizeAfter(images, 365.2425)).toBeCloseTo(9 * TB + 12 * 220e9, -6);
     expect(sizeAfter(office, 2 * 365.2425)).toBeCloseTo(0.4 * TB * 1.21, -6);
   });
-  test("what else is on the volume stays", () => expect(storedAfter(clinicPlan(), clinicPlan().pools[0]!.volumes[0]!, 0)).toBe(9.6 * TB));
+  test("what else is on the volume stays", () =>
+    expect(storedAfter(clinicPlan(), clinicPlan().pools[0]!.volumes[0]!, 0)).toBe(9.6 * TB));
   test("by hand: 9.6 TB, 0.22 a month and 0.04 a year, to 80 % of 12.5 TB in about 54 days", () => {
     const volume = clinicPlan().pools[0]!.volumes[0]!;
     expect(fullAfter(clinicPlan(), volume, 12.5 * TB)).toBe(Math.floor((0.4 / (0.22 * 12 + 0.0381)) * 365.2425) + 1);
@@ -59,17 +109,33 @@ describe("growth", () => {
     expect(fullAfter({ dataSets: [] }, volume, 13 * TB)).toBeNull();
   });
   test("the day found is the first one that is full, for any data", () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 4e12 }), fc.integer({ min: 0, max: 3e11 }), fc.double({ min: 0, max: 1, noNaN: true }), fc.integer({ min: 1e11, max: 3e13 }), fc.double({ min: 0, max: 0.9, noNaN: true }), fc.integer({ min: 0, max: 2000 }), (bytes, perMonth, share, capacity, headroomShare, since) => {
-      const plan = { dataSets: [{ ...images, bytes, growth: { bytesPerMonth: perMonth } }, { ...office, bytes, growth: { sharePerYear: share } }] };
-      const volume = { id: "v1", name: "", bytes: capacity, fileSystem: "none" as const, headroomShare };
-      const day = fullAfter(plan, volume, capacity, since);
-      const isFull = (days: number) => storedAfter(plan, volume, days) > capacity * (1 - headroomShare);
-      if (day === null) expect(isFull(18_000)).toBe(false);
-      else {
-        expect(isFull(day)).toBe(true);
-        if (day > since) expect(isFull(day - 1)).toBe(false);
-      }
-    }), { numRuns: 300 });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 4e12 }),
+        fc.integer({ min: 0, max: 3e11 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.integer({ min: 1e11, max: 3e13 }),
+        fc.double({ min: 0, max: 0.9, noNaN: true }),
+        fc.integer({ min: 0, max: 2000 }),
+        (bytes, perMonth, share, capacity, headroomShare, since) => {
+          const plan = {
+            dataSets: [
+              { ...images, bytes, growth: { bytesPerMonth: perMonth } },
+              { ...office, bytes, growth: { sharePerYear: share } },
+            ],
+          };
+          const volume = { id: "v1", name: "", bytes: capacity, fileSystem: "none" as const, headroomShare };
+          const day = fullAfter(plan, volume, capacity, since);
+          const isFull = (days: number) => storedAfter(plan, volume, days) > capacity * (1 - headroomShare);
+          if (day === null) expect(isFull(18_000)).toBe(false);
+          else {
+            expect(isFull(day)).toBe(true);
+            if (day > since) expect(isFull(day - 1)).toBe(false);
+          }
+        },
+      ),
+      { numRuns: 300 },
+    );
   });
 });
 
@@ -84,10 +150,19 @@ describe("coverage", () => {
     });
   });
   test("data that is nowhere else goes with the second drive, the house, or a slip of the hand", () => {
-    expect(outcomes(clinicPlan({ backups: [away] }), "s2")).toEqual({ "one-failure": { kind: "kept" }, "two-failures": { kind: "lost" }, "theft-or-fire": { kind: "lost" }, deletion: { kind: "lost" } });
+    expect(outcomes(clinicPlan({ backups: [away] }), "s2")).toEqual({
+      "one-failure": { kind: "kept" },
+      "two-failures": { kind: "lost" },
+      "theft-or-fire": { kind: "lost" },
+      deletion: { kind: "lost" },
+    });
   });
   test("a copy in the same house that keeps no versions helps against drives, not against fire", () => {
-    expect(outcomes(clinicPlan({ backups: [usb] }), "s2")).toMatchObject({ "two-failures": { kind: "from-backup", backup: "b2" }, "theft-or-fire": { kind: "lost" }, deletion: { kind: "until-next-copy", days: 30 } });
+    expect(outcomes(clinicPlan({ backups: [usb] }), "s2")).toMatchObject({
+      "two-failures": { kind: "from-backup", backup: "b2" },
+      "theft-or-fire": { kind: "lost" },
+      deletion: { kind: "until-next-copy", days: 30 },
+    });
   });
   test.each([
     ["was never verified", { ...away, lastVerified: undefined }],
@@ -98,28 +173,49 @@ describe("coverage", () => {
     expect(outcomes(clinicPlan({ backups: [backup as Backup] }), "s1")["theft-or-fire"]).toEqual({ kind: "lost" });
   });
   test("what so many failures cost is what the bands bear, by trying every set, for every box and layout", () => {
-    fc.assert(fc.property(fc.constantFrom(...ruleSets), fc.array(fc.constantFrom(1, 2, 4, 8), { minLength: 1, maxLength: 6 }), fc.nat(), (set, tb, pick) => {
-      const rules = rulesOf({ set: set.id });
-      const layout = rules.layouts[pick % rules.layouts.length]!;
-      const drives = drivesOfTB(...tb);
-      const plan: Plan = { ...clinicPlan(), box: { name: "x", bays: 8, rules: { set: set.id } }, drives, pools: [{ ...clinicPlan().pools[0]!, groups: [{ id: "g1", layout, drives: drives.map((drive) => drive.id), options: {} }] }] };
-      const bands = bandsOfPool(plan, plan.pools[0]!, rules);
-      const costs = (ids: string[]) => ["lost", "partly-lost"].includes(fateOf(bands, new Set(ids)).kind);
-      const ids = drives.map((drive) => drive.id);
-      const pairs = ids.flatMap((a) => ids.filter((b) => b !== a).map((b) => [a, b]));
-      const { "one-failure": one, "two-failures": two } = outcomes(plan, "s1");
-      expect(one.kind === "kept").toBe(!ids.some((id) => costs([id])));
-      if (pairs.length > 0) {
-        expect(two.kind === "kept").toBe(!pairs.some(costs));
-        if (two.kind === "partly") expect(two.share).toBeCloseTo(pairs.filter(costs).length / pairs.length, 9);
-      }
-    }));
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...ruleSets),
+        fc.array(fc.constantFrom(1, 2, 4, 8), { minLength: 1, maxLength: 6 }),
+        fc.nat(),
+        (set, tb, pick) => {
+          const rules = rulesOf({ set: set.id });
+          const layout = rules.layouts[pick % rules.layouts.length]!;
+          const drives = drivesOfTB(...tb);
+          const plan: Plan = {
+            ...clinicPlan(),
+            box: { name: "x", bays: 8, rules: { set: set.id } },
+            drives,
+            pools: [
+              {
+                ...clinicPlan().pools[0]!,
+                groups: [{ id: "g1", layout, drives: drives.map((drive) => drive.id), options: {} }],
+              },
+            ],
+          };
+          const bands = bandsOfPool(plan, plan.pools[0]!, rules);
+          const costs = (ids: string[]) => ["lost", "partly-lost"].includes(fateOf(bands, new Set(ids)).kind);
+          const ids = drives.map((drive) => drive.id);
+          const pairs = ids.flatMap((a) => ids.filter((b) => b !== a).map((b) => [a, b]));
+          const { "one-failure": one, "two-failures": two } = outcomes(plan, "s1");
+          expect(one.kind === "kept").toBe(!ids.some((id) => costs([id])));
+          if (pairs.length > 0) {
+            expect(two.kind === "kept").toBe(!pairs.some(costs));
+            if (two.kind === "partly") expect(two.share).toBeCloseTo(pairs.filter(costs).length / pairs.length, 9);
+          }
+        },
+      ),
+    );
   });
 });
 
 describe("precious data before a risky step", () => {
   const widen = { kind: "widen-group" as const, group: "g1", drives: ["x2"] };
-  const codes = (plan: Plan, today = DAY) => walk(plan, "TB", undefined, today).moments.map((moment) => moment.walked?.findings.filter((finding) => finding.severity === "block").map((finding) => finding.code) ?? []);
+  const codes = (plan: Plan, today = DAY) =>
+    walk(plan, "TB", undefined, today).moments.map(
+      (moment) =>
+        moment.walked?.findings.filter((finding) => finding.severity === "block").map((finding) => finding.code) ?? [],
+    );
   test("without a current backup it is blocked, and nothing changes", () => {
     const made = walk(numbered(clinicPlan(), [widen]), "TB", undefined, DAY);
     expect(made.moments[1]!.walked!.done).toBe(false);
@@ -129,26 +225,61 @@ describe("precious data before a risky step", () => {
   test("a current backup, a backup step before it, or the owner's word lets it through", () => {
     expect(codes(numbered(clinicPlan({ backups: [away] }), [widen]))).toEqual([[], []]);
     expect(codes(numbered(clinicPlan(), [{ kind: "back-up", pool: "p1", to: "b1" }, widen]))).toEqual([[], [], []]);
-    const lifted = walk(numbered(clinicPlan(), [{ ...widen, lifted: { on: "2026-11-23", words: "The paper originals are in the cellar." } }]), "TB", undefined, DAY).moments[1]!.walked!;
+    const lifted = walk(
+      numbered(clinicPlan(), [
+        { ...widen, lifted: { on: "2026-11-23", words: "The paper originals are in the cellar." } },
+      ]),
+      "TB",
+      undefined,
+      DAY,
+    ).moments[1]!.walked!;
     expect(lifted.done).toBe(true);
-    expect(lifted.findings.find((finding) => finding.code === "lifted-in-writing")!.message).toContain("paper originals");
+    expect(lifted.findings.find((finding) => finding.code === "lifted-in-writing")!.message).toContain(
+      "paper originals",
+    );
   });
   test("a backup that is current on the first day of the plan counts, whatever day it is", () => {
-    const calendar = { id: "c", start: "2026-11-20", timeZone: "Europe/Lisbon", deliveryDays: 0, hands: [{ days: [1], from: "08:00", to: "09:00" }], excluded: [] };
+    const calendar = {
+      id: "c",
+      start: "2026-11-20",
+      timeZone: "Europe/Lisbon",
+      deliveryDays: 0,
+      hands: [{ days: [1], from: "08:00", to: "09:00" }],
+      excluded: [],
+    };
     expect(codes(numbered(clinicPlan({ backups: [away], calendar }), [widen]), "2029-01-01")).toEqual([[], []]);
-    expect(codes(numbered(clinicPlan({ backups: [away] }), [widen]), "2029-01-01")).toEqual([[], ["precious-without-backup"]]);
+    expect(codes(numbered(clinicPlan({ backups: [away] }), [widen]), "2029-01-01")).toEqual([
+      [],
+      ["precious-without-backup"],
+    ]);
   });
   test("a backup step before a long wait is not current after it", () => {
-    expect(codes(numbered(clinicPlan(), [{ kind: "back-up", pool: "p1", to: "away" }, { ...widen, notBefore: "2027-11-23" }]))).toEqual([[], [], ["precious-without-backup"]]);
+    expect(
+      codes(
+        numbered(clinicPlan(), [
+          { kind: "back-up", pool: "p1", to: "away" },
+          { ...widen, notBefore: "2027-11-23" },
+        ]),
+      ),
+    ).toEqual([[], [], ["precious-without-backup"]]);
   });
   test("a rebuild without redundancy is risky, one with the old drive attached is not", () => {
     const linux = { ...clinicPlan(), box: { name: "x", bays: 6, rules: { set: "linux-host" as const } } };
-    expect(codes(numbered(linux, [{ kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" }]))).toEqual([[], ["precious-without-backup"]]);
-    expect(codes(numbered(linux, [{ kind: "replace-drive", drive: "d1", by: "x1", how: "attached" }]))).toEqual([[], []]);
+    expect(codes(numbered(linux, [{ kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" }]))).toEqual([
+      [],
+      ["precious-without-backup"],
+    ]);
+    expect(codes(numbered(linux, [{ kind: "replace-drive", drive: "d1", by: "x1", how: "attached" }]))).toEqual([
+      [],
+      [],
+    ]);
   });
   test("a change of the step takes back what was said of it", () => {
     const plan = numbered(clinicPlan(), [{ ...widen, lifted: { on: "2026-11-23", words: "Go." } }]);
-    const after = (changes: object) => { const result = applyCommand(plan, { kind: "edit-step", step: "s1", changes }); return result.ok ? result.plan.steps[0]!.lifted : "refused"; };
+    const after = (changes: object) => {
+      const result = applyCommand(plan, { kind: "edit-step", step: "s1", changes });
+      return result.ok ? result.plan.steps[0]!.lifted : "refused";
+    };
     expect(after({ drives: ["x1"] })).toBeUndefined();
     expect(after({ together: true })).toEqual({ on: "2026-11-23", words: "Go." });
   });
@@ -160,16 +291,39 @@ describe("where redundancy takes over from a backup drive", () => {
     ...emptyPlan("x"),
     box: { name: "x", bays: 4, rules: { set: "linux-host" } },
     drives: [...two, testDrive("x1", nominalBytes(2000) + 2 ** 30, { serial: "OLD-1" })],
-    pools: [{ id: "p1", name: "P", groups: [{ id: "g1", layout: "single", drives: ["d1", "d2"], options: {} }], spares: [], volumes: [{ id: "v1", name: "A", bytes: 0.9 * TB, fileSystem: "ext4" }, { id: "v2", name: "B", bytes: 0.9 * TB, fileSystem: "ext4" }] }],
-    dataSets: [{ ...images, bytes: 0.5 * TB }, { ...office, volume: "v2" }],
+    pools: [
+      {
+        id: "p1",
+        name: "P",
+        groups: [{ id: "g1", layout: "single", drives: ["d1", "d2"], options: {} }],
+        spares: [],
+        volumes: [
+          { id: "v1", name: "A", bytes: 0.9 * TB, fileSystem: "ext4" },
+          { id: "v2", name: "B", bytes: 0.9 * TB, fileSystem: "ext4" },
+        ],
+      },
+    ],
+    dataSets: [
+      { ...images, bytes: 0.5 * TB },
+      { ...office, volume: "v2" },
+    ],
     backups: [{ ...usb, drive: "x1" }],
   };
-  const made = walk(numbered(before, [{ kind: "mirror-drive", pool: "p1", group: "g1", name: "P", drive: "d1", also: ["d2"], by: "x1" }]), "TB", undefined, DAY);
+  const made = walk(
+    numbered(before, [
+      { kind: "mirror-drive", pool: "p1", group: "g1", name: "P", drive: "d1", also: ["d2"], by: "x1" },
+    ]),
+    "TB",
+    undefined,
+    DAY,
+  );
   const step = made.moments[1]!.walked!;
   test("it is said what is now covered by what, and what has no second place", () => {
     expect(step.done).toBe(true);
     const finding = step.findings.find((each) => each.code === "backup-becomes-redundancy")!;
-    expect(finding.message).toMatch(/serial OLD-1\) was the backup “USB drive” of X-rays and Office; that copy is erased\. From then on the failure of one drive takes nothing of X-rays and Office, by redundancy\. X-rays and Office have no second place any more/);
+    expect(finding.message).toMatch(
+      /serial OLD-1\) was the backup “USB drive” of X-rays and Office; that copy is erased\. From then on the failure of one drive takes nothing of X-rays and Office, by redundancy\. X-rays and Office have no second place any more/,
+    );
   });
   test("the pool is a mirror of both, the volumes stay, and the backup is gone", () => {
     const { plan } = made.moments[1]!.state;
@@ -177,7 +331,10 @@ describe("where redundancy takes over from a backup drive", () => {
     expect(plan.pools[0]!.volumes).toHaveLength(2);
     expect(plan.backups).toBeUndefined();
     expect(made.moments[1]!.tolerance).toEqual([1]);
-    expect(coverage(before, DAY).map((each) => each.outcomes["one-failure"].kind)).toEqual(["from-backup", "from-backup"]);
+    expect(coverage(before, DAY).map((each) => each.outcomes["one-failure"].kind)).toEqual([
+      "from-backup",
+      "from-backup",
+    ]);
     expect(coverage(plan, DAY).map((each) => each.outcomes["one-failure"].kind)).toEqual(["kept", "kept"]);
   });
 });
@@ -198,7 +355,14 @@ describe("demand", () => {
     expect(one!.rises[0]).toMatchObject({ step: "s4", first: "s1" });
   });
   test("a step that comes too late says so and by how much", () => {
-    const plan = { ...made.plan, dataSets: [{ ...images, bytes: 8.4 * TB }, office], pools: made.plan.pools.map((pool) => ({ ...pool, volumes: pool.volumes.map((volume) => ({ ...volume, usedBytes: 8.8 * TB })) })) };
+    const plan = {
+      ...made.plan,
+      dataSets: [{ ...images, bytes: 8.4 * TB }, office],
+      pools: made.plan.pools.map((pool) => ({
+        ...pool,
+        volumes: pool.volumes.map((volume) => ({ ...volume, usedBytes: 8.8 * TB })),
+      })),
+    };
     const late = walk(plan);
     const inTime = demand(late, timesByHours(late));
     expect(lateFindings(inTime, DAY, 3).size).toBe(0);
@@ -227,9 +391,39 @@ describe("commands and files", () => {
     ["a data set on no volume", { dataSets: [{ ...images, volume: "v9" }] }, "/dataSets/0/volume"],
     ["a backup of what is not there", { backups: [{ ...away, dataSets: ["s9"] }] }, "/backups/0/dataSets/0"],
     ["a day that there is not", { backups: [{ ...away, lastVerified: "2027-02-29" }] }, "/backups/0/lastVerified"],
-    ["a time zone that there is not", { calendar: { id: "c", start: DAY, timeZone: "Nowhere/Village", deliveryDays: 0, hands: [{ days: [1], from: "08:00", to: "09:00" }], excluded: [] } }, "/calendar/timeZone"],
-    ["hours that end before they begin", { calendar: { id: "c", start: DAY, timeZone: "UTC", deliveryDays: 0, hands: [{ days: [1], from: "10:00", to: "09:00" }], excluded: [] } }, "/calendar/hands/0"],
-    ["growth of two kinds", { dataSets: [{ ...images, growth: { bytesPerMonth: 1, sharePerYear: 1 } }] }, "/dataSets/0/growth"],
+    [
+      "a time zone that there is not",
+      {
+        calendar: {
+          id: "c",
+          start: DAY,
+          timeZone: "Nowhere/Village",
+          deliveryDays: 0,
+          hands: [{ days: [1], from: "08:00", to: "09:00" }],
+          excluded: [],
+        },
+      },
+      "/calendar/timeZone",
+    ],
+    [
+      "hours that end before they begin",
+      {
+        calendar: {
+          id: "c",
+          start: DAY,
+          timeZone: "UTC",
+          deliveryDays: 0,
+          hands: [{ days: [1], from: "10:00", to: "09:00" }],
+          excluded: [],
+        },
+      },
+      "/calendar/hands/0",
+    ],
+    [
+      "growth of two kinds",
+      { dataSets: [{ ...images, growth: { bytesPerMonth: 1, sharePerYear: 1 } }] },
+      "/dataSets/0/growth",
+    ],
   ])("a file with %s is refused, and says where", (_what, more, pointer) => {
     const result = checkPlan(JSON.parse(JSON.stringify(clinicPlan(more as Partial<Plan>))));
     expect(result.ok).toBe(false);

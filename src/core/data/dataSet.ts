@@ -36,6 +36,11 @@ export const DAYS_OF_YEAR = 146_097 / 400;
  */
 export function sizeAfter(set: Pick<DataSet, "bytes" | "growth">, days: number): Bytes {
   const { growth } = set;
-  const grown = growth === undefined ? set.bytes : "bytesPerMonth" in growth ? set.bytes + growth.bytesPerMonth * (days / DAYS_OF_MONTH) : set.bytes * (1 + growth.sharePerYear) ** (days / DAYS_OF_YEAR);
+  const grown =
+    growth === undefined
+      ? set.bytes
+      : "bytesPerMonth" in growth
+        ? set.bytes + growth.bytesPerMonth * (days / DAYS_OF_MONTH)
+        : set.bytes * (1 + growth.sharePerYear) ** (days / DAYS_OF_YEAR);
   return Math.min(Number.MAX_SAFE_INTEGER, Math.round(grown));
 }

@@ -4,7 +4,11 @@ import { dayAfter } from "./daysBetween";
 import type { DataSet, Worth } from "./dataSet";
 
 /** How bad the loss of data would be, in words. */
-export const WORTH_WORDS: Record<Worth, string> = { replaceable: "can be had again", useful: "would cost work", precious: "cannot be had again" };
+export const WORTH_WORDS: Record<Worth, string> = {
+  replaceable: "can be had again",
+  useful: "would cost work",
+  precious: "cannot be had again",
+};
 
 /**
  * How a data set grows, in words.
@@ -13,7 +17,9 @@ export const WORTH_WORDS: Record<Worth, string> = { replaceable: "can be had aga
  */
 export function growthWords({ growth }: Pick<DataSet, "growth">, family: UnitFamily): string {
   if (growth === undefined) return "does not grow";
-  return "bytesPerMonth" in growth ? `${formatBytes(growth.bytesPerMonth, family)} a month` : `${Math.round(growth.sharePerYear * 1000) / 10} % a year`;
+  return "bytesPerMonth" in growth
+    ? `${formatBytes(growth.bytesPerMonth, family)} a month`
+    : `${Math.round(growth.sharePerYear * 1000) / 10} % a year`;
 }
 
 /**

@@ -42,12 +42,15 @@ export interface Demand {
 }
 
 /** When the steps run by the hours of the walk alone, where there is no calendar. */
-export const timesByHours = ({ moments }: Walk): StepTimes[] => moments.slice(1).map(({ walked }) => ({ start: (walked?.from ?? 0) / 24, end: (walked?.to ?? 0) / 24 }));
+export const timesByHours = ({ moments }: Walk): StepTimes[] =>
+  moments.slice(1).map(({ walked }) => ({ start: (walked?.from ?? 0) / 24, end: (walked?.to ?? 0) / 24 }));
 
 /** When the steps run by a calendar. */
-export const timesByCalendar = ({ begin, steps }: Pick<Schedule, "begin" | "steps">): StepTimes[] => steps.map(({ start, end }) => ({ start: (start - begin) / 86_400_000, end: (end - begin) / 86_400_000 }));
+export const timesByCalendar = ({ begin, steps }: Pick<Schedule, "begin" | "steps">): StepTimes[] =>
+  steps.map(({ start, end }) => ({ start: (start - begin) / 86_400_000, end: (end - begin) / 86_400_000 }));
 
-const volumeAt = (moment: WalkedMoment, id: string): Volume | undefined => moment.state.plan.pools.flatMap((pool) => pool.volumes).find((volume) => volume.id === id);
+const volumeAt = (moment: WalkedMoment, id: string): Volume | undefined =>
+  moment.state.plan.pools.flatMap((pool) => pool.volumes).find((volume) => volume.id === id);
 
 function demandOf(made: Walk, volume: Volume, times: readonly StepTimes[]): Demand {
   const { moments, plan } = made;
@@ -71,7 +74,15 @@ function demandOf(made: Walk, volume: Volume, times: readonly StepTimes[]): Dema
     if (then > capacity) {
       const first = moments.findIndex((moment, k) => k > lastRise && moment.walked?.done);
       const begins = times[first - 1]?.start ?? 0;
-      rises.push({ step: moments[i]?.after ?? "", first: moments[first]?.after ?? "", capacity: then, begins, there, fullWithout, latestBegin: fullWithout === null ? null : fullWithout - (there - begins) });
+      rises.push({
+        step: moments[i]?.after ?? "",
+        first: moments[first]?.after ?? "",
+        capacity: then,
+        begins,
+        there,
+        fullWithout,
+        latestBegin: fullWithout === null ? null : fullWithout - (there - begins),
+      });
       lastRise = i;
     }
     capacity = then;
@@ -89,10 +100,15 @@ function demandOf(made: Walk, volume: Volume, times: readonly StepTimes[]): Dema
  * @example demand(walk(plan), timesByHours(walk(plan)))[0].fullWithoutPlan // 212
  */
 export function demand(made: Walk, times: readonly StepTimes[]): Demand[] {
-  return made.plan.pools.flatMap((pool) => pool.volumes.filter((volume) => dataSetsOn(made.plan, volume.id).length > 0).map((volume) => demandOf(made, volume, times)));
+  return made.plan.pools.flatMap((pool) =>
+    pool.volumes
+      .filter((volume) => dataSetsOn(made.plan, volume.id).length > 0)
+      .map((volume) => demandOf(made, volume, times)),
+  );
 }
 
-const daysWords = (days: number) => (days < 1.5 ? "a day" : days < 60 ? `${Math.round(days)} days` : `${Math.round(days / 30.44)} months`);
+const daysWords = (days: number) =>
+  days < 1.5 ? "a day" : days < 60 ? `${Math.round(days)} days` : `${Math.round(days / 30.44)} months`;
 
 /**
  * That room comes too late, by how much, and when its work would have to begin; for each step, by its id.
@@ -105,8 +121,16 @@ export function lateFindings(demands: readonly Demand[], start: string, delivery
     for (const rise of rises) {
       if (rise.fullWithout === null || rise.latestBegin === null || rise.there <= rise.fullWithout) continue;
       const late = rise.there - rise.fullWithout;
-      const hope = rise.latestBegin < 0 ? "Even begun on the first day it would come too late: delete or move something until then." : `The work for it must begin by ${dayAfter(start, rise.latestBegin)}${deliveryDays > 0 ? `, and drives be ordered ${deliveryDays === 1 ? "a day" : `${deliveryDays} days`} before` : ""}.`;
-      const finding: Finding = { code: "too-late", severity: "warn", message: `This comes ${daysWords(late)} too late: ${volume.name || "the volume"} is full, but for the head-room, on ${dayAfter(start, rise.fullWithout)}, and the room is there on ${dayAfter(start, rise.there)}. ${hope}`, drives: [] };
+      const hope =
+        rise.latestBegin < 0
+          ? "Even begun on the first day it would come too late: delete or move something until then."
+          : `The work for it must begin by ${dayAfter(start, rise.latestBegin)}${deliveryDays > 0 ? `, and drives be ordered ${deliveryDays === 1 ? "a day" : `${deliveryDays} days`} before` : ""}.`;
+      const finding: Finding = {
+        code: "too-late",
+        severity: "warn",
+        message: `This comes ${daysWords(late)} too late: ${volume.name || "the volume"} is full, but for the head-room, on ${dayAfter(start, rise.fullWithout)}, and the room is there on ${dayAfter(start, rise.there)}. ${hope}`,
+        drives: [],
+      };
       found.set(rise.step, [...(found.get(rise.step) ?? []), finding]);
     }
   }

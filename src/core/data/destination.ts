@@ -12,6 +12,8 @@ export const ANY_DESTINATION = "a destination of your choice";
  */
 export function destinationOf(plan: Plan, pool: Pool): string {
   const needed = storedIn(pool);
-  const fits = (plan.backups ?? []).filter((backup) => backup.bytes === undefined || backup.bytes >= Math.max(needed, bytesOn(backup, plan.dataSets ?? [])));
+  const fits = (plan.backups ?? []).filter(
+    (backup) => backup.bytes === undefined || backup.bytes >= Math.max(needed, bytesOn(backup, plan.dataSets ?? [])),
+  );
   return (fits.find((backup) => backup.place === "elsewhere") ?? fits[0])?.id ?? ANY_DESTINATION;
 }

@@ -10,7 +10,8 @@ import { dataSetsIn } from "./stored";
 export const PRECIOUS_WITHOUT_BACKUP = "precious-without-backup";
 
 /** The precious data sets of a pool that no current backup holds. */
-export const bareIn = (plan: Plan, pool: string, day: string | null): DataSet[] => dataSetsIn(plan, pool).filter((set) => set.worth === "precious" && currentBackups(plan, set, day).length === 0);
+export const bareIn = (plan: Plan, pool: string, day: string | null): DataSet[] =>
+  dataSetsIn(plan, pool).filter((set) => set.worth === "precious" && currentBackups(plan, set, day).length === 0);
 
 const names = (sets: readonly DataSet[]) => new Intl.ListFormat("en").format(sets.map((set) => set.name));
 
@@ -27,6 +28,30 @@ export function preciousFindings(plan: Plan, step: Step, pool: string, risk: str
   if (bare.length === 0) return [];
   const there = plan.pools.find((each) => each.id === pool);
   const what = `${risk}, and no current backup holds ${names(bare)}, which cannot be had again.`;
-  if (step.lifted) return [{ code: "lifted-in-writing", severity: "warn", message: `${what} On ${step.lifted.on} you wrote: “${step.lifted.words}”`, drives: [], mend: { label: "Take that back", command: { kind: "edit-step", step: step.id, changes: { lifted: null } } } }];
-  return [{ code: PRECIOUS_WITHOUT_BACKUP, severity: "block", message: `${what} Back it up first, or say in writing that you go on without.`, drives: [], mend: { label: "Back up first", command: { kind: "insert-steps", before: step.id, steps: [{ kind: "back-up", pool, to: there ? destinationOf(plan, there) : ANY_DESTINATION }] } } }];
+  if (step.lifted)
+    return [
+      {
+        code: "lifted-in-writing",
+        severity: "warn",
+        message: `${what} On ${step.lifted.on} you wrote: “${step.lifted.words}”`,
+        drives: [],
+        mend: { label: "Take that back", command: { kind: "edit-step", step: step.id, changes: { lifted: null } } },
+      },
+    ];
+  return [
+    {
+      code: PRECIOUS_WITHOUT_BACKUP,
+      severity: "block",
+      message: `${what} Back it up first, or say in writing that you go on without.`,
+      drives: [],
+      mend: {
+        label: "Back up first",
+        command: {
+          kind: "insert-steps",
+          before: step.id,
+          steps: [{ kind: "back-up", pool, to: there ? destinationOf(plan, there) : ANY_DESTINATION }],
+        },
+      },
+    },
+  ];
 }

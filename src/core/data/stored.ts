@@ -3,10 +3,12 @@ import type { Plan, Volume } from "../document/plan";
 import { sizeAfter, type DataSet } from "./dataSet";
 
 /** The data sets of a volume. */
-export const dataSetsOn = (plan: Pick<Plan, "dataSets">, volume: string): DataSet[] => (plan.dataSets ?? []).filter((set) => set.volume === volume);
+export const dataSetsOn = (plan: Pick<Plan, "dataSets">, volume: string): DataSet[] =>
+  (plan.dataSets ?? []).filter((set) => set.volume === volume);
 
 /** The data sets of a pool. */
-export const dataSetsIn = (plan: Plan, pool: string): DataSet[] => plan.pools.find((each) => each.id === pool)?.volumes.flatMap((volume) => dataSetsOn(plan, volume.id)) ?? [];
+export const dataSetsIn = (plan: Plan, pool: string): DataSet[] =>
+  plan.pools.find((each) => each.id === pool)?.volumes.flatMap((volume) => dataSetsOn(plan, volume.id)) ?? [];
 
 /**
  * What is stored on a volume after some days: its data sets, each as it grows, and whatever else it holds, which stays.

@@ -13,9 +13,12 @@ const broken = (change: (plan: Plan & Record<string, unknown>) => void) => {
   return result.ok ? null : result;
 };
 
-test.each(samples.map((sample) => [sample.id, sample.plan]))("the sample %s is a plan, and made afresh it is the same", (_, plan) => {
-  expect(readPlan(writePlan(plan))).toEqual({ ok: true, plan });
-});
+test.each(samples.map((sample) => [sample.id, sample.plan]))(
+  "the sample %s is a plan, and made afresh it is the same",
+  (_, plan) => {
+    expect(readPlan(writePlan(plan))).toEqual({ ok: true, plan });
+  },
+);
 
 test("reading what was written is the identity, for any plan", () => {
   fc.assert(
@@ -39,7 +42,10 @@ describe("what is refused says what, where and how to mend it", () => {
   });
 
   test("a newer version", () => {
-    expect(broken((plan) => Object.assign(plan, { version: 2, whatever: true }))).toMatchObject({ kind: "newer", problems: [{ pointer: "/version", message: expect.stringContaining("newer Cortijo") }] });
+    expect(broken((plan) => Object.assign(plan, { version: 2, whatever: true }))).toMatchObject({
+      kind: "newer",
+      problems: [{ pointer: "/version", message: expect.stringContaining("newer Cortijo") }],
+    });
   });
 
   test.each<[string, (plan: Plan & Record<string, unknown>) => void, string, RegExp]>([
@@ -47,28 +53,82 @@ describe("what is refused says what, where and how to mend it", () => {
     ["an unknown field with a slash", (plan) => (plan["a/b"] = 1), "/a~1b", /not a field/],
     ["a missing field", (plan) => delete (plan as Partial<Plan>).drives, "", /"drives" is missing/],
     ["a size that is no whole number", (plan) => (plan.drives[0]!.bytes = 1.5), "/drives/0/bytes", /whole number/],
-    ["a layout that does not exist", (plan) => Object.assign(plan.pools[0]!.groups[0]!, { layout: "raid9" }), "/pools/0/groups/0/layout", /one of "raid1"/],
-    ["a drive both in a bay and on the shelf", (plan) => Object.assign(plan.drives[0]!.place, { shelf: true }), "/drives/0/place", /exactly one field/],
+    [
+      "a layout that does not exist",
+      (plan) => Object.assign(plan.pools[0]!.groups[0]!, { layout: "raid9" }),
+      "/pools/0/groups/0/layout",
+      /one of "raid1"/,
+    ],
+    [
+      "a drive both in a bay and on the shelf",
+      (plan) => Object.assign(plan.drives[0]!.place, { shelf: true }),
+      "/drives/0/place",
+      /exactly one field/,
+    ],
     ["a name that is too long", (plan) => (plan.name = "x".repeat(200)), "/name", /120 characters/],
   ])("%s", (_, change, pointer, message) => {
-    expect(broken(change)).toMatchObject({ kind: "not-a-plan", problems: expect.arrayContaining([{ code: "schema", pointer, message: expect.stringMatching(message) }]) });
+    expect(broken(change)).toMatchObject({
+      kind: "not-a-plan",
+      problems: expect.arrayContaining([{ code: "schema", pointer, message: expect.stringMatching(message) }]),
+    });
   });
 
   test.each<[string, (plan: Plan) => void, string, string]>([
     ["two drives in one bay", (plan) => (plan.drives[1]!.place = { bay: 1 }), "bay-taken", "/drives/1/place/bay"],
     ["a bay that does not exist", (plan) => (plan.drives[1]!.place = { bay: 7 }), "no-such-bay", "/drives/1/place/bay"],
-    ["a duplicate serial, whatever its case", (plan) => (plan.drives[1]!.serial = "tj4-0417 "), "duplicate-serial", "/drives/1/serial"],
+    [
+      "a duplicate serial, whatever its case",
+      (plan) => (plan.drives[1]!.serial = "tj4-0417 "),
+      "duplicate-serial",
+      "/drives/1/serial",
+    ],
     ["a duplicate id", (plan) => (plan.drives[4]!.id = "d1"), "duplicate-id", "/drives/4/id"],
-    ["a drive in two groups", (plan) => plan.pools.push({ id: "p2", name: "", groups: [{ id: "g2", layout: "raid1", drives: ["d1", "d5"] }], spares: [], volumes: [] }), "drive-used-twice", "/pools/1/groups/0/drives/0"],
-    ["a member that is also a spare", (plan) => plan.pools[0]!.spares.push("d2"), "drive-used-twice", "/pools/0/spares/0"],
-    ["a drive that is not in the plan", (plan) => plan.pools[0]!.groups[0]!.drives.push("d99"), "no-such-drive", "/pools/0/groups/0/drives/4"],
-    ["a duplicate group id", (plan) => plan.pools[0]!.groups.push({ id: "g1", layout: "raid1", drives: [] }), "duplicate-id", "/pools/0/groups/1/id"],
+    [
+      "a drive in two groups",
+      (plan) =>
+        plan.pools.push({
+          id: "p2",
+          name: "",
+          groups: [{ id: "g2", layout: "raid1", drives: ["d1", "d5"] }],
+          spares: [],
+          volumes: [],
+        }),
+      "drive-used-twice",
+      "/pools/1/groups/0/drives/0",
+    ],
+    [
+      "a member that is also a spare",
+      (plan) => plan.pools[0]!.spares.push("d2"),
+      "drive-used-twice",
+      "/pools/0/spares/0",
+    ],
+    [
+      "a drive that is not in the plan",
+      (plan) => plan.pools[0]!.groups[0]!.drives.push("d99"),
+      "no-such-drive",
+      "/pools/0/groups/0/drives/4",
+    ],
+    [
+      "a duplicate group id",
+      (plan) => plan.pools[0]!.groups.push({ id: "g1", layout: "raid1", drives: [] }),
+      "duplicate-id",
+      "/pools/0/groups/1/id",
+    ],
   ])("%s", (_, change, code, pointer) => {
-    expect(broken(change)).toMatchObject({ kind: "impossible", problems: expect.arrayContaining([expect.objectContaining({ code, pointer })]) });
+    expect(broken(change)).toMatchObject({
+      kind: "impossible",
+      problems: expect.arrayContaining([expect.objectContaining({ code, pointer })]),
+    });
   });
 
   test("any JSON value at all is answered, never thrown at", () => {
     fc.assert(fc.property(fc.jsonValue(), (value) => expect(checkPlan(value).ok).toBe(false)));
-    fc.assert(fc.property(fc.jsonValue(), fc.constantFrom("box", "drives", "pools", "name"), (value, field) => void checkPlan({ ...clinic, [field]: value })));
+    fc.assert(
+      fc.property(
+        fc.jsonValue(),
+        fc.constantFrom("box", "drives", "pools", "name"),
+        (value, field) => void checkPlan({ ...clinic, [field]: value }),
+      ),
+    );
   });
 });

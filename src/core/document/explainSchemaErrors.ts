@@ -8,11 +8,17 @@ function sentence(error: ErrorObject): { message: string; pointer: string } {
   const params = error.params as Record<string, unknown>;
   switch (error.keyword) {
     case "additionalProperties":
-      return { message: `"${String(params.additionalProperty)}" is not a field that Cortijo knows here. Remove it or correct its name.`, pointer: `${pointer}/${pointerStep(String(params.additionalProperty))}` };
+      return {
+        message: `"${String(params.additionalProperty)}" is not a field that Cortijo knows here. Remove it or correct its name.`,
+        pointer: `${pointer}/${pointerStep(String(params.additionalProperty))}`,
+      };
     case "required":
       return { message: `The field "${String(params.missingProperty)}" is missing.`, pointer };
     case "enum":
-      return { message: `It must be one of ${(params.allowedValues as unknown[]).map((value) => JSON.stringify(value)).join(", ")}.`, pointer };
+      return {
+        message: `It must be one of ${(params.allowedValues as unknown[]).map((value) => JSON.stringify(value)).join(", ")}.`,
+        pointer,
+      };
     case "const":
       return { message: `It must be ${JSON.stringify(params.allowedValue)}.`, pointer };
     case "type":
@@ -22,7 +28,11 @@ function sentence(error: ErrorObject): { message: string; pointer: string } {
     case "maximum":
       return { message: `It must be at most ${String(params.limit)}.`, pointer };
     case "maxItems":
-      return { message: Number(params.limit) === 0 ? "It must be empty." : `It may have at most ${String(params.limit)} entries.`, pointer };
+      return {
+        message:
+          Number(params.limit) === 0 ? "It must be empty." : `It may have at most ${String(params.limit)} entries.`,
+        pointer,
+      };
     case "maxLength":
       return { message: `It may be at most ${String(params.limit)} characters long.`, pointer };
     case "pattern":
@@ -37,7 +47,15 @@ function sentence(error: ErrorObject): { message: string; pointer: string } {
 
 function describeType(type: unknown): string {
   const types = (Array.isArray(type) ? type : [type]).map(String);
-  const words: Record<string, string> = { integer: "a whole number", number: "a number", string: "a text", object: "an object", array: "a list", boolean: "true or false", null: "null" };
+  const words: Record<string, string> = {
+    integer: "a whole number",
+    number: "a number",
+    string: "a text",
+    object: "an object",
+    array: "a list",
+    boolean: "true or false",
+    null: "null",
+  };
   return types.map((each) => words[each] ?? each).join(" or ");
 }
 

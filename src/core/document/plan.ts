@@ -118,9 +118,13 @@ export function drivesOnShelf(plan: Plan): Drive[] {
 }
 
 /** What a drive does beside a pool, or null when it is a member or belongs to none. */
-export function roleOfDrive(plan: Plan, drive: string): { pool: Pool; role: "hot spare" | "read cache" | "write log" } | null {
+export function roleOfDrive(
+  plan: Plan,
+  drive: string,
+): { pool: Pool; role: "hot spare" | "read cache" | "write log" } | null {
   for (const pool of plan.pools) {
-    if (pool.spares.includes(drive) || pool.groups.some((group) => group.spares?.includes(drive))) return { pool, role: "hot spare" };
+    if (pool.spares.includes(drive) || pool.groups.some((group) => group.spares?.includes(drive)))
+      return { pool, role: "hot spare" };
     const helper = pool.helpers?.find((each) => each.drive === drive);
     if (helper) return { pool, role: helper.role === "read-cache" ? "read cache" : "write log" };
   }

@@ -11,9 +11,14 @@ export const PLAN_VERSION = 1;
  * `not-a-plan`: it does not parse, is another kind of file, or breaks the schema; `newer`: it is of a later version;
  * `impossible`: it fits the schema, but cannot be (a drive in two groups).
  */
-export type ReadPlanResult = { ok: true; plan: Plan } | { ok: false; kind: "not-a-plan" | "newer" | "impossible"; problems: Problem[] };
+export type ReadPlanResult =
+  { ok: true; plan: Plan } | { ok: false; kind: "not-a-plan" | "newer" | "impossible"; problems: Problem[] };
 
-const refuse = (kind: "not-a-plan" | "newer" | "impossible", problems: Problem[]): ReadPlanResult => ({ ok: false, kind, problems });
+const refuse = (kind: "not-a-plan" | "newer" | "impossible", problems: Problem[]): ReadPlanResult => ({
+  ok: false,
+  kind,
+  problems,
+});
 
 /**
  * Checks a value that claims to be a plan document: its format, its version, the schema, its references. An older
@@ -23,13 +28,31 @@ const refuse = (kind: "not-a-plan" | "newer" | "impossible", problems: Problem[]
  * @returns the very value as a plan, or what is wrong with it; it never throws
  */
 export function checkPlan(value: unknown): ReadPlanResult {
-  if (typeof value === "object" && value !== null && "format" in value && value.format === "cortijo-plan" && "version" in value) {
+  if (
+    typeof value === "object" &&
+    value !== null &&
+    "format" in value &&
+    value.format === "cortijo-plan" &&
+    "version" in value
+  ) {
     const { version } = value;
     if (typeof version === "number" && version > PLAN_VERSION) {
-      return refuse("newer", [{ code: "newer-version", message: `This plan is of version ${version}, made by a newer Cortijo. This one reads up to version ${PLAN_VERSION}: update Cortijo to open it.`, pointer: "/version" }]);
+      return refuse("newer", [
+        {
+          code: "newer-version",
+          message: `This plan is of version ${version}, made by a newer Cortijo. This one reads up to version ${PLAN_VERSION}: update Cortijo to open it.`,
+          pointer: "/version",
+        },
+      ]);
     }
   } else {
-    return refuse("not-a-plan", [{ code: "not-a-plan", message: 'This is not a Cortijo plan: a plan begins with "format": "cortijo-plan" and a version.', pointer: "" }]);
+    return refuse("not-a-plan", [
+      {
+        code: "not-a-plan",
+        message: 'This is not a Cortijo plan: a plan begins with "format": "cortijo-plan" and a version.',
+        pointer: "",
+      },
+    ]);
   }
   if (!validatePlan(value)) return refuse("not-a-plan", explainSchemaErrors(validatePlan.errors));
   const plan = value as Plan;
@@ -48,7 +71,9 @@ export function readPlan(text: string): ReadPlanResult {
     value = JSON.parse(text.replace(/^\uFEFF/, ""));
   } catch (error) {
     const reason = error instanceof Error ? error.message : String(error);
-    return refuse("not-a-plan", [{ code: "not-json", message: `This file is not JSON, so it is not a plan: ${reason}`, pointer: "" }]);
+    return refuse("not-a-plan", [
+      { code: "not-json", message: `This file is not JSON, so it is not a plan: ${reason}`, pointer: "" },
+    ]);
   }
   return checkPlan(value);
 }

@@ -13,7 +13,13 @@ function duplicateIds(things: readonly Named[]): Problem[] {
       seen.set(thing.id, thing);
       return [];
     }
-    return [{ code: "duplicate-id", message: `The id "${thing.id}" is already that of ${first.what} at ${first.pointer}. Give this ${thing.what.replace(/^an? /, "")} another one.`, pointer: `${thing.pointer}/id` }];
+    return [
+      {
+        code: "duplicate-id",
+        message: `The id "${thing.id}" is already that of ${first.what} at ${first.pointer}. Give this ${thing.what.replace(/^an? /, "")} another one.`,
+        pointer: `${thing.pointer}/id`,
+      },
+    ];
   });
 }
 
@@ -25,14 +31,29 @@ function placeProblems(plan: Plan): Problem[] {
     if ("bay" in drive.place) {
       const { bay } = drive.place;
       const other = inBay.get(bay);
-      if (bay > plan.box.bays) problems.push({ code: "no-such-bay", message: `Drive "${drive.id}" is in bay ${bay}, but the box has ${plan.box.bays}. Put it in another bay or on the shelf.`, pointer: `/drives/${i}/place/bay` });
-      if (other !== undefined) problems.push({ code: "bay-taken", message: `Bay ${bay} holds drive "${other}" already. Put "${drive.id}" in another bay or on the shelf.`, pointer: `/drives/${i}/place/bay` });
+      if (bay > plan.box.bays)
+        problems.push({
+          code: "no-such-bay",
+          message: `Drive "${drive.id}" is in bay ${bay}, but the box has ${plan.box.bays}. Put it in another bay or on the shelf.`,
+          pointer: `/drives/${i}/place/bay`,
+        });
+      if (other !== undefined)
+        problems.push({
+          code: "bay-taken",
+          message: `Bay ${bay} holds drive "${other}" already. Put "${drive.id}" in another bay or on the shelf.`,
+          pointer: `/drives/${i}/place/bay`,
+        });
       else inBay.set(bay, drive.id);
     }
     const serial = drive.serial?.trim().toLowerCase();
     if (serial) {
       const other = bySerial.get(serial);
-      if (other !== undefined) problems.push({ code: "duplicate-serial", message: `Drives "${other}" and "${drive.id}" have the same serial ${drive.serial}. Remove the one that is entered twice or correct its serial.`, pointer: `/drives/${i}/serial` });
+      if (other !== undefined)
+        problems.push({
+          code: "duplicate-serial",
+          message: `Drives "${other}" and "${drive.id}" have the same serial ${drive.serial}. Remove the one that is entered twice or correct its serial.`,
+          pointer: `/drives/${i}/serial`,
+        });
       else bySerial.set(serial, drive.id);
     }
     return problems;
@@ -45,18 +66,39 @@ function memberProblems(plan: Plan): Problem[] {
   const problems: Problem[] = [];
   const take = (drive: string, owner: string, pointer: string) => {
     const other = takenBy.get(drive);
-    if (!known.has(drive)) problems.push({ code: "no-such-drive", message: `The plan has no drive "${drive}". Add it to the drives or take it out here.`, pointer });
-    else if (other !== undefined) problems.push({ code: "drive-used-twice", message: `Drive "${drive}" belongs to ${other} already. A drive can be in one place only; take it out here or there.`, pointer });
+    if (!known.has(drive))
+      problems.push({
+        code: "no-such-drive",
+        message: `The plan has no drive "${drive}". Add it to the drives or take it out here.`,
+        pointer,
+      });
+    else if (other !== undefined)
+      problems.push({
+        code: "drive-used-twice",
+        message: `Drive "${drive}" belongs to ${other} already. A drive can be in one place only; take it out here or there.`,
+        pointer,
+      });
     else takenBy.set(drive, owner);
   };
   plan.pools.forEach((pool, p) => {
     pool.groups.forEach((group, g) => {
       group.drives.forEach((drive, d) => take(drive, `group "${group.id}"`, `/pools/${p}/groups/${g}/drives/${d}`));
-      group.spares?.forEach((drive, d) => take(drive, `the spares of group "${group.id}"`, `/pools/${p}/groups/${g}/spares/${d}`));
+      group.spares?.forEach((drive, d) =>
+        take(drive, `the spares of group "${group.id}"`, `/pools/${p}/groups/${g}/spares/${d}`),
+      );
     });
-    pool.helpers?.forEach(({ drive }, h) => take(drive, `the cache of pool "${pool.id}"`, `/pools/${p}/helpers/${h}/drive`));
-    if (pool.landsFor !== undefined && (pool.landsFor === pool.id || !plan.pools.some((other) => other.id === pool.landsFor))) {
-      problems.push({ code: "no-such-pool", message: `Pool "${pool.id}" lands data for "${pool.landsFor}", which is no other pool of the plan. Name another or take it out.`, pointer: `/pools/${p}/landsFor` });
+    pool.helpers?.forEach(({ drive }, h) =>
+      take(drive, `the cache of pool "${pool.id}"`, `/pools/${p}/helpers/${h}/drive`),
+    );
+    if (
+      pool.landsFor !== undefined &&
+      (pool.landsFor === pool.id || !plan.pools.some((other) => other.id === pool.landsFor))
+    ) {
+      problems.push({
+        code: "no-such-pool",
+        message: `Pool "${pool.id}" lands data for "${pool.landsFor}", which is no other pool of the plan. Name another or take it out.`,
+        pointer: `/pools/${p}/landsFor`,
+      });
     }
     pool.spares.forEach((drive, d) => take(drive, `the spares of pool "${pool.id}"`, `/pools/${p}/spares/${d}`));
   });
@@ -67,12 +109,49 @@ function dataProblems(plan: Plan): Problem[] {
   const volumes = new Set(plan.pools.flatMap((pool) => pool.volumes.map((volume) => volume.id)));
   const sets = new Set(plan.dataSets?.map((set) => set.id));
   const drives = new Set(plan.drives.map((drive) => drive.id));
-  const notADay = (day: string | undefined, pointer: string): Problem[] => (day === undefined || isDay(day) ? [] : [{ code: "no-such-day", message: `There is no day ${day}. Write a day of the calendar as YYYY-MM-DD.`, pointer }]);
+  const notADay = (day: string | undefined, pointer: string): Problem[] =>
+    day === undefined || isDay(day)
+      ? []
+      : [
+          {
+            code: "no-such-day",
+            message: `There is no day ${day}. Write a day of the calendar as YYYY-MM-DD.`,
+            pointer,
+          },
+        ];
   return [
-    ...(plan.dataSets ?? []).flatMap((set, i): Problem[] => (volumes.has(set.volume) ? [] : [{ code: "no-such-volume", message: `The data set "${set.id}" is on the volume "${set.volume}", which no pool has. Name one that is there, or take the data set out.`, pointer: `/dataSets/${i}/volume` }])),
+    ...(plan.dataSets ?? []).flatMap((set, i): Problem[] =>
+      volumes.has(set.volume)
+        ? []
+        : [
+            {
+              code: "no-such-volume",
+              message: `The data set "${set.id}" is on the volume "${set.volume}", which no pool has. Name one that is there, or take the data set out.`,
+              pointer: `/dataSets/${i}/volume`,
+            },
+          ],
+    ),
     ...(plan.backups ?? []).flatMap((backup, i): Problem[] => [
-      ...backup.dataSets.flatMap((set, d): Problem[] => (sets.has(set) ? [] : [{ code: "no-such-data-set", message: `The backup "${backup.id}" holds "${set}", which is no data set of the plan.`, pointer: `/backups/${i}/dataSets/${d}` }])),
-      ...(backup.drive === undefined || drives.has(backup.drive) ? [] : [{ code: "no-such-drive", message: `The backup "${backup.id}" is on the drive "${backup.drive}", which the plan does not have.`, pointer: `/backups/${i}/drive` }]),
+      ...backup.dataSets.flatMap((set, d): Problem[] =>
+        sets.has(set)
+          ? []
+          : [
+              {
+                code: "no-such-data-set",
+                message: `The backup "${backup.id}" holds "${set}", which is no data set of the plan.`,
+                pointer: `/backups/${i}/dataSets/${d}`,
+              },
+            ],
+      ),
+      ...(backup.drive === undefined || drives.has(backup.drive)
+        ? []
+        : [
+            {
+              code: "no-such-drive",
+              message: `The backup "${backup.id}" is on the drive "${backup.drive}", which the plan does not have.`,
+              pointer: `/backups/${i}/drive`,
+            },
+          ]),
       ...notADay(backup.lastVerified, `/backups/${i}/lastVerified`),
     ]),
     ...(plan.calendar ? calendarProblems(plan.calendar) : []),
@@ -80,16 +159,45 @@ function dataProblems(plan: Plan): Problem[] {
     ...(plan.calendar?.excluded ?? []).flatMap(({ from, to }, i): Problem[] => [
       ...notADay(from, `/calendar/excluded/${i}/from`),
       ...notADay(to, `/calendar/excluded/${i}/to`),
-      ...(to < from ? [{ code: "days-backwards", message: `These days end on ${to}, before they begin on ${from}. Swap the two.`, pointer: `/calendar/excluded/${i}` }] : []),
+      ...(to < from
+        ? [
+            {
+              code: "days-backwards",
+              message: `These days end on ${to}, before they begin on ${from}. Swap the two.`,
+              pointer: `/calendar/excluded/${i}`,
+            },
+          ]
+        : []),
     ]),
-    ...plan.steps.flatMap((step, i) => [...notADay(step.notBefore, `/steps/${i}/notBefore`), ...notADay(step.lifted?.on, `/steps/${i}/lifted/on`)]),
+    ...plan.steps.flatMap((step, i) => [
+      ...notADay(step.notBefore, `/steps/${i}/notBefore`),
+      ...notADay(step.lifted?.on, `/steps/${i}/lifted/on`),
+    ]),
   ];
 }
 
 function calendarProblems(calendar: PlanCalendar): Problem[] {
   return [
-    ...(isTimeZone(calendar.timeZone) ? [] : [{ code: "no-such-time-zone", message: `No time zone is called "${calendar.timeZone}". Use an IANA name, for instance "Europe/Lisbon".`, pointer: "/calendar/timeZone" }]),
-    ...calendar.hands.flatMap(({ from, to }, i) => (from < to ? [] : [{ code: "hours-backwards", message: `These hours end at ${to}, and begin at ${from}. They must end later on the same day.`, pointer: `/calendar/hands/${i}` }])),
+    ...(isTimeZone(calendar.timeZone)
+      ? []
+      : [
+          {
+            code: "no-such-time-zone",
+            message: `No time zone is called "${calendar.timeZone}". Use an IANA name, for instance "Europe/Lisbon".`,
+            pointer: "/calendar/timeZone",
+          },
+        ]),
+    ...calendar.hands.flatMap(({ from, to }, i) =>
+      from < to
+        ? []
+        : [
+            {
+              code: "hours-backwards",
+              message: `These hours end at ${to}, and begin at ${from}. They must end later on the same day.`,
+              pointer: `/calendar/hands/${i}`,
+            },
+          ],
+    ),
   ];
 }
 
@@ -113,11 +221,23 @@ export function referenceProblems(plan: Plan): Problem[] {
   return [
     ...duplicateIds(plan.drives.map((drive, i) => ({ id: drive.id, pointer: `/drives/${i}`, what: "a drive" }))),
     ...duplicateIds(plan.pools.map((pool, p) => ({ id: pool.id, pointer: `/pools/${p}`, what: "a pool" }))),
-    ...duplicateIds(plan.pools.flatMap((pool, p) => pool.groups.map((group, g) => ({ id: group.id, pointer: `/pools/${p}/groups/${g}`, what: "a group" })))),
-    ...duplicateIds(plan.pools.flatMap((pool, p) => pool.volumes.map((volume, v) => ({ id: volume.id, pointer: `/pools/${p}/volumes/${v}`, what: "a volume" })))),
+    ...duplicateIds(
+      plan.pools.flatMap((pool, p) =>
+        pool.groups.map((group, g) => ({ id: group.id, pointer: `/pools/${p}/groups/${g}`, what: "a group" })),
+      ),
+    ),
+    ...duplicateIds(
+      plan.pools.flatMap((pool, p) =>
+        pool.volumes.map((volume, v) => ({ id: volume.id, pointer: `/pools/${p}/volumes/${v}`, what: "a volume" })),
+      ),
+    ),
     ...duplicateIds(plan.steps.map((step, i) => ({ id: step.id, pointer: `/steps/${i}`, what: "a step" }))),
-    ...duplicateIds((plan.dataSets ?? []).map((set, i) => ({ id: set.id, pointer: `/dataSets/${i}`, what: "a data set" }))),
-    ...duplicateIds((plan.backups ?? []).map((backup, i) => ({ id: backup.id, pointer: `/backups/${i}`, what: "a backup" }))),
+    ...duplicateIds(
+      (plan.dataSets ?? []).map((set, i) => ({ id: set.id, pointer: `/dataSets/${i}`, what: "a data set" })),
+    ),
+    ...duplicateIds(
+      (plan.backups ?? []).map((backup, i) => ({ id: backup.id, pointer: `/backups/${i}`, what: "a backup" })),
+    ),
     ...placeProblems(plan),
     ...memberProblems(plan),
     ...dataProblems(plan),

@@ -24,11 +24,21 @@ export interface Room {
  *
  * @example roomOf({ id: "d1", bytes: 4_000_787_030_016 }, { systemReserveBytes: 0, rightSizeShare: 0 }).length // 4 000 786 153 472
  */
-export function roomOf(drive: { id: string; bytes: Bytes }, rules: Pick<BoxRules, "systemReserveBytes" | "rightSizeShare">): Room {
+export function roomOf(
+  drive: { id: string; bytes: Bytes },
+  rules: Pick<BoxRules, "systemReserveBytes" | "rightSizeShare">,
+): Room {
   const systemReserve = Math.min(drive.bytes, rules.systemReserveBytes);
   const rightSizeMargin = Math.min(drive.bytes - systemReserve, Math.ceil(drive.bytes * rules.rightSizeShare));
   const between = drive.bytes - systemReserve - rightSizeMargin;
-  return { drive: drive.id, bytes: drive.bytes, systemReserve, rightSizeMargin, between, length: floorTo(between, MiB) };
+  return {
+    drive: drive.id,
+    bytes: drive.bytes,
+    systemReserve,
+    rightSizeMargin,
+    between,
+    length: floorTo(between, MiB),
+  };
 }
 
 /**

@@ -15,7 +15,9 @@ export function driveBytes(size: ParsedSize, medium: Medium): Bytes {
   if (size.kind === "bytes" || medium === "ssd") return size.bytes;
   if (size.kind === "decimal") {
     const gigabytes = size.bytes / 1e9;
-    return Number.isInteger(gigabytes) && gigabytes >= 50 && gigabytes <= 100_000 ? nominalBytes(gigabytes) : size.bytes;
+    return Number.isInteger(gigabytes) && gigabytes >= 50 && gigabytes <= 100_000
+      ? nominalBytes(gigabytes)
+      : size.bytes;
   }
   const unit = size.unit === "TiB" ? 2 ** 40 : size.unit === "GiB" ? 2 ** 30 : 0;
   if (unit === 0 || size.decimals === 0) return size.bytes;
@@ -51,16 +53,21 @@ export const MOST_TYPED_DRIVES = 48;
 const SMALLEST_DRIVE = 1e9;
 
 function readPart(part: string): TypedDrives | string {
-  const match = /^(?:(\d{1,4})\s*[×x*]\s*)?(.*?)\s*((?:\s(?:hdd|sata|sas|usb|ssd|flash|nvme))*)$/i.exec(` ${part}`.trim());
+  const match = /^(?:(\d{1,4})\s*[×x*]\s*)?(.*?)\s*((?:\s(?:hdd|sata|sas|usb|ssd|flash|nvme))*)$/i.exec(
+    ` ${part}`.trim(),
+  );
   if (!match) return `"${part}" is not a drive. Write it like 4 TB or 6 × 4 TB.`;
   const count = match[1] === undefined ? 1 : Number(match[1]);
   if (count < 1) return `"${part}" adds no drive.`;
   const words = (match[3] ?? "").trim().toLowerCase().split(/\s+/).filter(Boolean);
-  const kind = words.reduce<{ medium: Medium; bus: Bus }>((soFar, word) => {
-    const next = KINDS[word];
-    if (!next) return soFar;
-    return word === "sas" || word === "usb" || word === "sata" ? { ...soFar, bus: next.bus } : next;
-  }, { medium: "hdd", bus: "sata" });
+  const kind = words.reduce<{ medium: Medium; bus: Bus }>(
+    (soFar, word) => {
+      const next = KINDS[word];
+      if (!next) return soFar;
+      return word === "sas" || word === "usb" || word === "sata" ? { ...soFar, bus: next.bus } : next;
+    },
+    { medium: "hdd", bus: "sata" },
+  );
   const parsed = parseSize(match[2] ?? "");
   if (!parsed.ok) return parsed.message;
   const bytes = driveBytes(parsed.size, kind.medium);
@@ -76,7 +83,10 @@ function readPart(part: string): TypedDrives | string {
  * @example typedDrives("6 × 4 TB") // { ok: true, drives: [{ count: 6, bytes: 4 000 787 030 016, medium: "hdd", bus: "sata" }] }
  */
 export function typedDrives(text: string): TypedDrivesResult {
-  const parts = text.split(/[;+\n]|\sand\s/i).map((part) => part.trim()).filter(Boolean);
+  const parts = text
+    .split(/[;+\n]|\sand\s/i)
+    .map((part) => part.trim())
+    .filter(Boolean);
   if (parts.length === 0) return { ok: false, message: "Type the drives you have, like 6 × 4 TB." };
   const drives: TypedDrives[] = [];
   for (const part of parts) {
@@ -85,6 +95,7 @@ export function typedDrives(text: string): TypedDrivesResult {
     drives.push(read);
   }
   const total = drives.reduce((sum, each) => sum + each.count, 0);
-  if (total > MOST_TYPED_DRIVES) return { ok: false, message: `That would add ${total} drives. Add at most ${MOST_TYPED_DRIVES} at once.` };
+  if (total > MOST_TYPED_DRIVES)
+    return { ok: false, message: `That would add ${total} drives. Add at most ${MOST_TYPED_DRIVES} at once.` };
   return { ok: true, drives };
 }

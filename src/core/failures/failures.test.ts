@@ -12,12 +12,18 @@ import { survivalOf } from "./survival";
 import { smallestFatalSet, toleranceOf } from "./tolerance";
 
 const rules = rulesOf({ set: "classic-raid" });
-const bandsOf = (id: LayoutId, drives: { id: string; bytes: number }[]): Band[] => layoutOf(id).layOut(drives.map((drive) => roomOf(drive, rules)), { arrayFormat: "plain" });
+const bandsOf = (id: LayoutId, drives: { id: string; bytes: number }[]): Band[] =>
+  layoutOf(id).layOut(
+    drives.map((drive) => roomOf(drive, rules)),
+    { arrayFormat: "plain" },
+  );
 
 const nothingLost = (fate: Fate) => fate.kind === "whole" || fate.kind === "degraded";
 
 /** A group on very small drives, so that every byte of it can be coded. */
-const smallGroup = fc.tuple(anyLayout, fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 7 })).filter(([layout, sizes]) => sizes.length >= (layout.drivesFor?.({}) ?? layout.minimumDrives))
+const smallGroup = fc
+  .tuple(anyLayout, fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 7 }))
+  .filter(([layout, sizes]) => sizes.length >= (layout.drivesFor?.({}) ?? layout.minimumDrives))
   .map(([layout, sizes]) => {
     const drives = sizes.map((gib, i) => testDrive(`d${i + 1}`, gib * GiB));
     return { bands: bandsOf(layout.id, drives), ids: drives.map((drive) => drive.id) };
@@ -27,7 +33,12 @@ const smallGroup = fc.tuple(anyLayout, fc.array(fc.integer({ min: 1, max: 6 }), 
 const smallPool = fc.array(smallGroup, { minLength: 1, maxLength: 2 }).map((groups) => {
   const rename = (g: number, id: string) => `${g}-${id}`;
   return {
-    bands: groups.flatMap(({ bands }, g) => bands.map((band) => ({ ...band, members: band.members.map((member) => ({ ...member, drive: rename(g, member.drive) })) }))),
+    bands: groups.flatMap(({ bands }, g) =>
+      bands.map((band) => ({
+        ...band,
+        members: band.members.map((member) => ({ ...member, drive: rename(g, member.drive) })),
+      })),
+    ),
     ids: groups.flatMap(({ ids }, g) => ids.map((id) => rename(g, id))),
   };
 });
@@ -58,7 +69,8 @@ test("the counted shares equal enumerating every set, and the tolerance the smal
         const sum = tally.get(size) ?? { survived: 0, sets: 0 };
         tally.set(size, { survived: sum.survived + (alive ? 1 : 0), sets: sum.sets + 1 });
       }
-      for (const { failed, survived, sets } of survivalOf(bands, ids, 4)) expect({ survived, sets }).toEqual(tally.get(failed));
+      for (const { failed, survived, sets } of survivalOf(bands, ids, 4))
+        expect({ survived, sets }).toEqual(tally.get(failed));
       const fatal = smallestFatalSet(bands);
       expect(fatal).toHaveLength(smallest);
       expect(nothingLost(fateOf(bands, new Set(fatal)))).toBe(false);
@@ -73,9 +85,13 @@ test("redundancy left is how many more may fail, whichever they are", () => {
       const failed = subset(ids, bits % 2 ** ids.length);
       const fate = fateOf(bands, failed);
       fc.pre(bands.length > 0);
-      const others = ids.filter((id) => !failed.has(id) && bands.some((band) => band.members.some((member) => member.drive === id)));
+      const others = ids.filter(
+        (id) => !failed.has(id) && bands.some((band) => band.members.some((member) => member.drive === id)),
+      );
       const killers = (size: number, from: number, sofar: string[]): boolean =>
-        size === 0 ? !nothingLost(fateOf(bands, new Set([...failed, ...sofar]))) : others.some((id, i) => i >= from && killers(size - 1, i + 1, [...sofar, id]));
+        size === 0
+          ? !nothingLost(fateOf(bands, new Set([...failed, ...sofar])))
+          : others.some((id, i) => i >= from && killers(size - 1, i + 1, [...sofar, id]));
       if (fate.kind === "degraded" || fate.kind === "whole") {
         expect(killers(fate.redundancy, 0, [])).toBe(false);
         expect(killers(fate.redundancy + 1, 0, [])).toBe(true);
@@ -99,12 +115,19 @@ test("independent drives lose only what was on the failed ones", () => {
   expect(fateOf(bands, new Set(["d1", "d3"]))).toMatchObject({ kind: "partly-lost", lostDrives: ["d1", "d3"] });
   expect(fateOf(bands, new Set(["d3", "d4"]))).toMatchObject({ kind: "partly-lost", lostDrives: ["d3"] });
   expect(fateOf(bands, new Set(["d4"]))).toEqual({ kind: "degraded", redundancy: 0, missing: ["d4"] });
-  expect(fateOf(bandsOf("single", drivesOfTB(4, 8)), new Set(["d2"]))).toMatchObject({ kind: "partly-lost", lostDrives: ["d2"] });
+  expect(fateOf(bandsOf("single", drivesOfTB(4, 8)), new Set(["d2"]))).toMatchObject({
+    kind: "partly-lost",
+    lostDrives: ["d2"],
+  });
   expect(fateOf(bandsOf("span", drivesOfTB(4, 8)), new Set(["d2"])).kind).toBe("lost");
 });
 
 test("striped mirrors pair by size, or as named; with three, any two are fatal", () => {
-  const of = (...tb: number[]) => layoutOf("raid10").layOut(drivesOfTB(...tb).map((drive) => roomOf(drive, rules)), { arrayFormat: "plain", options: { pairs: "as-named" } });
+  const of = (...tb: number[]) =>
+    layoutOf("raid10").layOut(
+      drivesOfTB(...tb).map((drive) => roomOf(drive, rules)),
+      { arrayFormat: "plain", options: { pairs: "as-named" } },
+    );
   expect(fateOf(of(4, 8, 4, 8), new Set(["d1", "d3"])).kind).toBe("degraded");
   expect(fateOf(bandsOf("raid10", drivesOfTB(4, 8, 4, 8)), new Set(["d1", "d3"])).kind).toBe("lost");
   expect(survivalOf(of(4, 4, 4), ["d1", "d2", "d3"], 2)[1]).toEqual({ failed: 2, survived: 0, sets: 3 });
@@ -113,5 +136,8 @@ test("striped mirrors pair by size, or as named; with three, any two are fatal",
 test("nothing is there to lose without bands", () => {
   expect(fateOf([], new Set(["d1"]))).toEqual({ kind: "whole", redundancy: 0 });
   expect(smallestFatalSet([])).toEqual([]);
-  expect(survivalOf([], ["d1", "d2"], 4)).toEqual([{ failed: 1, survived: 2, sets: 2 }, { failed: 2, survived: 1, sets: 1 }]);
+  expect(survivalOf([], ["d1", "d2"], 4)).toEqual([
+    { failed: 1, survived: 2, sets: 2 },
+    { failed: 2, survived: 1, sets: 1 },
+  ]);
 });

@@ -20,7 +20,13 @@ function tightest(clauses: readonly LossClause[]): LossClause[] {
   const sorted = [...clauses].sort((a, b) => b.drives.length - a.drives.length || a.tolerance - b.tolerance);
   const kept: { clause: LossClause; drives: ReadonlySet<string> }[] = [];
   for (const clause of sorted) {
-    if (kept.some((other) => other.clause.tolerance <= clause.tolerance && clause.drives.every((drive) => other.drives.has(drive)))) continue;
+    if (
+      kept.some(
+        (other) =>
+          other.clause.tolerance <= clause.tolerance && clause.drives.every((drive) => other.drives.has(drive)),
+      )
+    )
+      continue;
     kept.push({ clause, drives: new Set(clause.drives) });
   }
   return kept.map((each) => each.clause);
@@ -42,7 +48,11 @@ export function survivalOf(bands: readonly Band[], drives: readonly string[], mo
   const least = given.reduce((tolerance, clause) => Math.min(tolerance, clause.tolerance), Infinity);
   // Where one of the tightest clauses is about every drive, it alone decides.
   if (given.some((clause) => clause.tolerance === least && clause.drives.length === drives.length)) {
-    return Array.from({ length: depth }, (_, i) => ({ failed: i + 1, survived: i < least ? choose(drives.length, i + 1) : 0, sets: choose(drives.length, i + 1) }));
+    return Array.from({ length: depth }, (_, i) => ({
+      failed: i + 1,
+      survived: i < least ? choose(drives.length, i + 1) : 0,
+      sets: choose(drives.length, i + 1),
+    }));
   }
   const clauses = tightest(given);
   const clausesOf = new Map<string, number[]>(drives.map((drive) => [drive, []]));

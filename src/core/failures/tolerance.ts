@@ -9,7 +9,10 @@ import { lossClauses } from "../bands/lossClauses";
  */
 export function smallestFatalSet(bands: readonly Band[]): string[] {
   const clauses = bands.flatMap(lossClauses);
-  const tightest = clauses.reduce<(typeof clauses)[number] | null>((best, each) => (best === null || each.tolerance < best.tolerance ? each : best), null);
+  const tightest = clauses.reduce<(typeof clauses)[number] | null>(
+    (best, each) => (best === null || each.tolerance < best.tolerance ? each : best),
+    null,
+  );
   return tightest ? tightest.drives.slice(0, tightest.tolerance + 1) : [];
 }
 

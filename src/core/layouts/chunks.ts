@@ -55,15 +55,28 @@ function fillColumns(rooms: readonly Room[], width: number, height: number): Pie
 
 /** Cuts the columns level wherever a drive begins or ends: each slice lies on `width` different drives. */
 function layOutChunks(rooms: readonly Room[], width: number, scheme: Scheme): Band[] {
-  const height = stripesThatFit(rooms.map((room) => Math.floor(room.length / CHUNK_BYTES)), width);
+  const height = stripesThatFit(
+    rooms.map((room) => Math.floor(room.length / CHUNK_BYTES)),
+    width,
+  );
   if (height === 0) return [];
   const columns = fillColumns(rooms, width, height);
-  const cuts = [...new Set(columns.flatMap((column) => column.flatMap((piece) => [piece.from, piece.to])))].sort((a, b) => a - b);
+  const cuts = [...new Set(columns.flatMap((column) => column.flatMap((piece) => [piece.from, piece.to])))].sort(
+    (a, b) => a - b,
+  );
   return cuts.slice(1).map((to, i) => {
     const from = cuts[i] ?? 0;
     const members = columns.flatMap((column): BandMember[] => {
       const piece = column.find((each) => each.from <= from && each.to >= to);
-      return piece ? [{ drive: piece.room.drive, offset: piece.room.systemReserve + (piece.offset + from - piece.from) * CHUNK_BYTES, length: (to - from) * CHUNK_BYTES }] : [];
+      return piece
+        ? [
+            {
+              drive: piece.room.drive,
+              offset: piece.room.systemReserve + (piece.offset + from - piece.from) * CHUNK_BYTES,
+              length: (to - from) * CHUNK_BYTES,
+            },
+          ]
+        : [];
     });
     return { scheme, metadata: 0, members };
   });
@@ -100,7 +113,8 @@ export const chunkParity: Layout = {
   id: "chunk-parity",
   name: "parity over chunks",
   shortName: "Chunk parity",
-  summary: "Every stripe of data and parity chunks lies on as many different drives as it needs, never more. Uses drives of any sizes.",
+  summary:
+    "Every stripe of data and parity chunks lies on as many different drives as it needs, never more. Uses drives of any sizes.",
   minimumDrives: 2,
   usualDrives: 3,
   allocationUnit: CHUNK_BYTES,

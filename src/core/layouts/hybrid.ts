@@ -19,9 +19,18 @@ function layOutSlices(tolerance: 1 | 2, rooms: readonly Room[], arrayFormat: "pl
     const reaching = rooms.filter((room) => room.length >= level);
     const scheme = schemeOfSlice(tolerance, reaching.length);
     if (scheme) {
-      const { metadata, length } = fitArray(arrayFormat, reaching.map(() => level - floor), scheme);
+      const { metadata, length } = fitArray(
+        arrayFormat,
+        reaching.map(() => level - floor),
+        scheme,
+      );
       const from = floor + metadata;
-      if (length > 0) bands.push({ scheme, metadata, members: reaching.map((room) => ({ drive: room.drive, offset: room.systemReserve + from, length })) });
+      if (length > 0)
+        bands.push({
+          scheme,
+          metadata,
+          members: reaching.map((room) => ({ drive: room.drive, offset: room.systemReserve + from, length })),
+        });
     }
     floor = level;
   }

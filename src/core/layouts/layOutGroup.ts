@@ -15,7 +15,12 @@ export type LaidOut = Pick<Group, "layout" | "options" | "reach" | "filled">;
 /** The part of a room above what holds chunks already. */
 function above(room: Room, filled: Bytes): Room {
   const taken = Math.min(room.length, filled);
-  return { ...room, systemReserve: room.systemReserve + taken, between: room.between - taken, length: room.length - taken };
+  return {
+    ...room,
+    systemReserve: room.systemReserve + taken,
+    between: room.between - taken,
+    length: room.length - taken,
+  };
 }
 
 /**
@@ -35,7 +40,17 @@ export function layOutGroup(group: LaidOut, drives: readonly Drive[], rules: Box
   const rooms = drives.map((drive) => limitedRoom(roomOf(drive, rules), group.reach?.[drive.id]));
   const { filled } = group;
   if (!filled || layout.allocationUnit !== CHUNK_BYTES) return layout.layOut(rooms, setting);
-  const filledOf = (room: Room) => Math.min(floorTo(room.length, CHUNK_BYTES), floorTo(filled[room.drive] ?? 0, CHUNK_BYTES));
-  const stored = layout.layOut(rooms.map((room) => ({ ...room, between: filledOf(room), length: filledOf(room) })), setting);
-  return [...stored, ...layout.layOut(rooms.map((room) => above(room, filledOf(room))), setting)];
+  const filledOf = (room: Room) =>
+    Math.min(floorTo(room.length, CHUNK_BYTES), floorTo(filled[room.drive] ?? 0, CHUNK_BYTES));
+  const stored = layout.layOut(
+    rooms.map((room) => ({ ...room, between: filledOf(room), length: filledOf(room) })),
+    setting,
+  );
+  return [
+    ...stored,
+    ...layout.layOut(
+      rooms.map((room) => above(room, filledOf(room))),
+      setting,
+    ),
+  ];
 }

@@ -13,7 +13,10 @@ import schema from "../document/schema/plan-1.json";
 
 const classic = rulesOf({ set: "classic-raid" });
 const layOut = (id: LayoutId, drives: { id: string; bytes: number }[], rules = classic) =>
-  layoutOf(id).layOut(drives.map((drive) => roomOf(drive, rules)), { arrayFormat: rules.arrayFormat });
+  layoutOf(id).layOut(
+    drives.map((drive) => roomOf(drive, rules)),
+    { arrayFormat: rules.arrayFormat },
+  );
 
 const sum = (s: number[]) => s.reduce((a, b) => a + b, 0);
 
@@ -59,23 +62,37 @@ describe("worked by hand, on a box with no reserve", () => {
   test("4 + 4 + 8 + 12 TB hybrid: 16 TB", () => {
     const eight = floorTo(8_001_563_222_016, MiB);
     expect(usableOf(layOut("hybrid-1", drivesOfTB(4, 4, 8, 12)))).toBe(2 * four + eight);
-    expect(layOut("hybrid-1", drivesOfTB(4, 4, 8, 12)).map((band) => [band.scheme.kind, band.members.length])).toEqual([["parity", 4], ["mirror", 2]]);
+    expect(layOut("hybrid-1", drivesOfTB(4, 4, 8, 12)).map((band) => [band.scheme.kind, band.members.length])).toEqual([
+      ["parity", 4],
+      ["mirror", 2],
+    ]);
   });
   test("a mirror of 4 and 8 TB holds 4 TB", () => expect(usableOf(layOut("raid1", drivesOfTB(4, 8)))).toBe(four));
   test("hybrid of three with two to fail: three copies", () => {
-    expect(layOut("hybrid-2", drivesOfTB(4, 4, 8)).map((band) => [band.scheme.kind, band.members.length])).toEqual([["mirror", 3]]);
+    expect(layOut("hybrid-2", drivesOfTB(4, 4, 8)).map((band) => [band.scheme.kind, band.members.length])).toEqual([
+      ["mirror", 3],
+    ]);
   });
 });
 
 describe("the kernel's RAID driver, to the byte", () => {
   const linux = rulesOf({ set: "linux-host" });
-  test("3 × 4 TB single parity", () => expect(usableOf(layOut("raid5", drivesOfTB(4, 4, 4), linux))).toBe(8_001_302_822_912));
+  test("3 × 4 TB single parity", () =>
+    expect(usableOf(layOut("raid5", drivesOfTB(4, 4, 4), linux))).toBe(8_001_302_822_912));
   test("single parity of 3 × 1200 MiB after small members: 2396 MiB", () => {
     const drives = [1200, 1200, 1200].map((mib, i) => ({ id: `d${i}`, bytes: mib * MiB }));
     expect(usableOf(layOut("raid5", drives, linux))).toBe(2396 * MiB);
   });
   test("3 × 400 MiB: 796 MiB", () => {
-    expect(usableOf(layOut("raid5", [400, 400, 400].map((mib, i) => ({ id: `d${i}`, bytes: mib * MiB })), linux))).toBe(796 * MiB);
+    expect(
+      usableOf(
+        layOut(
+          "raid5",
+          [400, 400, 400].map((mib, i) => ({ id: `d${i}`, bytes: mib * MiB })),
+          linux,
+        ),
+      ),
+    ).toBe(796 * MiB);
   });
   test.each([
     [128 * 1024, 129],
@@ -83,7 +100,13 @@ describe("the kernel's RAID driver, to the byte", () => {
     [64 * 1024, 65],
     [120 * 1024, 65],
   ])("%i MiB members keep %i MiB before the data", (mib, metadata) => {
-    expect(layOut("raid6", [1, 2, 3, 4].map((i) => ({ id: `d${i}`, bytes: mib * MiB })), linux)[0]!.metadata).toBe(metadata * MiB);
+    expect(
+      layOut(
+        "raid6",
+        [1, 2, 3, 4].map((i) => ({ id: `d${i}`, bytes: mib * MiB })),
+        linux,
+      )[0]!.metadata,
+    ).toBe(metadata * MiB);
   });
 });
 
@@ -97,7 +120,9 @@ describe("more of the kernel's driver: unequal drives, odd counts, spans", () =>
     ["raid5", [400, 400], 398],
     ["raid6", [400, 400, 400, 400], 796],
     ["span", [400, 800, 1200], 2397],
-  ])("%s of %j MiB: %i MiB", (id, sizes, usable) => expect(usableOf(layOut(id, mib(...sizes), linux))).toBe(usable * MiB));
+  ])("%s of %j MiB: %i MiB", (id, sizes, usable) =>
+    expect(usableOf(layOut(id, mib(...sizes), linux))).toBe(usable * MiB),
+  );
 });
 
 describe("chunks", () => {
@@ -106,7 +131,10 @@ describe("chunks", () => {
     const left = [...chunks];
     let stripes = 0;
     for (;;) {
-      const most = left.map((room, i) => ({ room, i })).sort((a, b) => b.room - a.room || a.i - b.i).slice(0, width);
+      const most = left
+        .map((room, i) => ({ room, i }))
+        .sort((a, b) => b.room - a.room || a.i - b.i)
+        .slice(0, width);
       if (most.length < width || most.some(({ room }) => room === 0)) return stripes;
       most.forEach(({ i }) => (left[i]! -= 1));
       stripes += 1;
@@ -114,12 +142,16 @@ describe("chunks", () => {
   };
   test("equal chunk-by-chunk placement within one chunk per drive", () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 0, max: 60 }), { minLength: 2, maxLength: 12 }), fc.integer({ min: 2, max: 6 }), (chunks, width) => {
-        fc.pre(chunks.length >= width);
-        const [ours, theirs] = [stripesThatFit(chunks, width), bruteForce(chunks, width)];
-        expect(ours).toBeGreaterThanOrEqual(theirs);
-        expect((ours - theirs) * width).toBeLessThanOrEqual(chunks.length);
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 60 }), { minLength: 2, maxLength: 12 }),
+        fc.integer({ min: 2, max: 6 }),
+        (chunks, width) => {
+          fc.pre(chunks.length >= width);
+          const [ours, theirs] = [stripesThatFit(chunks, width), bruteForce(chunks, width)];
+          expect(ours).toBeGreaterThanOrEqual(theirs);
+          expect((ours - theirs) * width).toBeLessThanOrEqual(chunks.length);
+        },
+      ),
       { numRuns: 500 },
     );
   });
@@ -129,7 +161,9 @@ describe("chunks", () => {
     [[20, 20, 20, 20, 160], 2, 80],
     [[50, 50, 100, 100, 150], 3, 150],
     [[40, 40, 80], 3, 40],
-  ])("%j chunks at width %i: %i stripes", (chunks, width, stripes) => expect(stripesThatFit(chunks, width)).toBe(stripes));
+  ])("%j chunks at width %i: %i stripes", (chunks, width, stripes) =>
+    expect(stripesThatFit(chunks, width)).toBe(stripes),
+  );
 });
 
 describe("laws of every layout", () => {
@@ -165,7 +199,11 @@ describe("laws of every layout", () => {
         }
         for (const room of rooms) {
           let at = room.systemReserve;
-          const extents = bands.flatMap((band) => band.members.filter((each) => each.drive === room.drive).map((each) => ({ from: each.offset - band.metadata, to: each.offset + each.length })));
+          const extents = bands.flatMap((band) =>
+            band.members
+              .filter((each) => each.drive === room.drive)
+              .map((each) => ({ from: each.offset - band.metadata, to: each.offset + each.length })),
+          );
           for (const { from, to } of extents.sort((a, b) => a.from - b.from)) {
             expect(from).toBeGreaterThanOrEqual(at);
             at = to;
@@ -178,23 +216,54 @@ describe("laws of every layout", () => {
 
   test("adding a drive never lowers a hybrid's usable space", () => {
     fc.assert(
-      fc.property(fc.constantFrom("hybrid-1" as const, "hybrid-2" as const), anyDrives(4, 12), anyRules, (id, drives, rules) => {
-        const plain = { ...rules, arrayFormat: "plain" as const };
-        expect(usableOf(layOut(id, drives, plain))).toBeGreaterThanOrEqual(usableOf(layOut(id, drives.slice(1), plain)));
-      }),
+      fc.property(
+        fc.constantFrom("hybrid-1" as const, "hybrid-2" as const),
+        anyDrives(4, 12),
+        anyRules,
+        (id, drives, rules) => {
+          const plain = { ...rules, arrayFormat: "plain" as const };
+          expect(usableOf(layOut(id, drives, plain))).toBeGreaterThanOrEqual(
+            usableOf(layOut(id, drives.slice(1), plain)),
+          );
+        },
+      ),
     );
   });
 
   test("the tolerance is what the name promises", () => {
-    const promised: Record<LayoutId, (n: number) => number> = { raid1: (n) => n - 1, raid5: () => 1, raid6: () => 2, "triple-parity": () => 3, "hybrid-1": () => 1, "hybrid-2": () => 2, raid10: () => 1, "spanned-mirror": () => 1, raid0: () => 0, single: () => 0, span: () => 0, "parity-drive-1": () => 1, "parity-drive-2": () => 2, "copies-2": () => 1, "copies-3": () => 2, "chunk-parity": () => 1 };
+    const promised: Record<LayoutId, (n: number) => number> = {
+      raid1: (n) => n - 1,
+      raid5: () => 1,
+      raid6: () => 2,
+      "triple-parity": () => 3,
+      "hybrid-1": () => 1,
+      "hybrid-2": () => 2,
+      raid10: () => 1,
+      "spanned-mirror": () => 1,
+      raid0: () => 0,
+      single: () => 0,
+      span: () => 0,
+      "parity-drive-1": () => 1,
+      "parity-drive-2": () => 2,
+      "copies-2": () => 1,
+      "copies-3": () => 2,
+      "chunk-parity": () => 1,
+    };
     fc.assert(
-      fc.property(anyLayout, fc.array(fc.constantFrom(1, 2, 4, 8, 12), { minLength: 5, maxLength: 12 }), (layout, sizes) => {
-        expect(toleranceOf(layOut(layout.id, drivesOfTB(...sizes)))).toBe(promised[layout.id](sizes.length));
-      }),
+      fc.property(
+        anyLayout,
+        fc.array(fc.constantFrom(1, 2, 4, 8, 12), { minLength: 5, maxLength: 12 }),
+        (layout, sizes) => {
+          expect(toleranceOf(layOut(layout.id, drivesOfTB(...sizes)))).toBe(promised[layout.id](sizes.length));
+        },
+      ),
     );
   });
 
-  test.each(layouts.map((layout) => [layout.id, layout]))("%s of too few drives is the caller's mistake", (_, layout) => {
-    expect(() => layout.layOut([], { arrayFormat: "plain" })).toThrow(RangeError);
-  });
+  test.each(layouts.map((layout) => [layout.id, layout]))(
+    "%s of too few drives is the caller's mistake",
+    (_, layout) => {
+      expect(() => layout.layOut([], { arrayFormat: "plain" })).toThrow(RangeError);
+    },
+  );
 });

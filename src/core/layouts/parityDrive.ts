@@ -12,10 +12,14 @@ function layOutWithParityDrives(rooms: readonly Room[], parity: 1 | 2, named: re
   const bySize = rooms.map((room, i) => ({ room, i })).sort((a, b) => b.room.length - a.room.length || b.i - a.i);
   const largest = bySize.slice(0, parity).map(({ room }) => room);
   const chosen = rooms.filter((room) => named.includes(room.drive));
-  const largeEnough = chosen.length === parity && rooms.every((room) => chosen.includes(room) || chosen.every((each) => each.length >= room.length));
+  const largeEnough =
+    chosen.length === parity &&
+    rooms.every((room) => chosen.includes(room) || chosen.every((each) => each.length >= room.length));
   const parityRooms = largeEnough ? chosen : largest;
   const dataRooms = rooms.filter((room) => !parityRooms.includes(room));
-  const levels = [...new Set(dataRooms.map((room) => floorTo(room.length, MiB)))].filter((level) => level > 0).sort((a, b) => a - b);
+  const levels = [...new Set(dataRooms.map((room) => floorTo(room.length, MiB)))]
+    .filter((level) => level > 0)
+    .sort((a, b) => a - b);
   let floor = 0;
   return levels.map((level) => {
     const from = floor;
@@ -47,7 +51,19 @@ function parityDriveLayout(parity: 1 | 2, id: LayoutId, name: string, shortName:
 }
 
 /** Usable Σ s − sn, tolerance 1. */
-export const oneParityDrive = parityDriveLayout(1, "parity-drive-1", "one parity drive", "Parity drive", "the largest is");
+export const oneParityDrive = parityDriveLayout(
+  1,
+  "parity-drive-1",
+  "one parity drive",
+  "Parity drive",
+  "the largest is",
+);
 
 /** Usable Σ s − sn − s(n−1), tolerance 2. */
-export const twoParityDrives = parityDriveLayout(2, "parity-drive-2", "two parity drives", "2 parity drives", "the two largest are");
+export const twoParityDrives = parityDriveLayout(
+  2,
+  "parity-drive-2",
+  "two parity drives",
+  "2 parity drives",
+  "the two largest are",
+);

@@ -3,28 +3,56 @@ import type { BoxRules } from "../rules/boxRules";
 import type { GroupOptions, Layout } from "./layout";
 
 /** The fewest drives that a box takes for a layout with these options: its own figure where its rules give one, else the usual one. */
-export function fewestDrives(layout: Layout, rules: Pick<BoxRules, "minimumDrives">, options: GroupOptions = {}): number {
-  return Math.max(layout.drivesFor?.(options) ?? layout.minimumDrives, rules.minimumDrives[layout.id] ?? (layout.drivesFor ? 0 : layout.usualDrives));
+export function fewestDrives(
+  layout: Layout,
+  rules: Pick<BoxRules, "minimumDrives">,
+  options: GroupOptions = {},
+): number {
+  return Math.max(
+    layout.drivesFor?.(options) ?? layout.minimumDrives,
+    rules.minimumDrives[layout.id] ?? (layout.drivesFor ? 0 : layout.usualDrives),
+  );
 }
 
 /** Why a layout cannot be made of this many drives on this box, or null when it can. */
-export function wrongCount(layout: Layout, count: number, rules: Pick<BoxRules, "minimumDrives" | "arrayFormat">, options: GroupOptions = {}): string | null {
+export function wrongCount(
+  layout: Layout,
+  count: number,
+  rules: Pick<BoxRules, "minimumDrives" | "arrayFormat">,
+  options: GroupOptions = {},
+): string | null {
   const fewest = fewestDrives(layout, rules, options);
   if (count < fewest) return `Needs ${fewest} drives: ${fewest - count} more.`;
   // The kernel's driver takes any number.
-  if (layout.even && count % 2 === 1 && rules.arrayFormat !== "linux-raid") return "Needs an even number of drives: 1 more.";
+  if (layout.even && count % 2 === 1 && rules.arrayFormat !== "linux-raid")
+    return "Needs an even number of drives: 1 more.";
   return null;
 }
 
 /** The findings about a group's layout itself: not offered by the box, or of a number of drives that it cannot have. */
-export function problemsOfLayout(layout: Layout, drives: readonly string[], rules: BoxRules, options: GroupOptions = {}): Finding[] {
+export function problemsOfLayout(
+  layout: Layout,
+  drives: readonly string[],
+  rules: BoxRules,
+  options: GroupOptions = {},
+): Finding[] {
   const findings: Finding[] = [];
   const wrong = wrongCount(layout, drives.length, rules, options);
   if (wrong) {
-    findings.push({ code: "wrong-drive-count", severity: "block", message: `${layout.shortName} cannot be made of ${drives.length === 1 ? "1 drive" : `${drives.length} drives`}. ${wrong} Add drives or choose another layout.`, drives: [...drives] });
+    findings.push({
+      code: "wrong-drive-count",
+      severity: "block",
+      message: `${layout.shortName} cannot be made of ${drives.length === 1 ? "1 drive" : `${drives.length} drives`}. ${wrong} Add drives or choose another layout.`,
+      drives: [...drives],
+    });
   }
   if (!rules.layouts.includes(layout.id)) {
-    findings.push({ code: "layout-not-offered", severity: "warn", message: `By its rules your box does not offer ${layout.shortName}. Choose a layout that it offers, or correct what your box can do.`, drives: [...drives] });
+    findings.push({
+      code: "layout-not-offered",
+      severity: "warn",
+      message: `By its rules your box does not offer ${layout.shortName}. Choose a layout that it offers, or correct what your box can do.`,
+      drives: [...drives],
+    });
   }
   return findings;
 }

@@ -3,7 +3,11 @@ import type { Band } from "../bands/band";
 import type { Room } from "../drives/room";
 import { requireRooms, type Layout } from "./layout";
 
-const alone = (room: Room, metadata: number, length: number): Band => ({ scheme: { kind: "single" }, metadata, members: [{ drive: room.drive, offset: room.systemReserve + metadata, length }] });
+const alone = (room: Room, metadata: number, length: number): Band => ({
+  scheme: { kind: "single" },
+  metadata,
+  members: [{ drive: room.drive, offset: room.systemReserve + metadata, length }],
+});
 
 /** Separate drives: each its own volume, so that a failure takes only what is on that drive. Usable Σ s, tolerance 0. */
 export const separateDrives: Layout = {
@@ -15,7 +19,9 @@ export const separateDrives: Layout = {
   usualDrives: 1,
   layOut(rooms) {
     requireRooms(separateDrives, rooms);
-    return rooms.filter((room) => room.length > 0).map((room) => ({ ...alone(room, 0, room.length), independent: true }));
+    return rooms
+      .filter((room) => room.length > 0)
+      .map((room) => ({ ...alone(room, 0, room.length), independent: true }));
   },
 };
 
@@ -29,7 +35,11 @@ export const span: Layout = {
   usualDrives: 1,
   layOut(rooms, setting) {
     requireRooms(span, rooms);
-    const { metadata, lengths } = fitUnequal(setting.arrayFormat, rooms.map((room) => room.between), "span");
+    const { metadata, lengths } = fitUnequal(
+      setting.arrayFormat,
+      rooms.map((room) => room.between),
+      "span",
+    );
     return rooms.flatMap((room, i) => {
       const length = lengths[i] ?? 0;
       return length > 0 ? [alone(room, metadata, length)] : [];

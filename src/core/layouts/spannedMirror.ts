@@ -10,7 +10,8 @@ export const spannedMirror: Layout = {
   id: "spanned-mirror",
   name: "small drives mirrored onto a large one",
   shortName: "Spanned mirror",
-  summary: "Each smaller drive is mirrored onto its own part of the largest, and keeps its own file system. Any one drive may fail.",
+  summary:
+    "Each smaller drive is mirrored onto its own part of the largest, and keeps its own file system. Any one drive may fail.",
   minimumDrives: 3,
   usualDrives: 3,
   layOut(rooms, setting) {
@@ -22,7 +23,16 @@ export const spannedMirror: Layout = {
       if (room === large) continue;
       const reach = Math.min(room.length, large.length - floor);
       const { metadata, length } = fitArray(setting.arrayFormat, [reach, reach], { kind: "mirror" });
-      if (length > 0) bands.push({ scheme: { kind: "mirror" }, metadata, independent: true, members: [{ drive: room.drive, offset: room.systemReserve + metadata, length }, { drive: large.drive, offset: large.systemReserve + floor + metadata, length }] });
+      if (length > 0)
+        bands.push({
+          scheme: { kind: "mirror" },
+          metadata,
+          independent: true,
+          members: [
+            { drive: room.drive, offset: room.systemReserve + metadata, length },
+            { drive: large.drive, offset: large.systemReserve + floor + metadata, length },
+          ],
+        });
       floor += Math.max(0, reach);
     }
     return bands;

@@ -6,7 +6,11 @@ import { wholeDriveBand } from "./wholeDriveBand";
 
 /** Unequal drives striped in zones, as the kernel's driver does: each zone over the drives that reach it. */
 function zones(rooms: readonly Room[], setting: LayoutSetting): Band[] {
-  const { metadata, lengths } = fitUnequal(setting.arrayFormat, rooms.map((room) => room.between), "stripe");
+  const { metadata, lengths } = fitUnequal(
+    setting.arrayFormat,
+    rooms.map((room) => room.between),
+    "stripe",
+  );
   const levels = [...new Set(lengths)].filter((length) => length > 0).sort((a, b) => a - b);
   let floor = 0;
   return levels.map((level) => {
@@ -16,7 +20,11 @@ function zones(rooms: readonly Room[], setting: LayoutSetting): Band[] {
     return {
       scheme: reaching.length === 1 ? { kind: "single" } : { kind: "stripe" },
       metadata: from === 0 ? metadata : 0,
-      members: reaching.map((room) => ({ drive: room.drive, offset: room.systemReserve + metadata + from, length: level - from })),
+      members: reaching.map((room) => ({
+        drive: room.drive,
+        offset: room.systemReserve + metadata + from,
+        length: level - from,
+      })),
     };
   });
 }
@@ -31,6 +39,8 @@ export const stripe: Layout = {
   usualDrives: 2,
   layOut(rooms, setting) {
     requireRooms(stripe, rooms);
-    return setting.arrayFormat === "linux-raid" ? zones(rooms, setting) : wholeDriveBand(rooms, { kind: "stripe" }, setting);
+    return setting.arrayFormat === "linux-raid"
+      ? zones(rooms, setting)
+      : wholeDriveBand(rooms, { kind: "stripe" }, setting);
   },
 };

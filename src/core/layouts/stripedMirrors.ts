@@ -6,7 +6,8 @@ export const stripedMirrors: Layout = {
   id: "raid10",
   name: "striped mirrors",
   shortName: "RAID 10",
-  summary: "Drives are mirrored in pairs and data is striped over the pairs. Every drive counts as large as the smallest.",
+  summary:
+    "Drives are mirrored in pairs and data is striped over the pairs. Every drive counts as large as the smallest.",
   minimumDrives: 2,
   usualDrives: 4,
   even: true,
@@ -14,7 +15,8 @@ export const stripedMirrors: Layout = {
   layOut(rooms, setting) {
     requireRooms(stripedMirrors, rooms);
     // The kernel's driver pairs neighbours in the order in which they are named; other boxes pair by size.
-    const asNamed = (setting.options?.pairs ?? (setting.arrayFormat === "linux-raid" ? "as-named" : "by-size")) === "as-named";
+    const asNamed =
+      (setting.options?.pairs ?? (setting.arrayFormat === "linux-raid" ? "as-named" : "by-size")) === "as-named";
     const ordered = asNamed ? rooms : [...rooms].sort((a, b) => a.length - b.length);
     return wholeDriveBand(ordered, { kind: "striped-mirrors" }, setting);
   },

@@ -10,7 +10,17 @@ import type { LayoutSetting } from "./layout";
  * @example wholeDriveBand([roomOf(d1), roomOf(d2)], { kind: "mirror" }, { arrayFormat: "plain" })
  */
 export function wholeDriveBand(rooms: readonly Room[], scheme: Scheme, setting: LayoutSetting): Band[] {
-  const { metadata, length } = fitArray(setting.arrayFormat, rooms.map((room) => room.between), scheme);
+  const { metadata, length } = fitArray(
+    setting.arrayFormat,
+    rooms.map((room) => room.between),
+    scheme,
+  );
   if (length === 0) return [];
-  return [{ scheme, metadata, members: rooms.map((room) => ({ drive: room.drive, offset: room.systemReserve + metadata, length })) }];
+  return [
+    {
+      scheme,
+      metadata,
+      members: rooms.map((room) => ({ drive: room.drive, offset: room.systemReserve + metadata, length })),
+    },
+  ];
 }

@@ -2,7 +2,15 @@ import type { BoxRules } from "../rules/boxRules";
 import type { Layout, LayoutId } from "./layout";
 
 /** Layouts of which a pool has only one group, that takes any further drive: independent drives, and chunks. */
-const ALWAYS: ReadonlySet<LayoutId> = new Set(["single", "span", "parity-drive-1", "parity-drive-2", "copies-2", "copies-3", "chunk-parity"]);
+const ALWAYS: ReadonlySet<LayoutId> = new Set([
+  "single",
+  "span",
+  "parity-drive-1",
+  "parity-drive-2",
+  "copies-2",
+  "copies-3",
+  "chunk-parity",
+]);
 
 /** Whether a further drive joins what is there, instead of forming a group with others. */
 export function takesAnyDrive(layout: Pick<Layout, "id">): boolean {

@@ -21,7 +21,8 @@ export interface Gaps {
 export function gapsOf(rooms: readonly Room[], bands: readonly Band[], unit: Bytes = MiB): Map<string, Gaps> {
   const taken = new Map<string, { from: Bytes; to: Bytes }[]>(rooms.map((room) => [room.drive, []]));
   for (const band of bands) {
-    for (const member of band.members) taken.get(member.drive)?.push({ from: member.offset - band.metadata, to: member.offset + member.length });
+    for (const member of band.members)
+      taken.get(member.drive)?.push({ from: member.offset - band.metadata, to: member.offset + member.length });
   }
   return new Map(rooms.map((room) => [room.drive, gapsBetween(room, taken.get(room.drive) ?? [], unit)]));
 }

@@ -11,22 +11,47 @@ import { volumesOf } from "./volumes";
 
 const anyShares = fc.record({
   reserveShare: fc.constantFrom(0, 1 / 32, 0.005),
-  volumes: fc.array(fc.record({ id: fc.string(), name: fc.string(), bytes: anyBytes, fileSystem: fc.constantFrom("ext4" as const, "xfs" as const, "btrfs" as const, "none" as const), usedBytes: anyBytes, headroomShare: fc.constantFrom(0, 0.2, 0.9) }), { maxLength: 3 }),
+  volumes: fc.array(
+    fc.record({
+      id: fc.string(),
+      name: fc.string(),
+      bytes: anyBytes,
+      fileSystem: fc.constantFrom("ext4" as const, "xfs" as const, "btrfs" as const, "none" as const),
+      usedBytes: anyBytes,
+      headroomShare: fc.constantFrom(0, 0.2, 0.9),
+    }),
+    { maxLength: 3 },
+  ),
 });
 
 test("the ledger of any drives, layout, rules and spares sums to the drives' bytes exactly, in order, with no negative entry", () => {
   fc.assert(
-    fc.property(anyLayout, anyDrives(4, 12), anyDrives(0, 2), anyRules, anyShares, (layout, drives, spares, rules, shares) => {
-      const rooms = drives.map((drive) => roomOf(drive, rules));
-      const bands = layout.layOut(rooms, { arrayFormat: rules.arrayFormat });
-      const entries = ledgerOf([{ rooms, bands, allocationUnit: layout.allocationUnit }], spares.map((drive) => roomOf({ ...drive, id: `s${drive.id}` }, rules)), shares);
-      expect(entries.reduce((sum, entry) => sum + entry.bytes, 0)).toBe([...drives, ...spares].reduce((sum, drive) => sum + drive.bytes, 0));
-      expect(entries.every((entry) => Number.isSafeInteger(entry.bytes) && entry.bytes >= 0)).toBe(true);
-      const order = entries.map((entry) => LEDGER_CAUSES.indexOf(entry.cause));
-      expect(order).toEqual([...order].sort((a, b) => a - b));
-      expect(entries.filter((entry) => USABLE_CAUSES.has(entry.cause)).reduce((sum, entry) => sum + entry.bytes, 0)).toBe(usableOf(bands) - poolReserve(usableOf(bands), shares.reserveShare));
-      expect(entries.at(-1)?.cause).toBe("left");
-    }),
+    fc.property(
+      anyLayout,
+      anyDrives(4, 12),
+      anyDrives(0, 2),
+      anyRules,
+      anyShares,
+      (layout, drives, spares, rules, shares) => {
+        const rooms = drives.map((drive) => roomOf(drive, rules));
+        const bands = layout.layOut(rooms, { arrayFormat: rules.arrayFormat });
+        const entries = ledgerOf(
+          [{ rooms, bands, allocationUnit: layout.allocationUnit }],
+          spares.map((drive) => roomOf({ ...drive, id: `s${drive.id}` }, rules)),
+          shares,
+        );
+        expect(entries.reduce((sum, entry) => sum + entry.bytes, 0)).toBe(
+          [...drives, ...spares].reduce((sum, drive) => sum + drive.bytes, 0),
+        );
+        expect(entries.every((entry) => Number.isSafeInteger(entry.bytes) && entry.bytes >= 0)).toBe(true);
+        const order = entries.map((entry) => LEDGER_CAUSES.indexOf(entry.cause));
+        expect(order).toEqual([...order].sort((a, b) => a - b));
+        expect(
+          entries.filter((entry) => USABLE_CAUSES.has(entry.cause)).reduce((sum, entry) => sum + entry.bytes, 0),
+        ).toBe(usableOf(bands) - poolReserve(usableOf(bands), shares.reserveShare));
+        expect(entries.at(-1)?.cause).toBe("left");
+      },
+    ),
     { numRuns: 500 },
   );
 });
@@ -74,10 +99,13 @@ describe("file systems, against what real ones reported straight after making th
   });
   test("ext4 has steps at 4 and 16 TiB, where less is taken", () => {
     const TiB = 2 ** 40;
-    for (const edge of [4 * TiB, 16 * TiB]) expect(fileSystemShare("ext4", edge).structures).toBeLessThan(fileSystemShare("ext4", edge - 1).structures * 0.6);
+    for (const edge of [4 * TiB, 16 * TiB])
+      expect(fileSystemShare("ext4", edge).structures).toBeLessThan(fileSystemShare("ext4", edge - 1).structures * 0.6);
   });
   test("use eats into the head-room before anything is missing", () => {
-    const [volume] = volumesOf(1000, [{ id: "v", name: "", bytes: 1000, fileSystem: "none", usedBytes: 900, headroomShare: 0.2 }]).volumes;
+    const [volume] = volumesOf(1000, [
+      { id: "v", name: "", bytes: 1000, fileSystem: "none", usedBytes: 900, headroomShare: 0.2 },
+    ]).volumes;
     expect(volume).toMatchObject({ used: 900, headroom: 100, left: 0 });
   });
 });

@@ -50,7 +50,14 @@ export interface PoolShares {
 }
 
 /** The causes that together are usable space. */
-export const USABLE_CAUSES: ReadonlySet<LedgerCause> = new Set(["unassigned", "file-system", "root-reserve", "head-room", "used", "left"]);
+export const USABLE_CAUSES: ReadonlySet<LedgerCause> = new Set([
+  "unassigned",
+  "file-system",
+  "root-reserve",
+  "head-room",
+  "used",
+  "left",
+]);
 
 /** What the box keeps of a pool, rounded up to the byte. */
 export function poolReserve(bytes: Bytes, share: number): Bytes {
@@ -68,7 +75,11 @@ export function poolReserve(bytes: Bytes, share: number): Bytes {
  * @example ledgerOf([{ rooms: roomsOf(4 TB, 8 TB), bands: mirrorBands }], [])
  * // idle 4 TB (the 8 TB drive), copies 4 TB (both), unassigned 4 TB (both)
  */
-export function ledgerOf(groups: readonly LedgerGroup[], spares: readonly Room[], shares: PoolShares = { reserveShare: 0, volumes: [] }): LedgerEntry[] {
+export function ledgerOf(
+  groups: readonly LedgerGroup[],
+  spares: readonly Room[],
+  shares: PoolShares = { reserveShare: 0, volumes: [] },
+): LedgerEntry[] {
   const sums = new Map<LedgerCause, { bytes: Bytes; drives: Set<string> }>();
   const add = (cause: LedgerCause, bytes: Bytes, drives: readonly string[]) => {
     if (bytes === 0 && cause !== "left") return;

@@ -36,7 +36,9 @@ interface PlaceClass {
 const HEALTH = { failing: 0, watch: 1, good: 2 } as const;
 
 /** The drive that had best go first: the one in the worst health, then the one in the first bay. */
-const firstToGo = (a: Drive, b: Drive) => HEALTH[a.health.state] - HEALTH[b.health.state] || (b.health.reallocatedSectors ?? 0) - (a.health.reallocatedSectors ?? 0);
+const firstToGo = (a: Drive, b: Drive) =>
+  HEALTH[a.health.state] - HEALTH[b.health.state] ||
+  (b.health.reallocatedSectors ?? 0) - (a.health.reallocatedSectors ?? 0);
 
 function placeClasses(plan: Plan, pool: Pool): PlaceClass[] {
   const driveOf = new Map(plan.drives.map((drive) => [drive.id, drive]));
@@ -45,15 +47,28 @@ function placeClasses(plan: Plan, pool: Pool): PlaceClass[] {
     const members = group.drives.flatMap((id) => driveOf.get(id) ?? []);
     return [...new Set(members.map((drive) => drive.bytes))].map((bytes): PlaceClass => ({
       key: `replace ${group.id} ${bytes}`,
-      places: members.filter((drive) => drive.bytes === bytes).sort(firstToGo).map((drive) => ({ kind: "replace", drive: drive.id })),
+      places: members
+        .filter((drive) => drive.bytes === bytes)
+        .sort(firstToGo)
+        .map((drive) => ({ kind: "replace", drive: drive.id })),
     }));
   });
-  const adding = pool.groups.map((group): PlaceClass => ({ key: `add ${group.id}`, places: Array.from({ length: Math.min(2, bays) }, () => ({ kind: "add", group: group.id })) }));
-  const further: PlaceClass = { key: "further", places: bays >= 2 ? [{ kind: "further-group" }, { kind: "further-group" }] : [] };
+  const adding = pool.groups.map((group): PlaceClass => ({
+    key: `add ${group.id}`,
+    places: Array.from({ length: Math.min(2, bays) }, () => ({ kind: "add", group: group.id })),
+  }));
+  const further: PlaceClass = {
+    key: "further",
+    places: bays >= 2 ? [{ kind: "further-group" }, { kind: "further-group" }] : [],
+  };
   return [...replacing, ...adding, further].filter((each) => each.places.length > 0);
 }
 
-const placesOf = (buy: Buy) => buy.drives.map(({ at }) => (at.kind === "replace" ? at.drive : at.kind)).sort().join(" ");
+const placesOf = (buy: Buy) =>
+  buy.drives
+    .map(({ at }) => (at.kind === "replace" ? at.drive : at.kind))
+    .sort()
+    .join(" ");
 
 const byWorth = (a: Buy, b: Buy) => b.bytesPerMoney - a.bytesPerMoney || b.gainBytes - a.gainBytes || a.price - b.price;
 
@@ -68,7 +83,12 @@ export function* bestBuySteps(plan: Plan, pool: Pool, prices: readonly PricedDri
   const now = usableWith(plan, pool, []);
   const base = now.ok ? now.usableBytes : 0;
   const classes = placeClasses(plan, pool);
-  const asPlaced = (item: PricedDrive, at: Placement): Placed => ({ bytes: item.bytes, medium: item.medium, bus: item.bus, at });
+  const asPlaced = (item: PricedDrive, at: Placement): Placed => ({
+    bytes: item.bytes,
+    medium: item.medium,
+    bus: item.bus,
+    at,
+  });
   const known = new Map<string, Bytes>();
   const gainOf = (key: string, placed: Placed[]): Bytes => {
     const old = known.get(key);
@@ -82,12 +102,15 @@ export function* bestBuySteps(plan: Plan, pool: Pool, prices: readonly PricedDri
     const price = drives.reduce((sum, { item }) => sum + item.price, 0);
     return { drives, gainBytes, price, bytesPerMoney: price > 0 ? gainBytes / price : Infinity };
   };
-  const single: { item: PricedDrive; i: number; place: PlaceClass; p: number }[] = prices.flatMap((item, i) => classes.map((place, p) => ({ item, i, place, p })));
+  const single: { item: PricedDrive; i: number; place: PlaceClass; p: number }[] = prices.flatMap((item, i) =>
+    classes.map((place, p) => ({ item, i, place, p })),
+  );
   let one: Buy[] = [];
   let two: Buy[] = [];
   let weighed = 0;
   // A runner-up that goes to the same places, gains no more and costs no less is none.
-  const idle = (buy: Buy, other: Buy) => placesOf(buy) === placesOf(other) && other.gainBytes >= buy.gainBytes && other.price <= buy.price;
+  const idle = (buy: Buy, other: Buy) =>
+    placesOf(buy) === placesOf(other) && other.gainBytes >= buy.gainBytes && other.price <= buy.price;
   const keep = (list: Buy[], buy: Buy) => {
     if (buy.gainBytes <= 0 || list.some((other) => idle(buy, other))) return list;
     return [...list.filter((other) => !idle(other, buy)), buy].sort(byWorth).slice(0, KEPT);
@@ -96,7 +119,13 @@ export function* bestBuySteps(plan: Plan, pool: Pool, prices: readonly PricedDri
     const [at] = first.place.places;
     if (at && at.kind !== "further-group") {
       weighed += 1;
-      one = keep(one, buyOf([{ item: first.item, at }], gainOf(`${first.item.bytes} ${first.item.medium} ${first.place.key}`, [asPlaced(first.item, at)])));
+      one = keep(
+        one,
+        buyOf(
+          [{ item: first.item, at }],
+          gainOf(`${first.item.bytes} ${first.item.medium} ${first.place.key}`, [asPlaced(first.item, at)]),
+        ),
+      );
     }
     for (const second of single.slice(n)) {
       const same = second.place === first.place;
@@ -104,7 +133,16 @@ export function* bestBuySteps(plan: Plan, pool: Pool, prices: readonly PricedDri
       if (!at || !next || (first.place.key === "further") !== (second.place.key === "further")) continue;
       weighed += 1;
       const key = `${first.item.bytes} ${first.item.medium} ${first.place.key} | ${second.item.bytes} ${second.item.medium} ${second.place.key}`;
-      two = keep(two, buyOf([{ item: first.item, at }, { item: second.item, at: next }], gainOf(key, [asPlaced(first.item, at), asPlaced(second.item, next)])));
+      two = keep(
+        two,
+        buyOf(
+          [
+            { item: first.item, at },
+            { item: second.item, at: next },
+          ],
+          gainOf(key, [asPlaced(first.item, at), asPlaced(second.item, next)]),
+        ),
+      );
     }
     yield (n + 1) / single.length;
   }

@@ -17,15 +17,30 @@ const boxOf = (set: RuleSetId, layout: LayoutId, bays: number, ...tb: number[]):
   ...emptyPlan("x"),
   box: { name: "x", bays, rules: { set } },
   drives: drivesOfTB(...tb),
-  pools: [{ id: "p1", name: "P", groups: [{ id: "g1", layout, drives: tb.map((_, i) => `d${i + 1}`) }], spares: [], volumes: [] }],
+  pools: [
+    {
+      id: "p1",
+      name: "P",
+      groups: [{ id: "g1", layout, drives: tb.map((_, i) => `d${i + 1}`) }],
+      spares: [],
+      volumes: [],
+    },
+  ],
 });
 const TB = (bytes: number) => Math.round(bytes / 1e11) / 10;
-const placed = (tb: number, at: Placed["at"]): Placed => ({ bytes: nominalBytes(tb * 1000), medium: "hdd", bus: "sata", at });
+const placed = (tb: number, at: Placed["at"]): Placed => ({
+  bytes: nominalBytes(tb * 1000),
+  medium: "hdd",
+  bus: "sata",
+  at,
+});
 
 test("a large drive bought for RAID 5 of 3 × 4 TB: 4 TB as one more whatever its size, nothing as a replacement", () => {
   const plan = boxOf("classic-raid", "raid5", 4, 4, 4, 4);
   const more = sizeCurve(plan, plan.pools[0]!, { kind: "add", group: "g1" });
-  expect(more.filter((point) => point.outcome.ok).map((point) => TB(point.gainBytes))).toEqual(more.filter((point) => point.outcome.ok).map(() => 4));
+  expect(more.filter((point) => point.outcome.ok).map((point) => TB(point.gainBytes))).toEqual(
+    more.filter((point) => point.outcome.ok).map(() => 4),
+  );
   expect(flatStretches(more)).toEqual([{ from: nominalBytes(4000), to: null, gainBytes: more.at(-1)!.gainBytes }]);
   expect(more[0]).toMatchObject({ outcome: { ok: false }, gainBytes: 0 });
   const other = sizeCurve(plan, plan.pools[0]!, { kind: "replace", drive: "d1" });
@@ -44,14 +59,23 @@ test("a hybrid of 4, 4, 8: nothing more above the largest until a second one com
 
 test("a fixed-group box is not widened; a box without a free bay takes replacements only", () => {
   const fixed = boxOf("fixed-group", "raid5", 8, 4, 4, 4);
-  expect(usableWith(fixed, fixed.pools[0]!, [placed(4, { kind: "add", group: "g1" })])).toMatchObject({ ok: false, reason: expect.stringMatching(/does not widen/) });
+  expect(usableWith(fixed, fixed.pools[0]!, [placed(4, { kind: "add", group: "g1" })])).toMatchObject({
+    ok: false,
+    reason: expect.stringMatching(/does not widen/),
+  });
   const full = boxOf("classic-raid", "raid5", 3, 4, 4, 4);
-  expect(usableWith(full, full.pools[0]!, [placed(4, { kind: "add", group: "g1" })])).toMatchObject({ ok: false, reason: "No bay is free for it." });
+  expect(usableWith(full, full.pools[0]!, [placed(4, { kind: "add", group: "g1" })])).toMatchObject({
+    ok: false,
+    reason: "No bay is free for it.",
+  });
   expect(usableWith(full, full.pools[0]!, [placed(3, { kind: "replace", drive: "d1" })])).toMatchObject({ ok: false });
 });
 
 test("without anything placed it is what the prediction says", () => {
-  expect(usableWith(clinic, clinic.pools[0]!, [])).toEqual({ ok: true, usableBytes: predict(clinic).pools[0]!.usableBytes });
+  expect(usableWith(clinic, clinic.pools[0]!, [])).toEqual({
+    ok: true,
+    usableBytes: predict(clinic).pools[0]!.usableBytes,
+  });
 });
 
 const cases = fc.record({
@@ -59,7 +83,10 @@ const cases = fc.record({
   layout: fc.constantFrom<LayoutId>("raid1", "raid5", "hybrid-1", "hybrid-2", "copies-2", "parity-drive-1"),
   tb: fc.array(fc.constantFrom(2, 4, 8, 12), { minLength: 2, maxLength: 5 }),
   free: fc.integer({ min: 0, max: 2 }),
-  prices: fc.array(fc.record({ tb: fc.constantFrom(2, 4, 8, 12, 16), price: fc.integer({ min: 10, max: 400 }) }), { minLength: 1, maxLength: 3 }),
+  prices: fc.array(fc.record({ tb: fc.constantFrom(2, 4, 8, 12, 16), price: fc.integer({ min: 10, max: 400 }) }), {
+    minLength: 1,
+    maxLength: 3,
+  }),
 });
 
 test("the best buys are those that trying every drive, every pair, every place and both orders finds", () => {
@@ -67,7 +94,13 @@ test("the best buys are those that trying every drive, every pair, every place a
     fc.property(cases, ({ set, layout, tb, free, prices }) => {
       const plan = boxOf(set, layout, tb.length + free, ...tb);
       const pool = plan.pools[0]!;
-      const items = prices.map((each): PricedDrive => ({ bytes: nominalBytes(each.tb * 1000), price: each.price, medium: "hdd", bus: "sata", label: "" }));
+      const items = prices.map((each): PricedDrive => ({
+        bytes: nominalBytes(each.tb * 1000),
+        price: each.price,
+        medium: "hdd",
+        bus: "sata",
+        label: "",
+      }));
       const now = usableWith(plan, pool, []);
       const base = now.ok ? now.usableBytes : 0;
       const gain = (list: Placed[]) => {
@@ -76,7 +109,9 @@ test("the best buys are those that trying every drive, every pair, every place a
       };
       const all = items.flatMap((item) => placementsIn(pool).map((at) => ({ item, at })));
       const asPlaced = ({ item, at }: (typeof all)[number]): Placed => ({ ...item, at });
-      const ones = all.filter(({ at }) => at.kind !== "further-group").map((each) => gain([asPlaced(each)]) / each.item.price);
+      const ones = all
+        .filter(({ at }) => at.kind !== "further-group")
+        .map((each) => gain([asPlaced(each)]) / each.item.price);
       const twos = all.flatMap((a) =>
         all.flatMap((b) => {
           const sameBay = a.at.kind === "replace" && b.at.kind === "replace" && a.at.drive === b.at.drive;
@@ -93,7 +128,14 @@ test("the best buys are those that trying every drive, every pair, every place a
 });
 
 test("a drive of the clinic in poor health goes first, among equals", () => {
-  const plan = { ...clinic, drives: clinic.drives.map((drive) => (drive.id === "d2" ? { ...drive, health: { state: "watch" as const } } : drive)) };
-  const [best] = bestBuys(plan, plan.pools[0]!, EXAMPLE_PRICES).one.filter((buy) => buy.drives[0]!.at.kind === "replace");
+  const plan = {
+    ...clinic,
+    drives: clinic.drives.map((drive) =>
+      drive.id === "d2" ? { ...drive, health: { state: "watch" as const } } : drive,
+    ),
+  };
+  const [best] = bestBuys(plan, plan.pools[0]!, EXAMPLE_PRICES).one.filter(
+    (buy) => buy.drives[0]!.at.kind === "replace",
+  );
   expect(best!.drives[0]!.at).toEqual({ kind: "replace", drive: "d2" });
 });

@@ -30,13 +30,24 @@ export function freeBays(plan: Plan): number {
   return Array.from({ length: plan.box.bays }, (_, i) => i + 1).filter((bay) => driveInBay(plan, bay) === null).length;
 }
 
-const thought = (placed: Placed, n: number): Drive => ({ id: `thought-${n}`, label: "", bytes: placed.bytes, medium: placed.medium, bus: placed.bus, logicalSector: 512, physicalSector: 4096, health: { state: "good" }, place: { shelf: true } });
+const thought = (placed: Placed, n: number): Drive => ({
+  id: `thought-${n}`,
+  label: "",
+  bytes: placed.bytes,
+  medium: placed.medium,
+  bus: placed.bus,
+  logicalSector: 512,
+  physicalSector: 4096,
+  health: { state: "good" },
+  place: { shelf: true },
+});
 
 /**
  * The order in which a box takes most: first those that are added, smallest first, since a box that wants each as large
  * as the largest would refuse a small one after a large one; then those that replace, which raise the smallest.
  */
-const inBestOrder = (placed: readonly Placed[]): Placed[] => [...placed].sort((a, b) => Number(a.at.kind === "replace") - Number(b.at.kind === "replace") || a.bytes - b.bytes);
+const inBestOrder = (placed: readonly Placed[]): Placed[] =>
+  [...placed].sort((a, b) => Number(a.at.kind === "replace") - Number(b.at.kind === "replace") || a.bytes - b.bytes);
 
 /**
  * What a pool would hold with some drives more, or others in their place, under the box's rules and in its free bays.
@@ -50,7 +61,8 @@ export function usableWith(plan: Plan, pool: Pool, placed: readonly Placed[], fa
   const rules = rulesOf(plan.box.rules);
   const driveOf = new Map(plan.drives.map((drive) => [drive.id, drive]));
   const replaced = placed.filter(({ at }) => at.kind === "replace").length;
-  if (placed.length - replaced > freeBays(plan)) return { ok: false, reason: freeBays(plan) === 0 ? "No bay is free for it." : "There are not enough free bays." };
+  if (placed.length - replaced > freeBays(plan))
+    return { ok: false, reason: freeBays(plan) === 0 ? "No bay is free for it." : "There are not enough free bays." };
   const groups = pool.groups.map((group) => ({ group, drives: group.drives.flatMap((id) => driveOf.get(id) ?? []) }));
   const further: Drive[] = [];
   for (const [n, each] of inBestOrder(placed).entries()) {
@@ -60,12 +72,24 @@ export function usableWith(plan: Plan, pool: Pool, placed: readonly Placed[], fa
       further.push(drive);
       continue;
     }
-    const target = groups.find((one) => (at.kind === "add" ? one.group.id === at.group : one.drives.some((member) => member.id === at.drive)));
+    const target = groups.find((one) =>
+      at.kind === "add" ? one.group.id === at.group : one.drives.some((member) => member.id === at.drive),
+    );
     if (!target) return { ok: false, reason: "That place is no longer in the pool." };
     if (at.kind === "add") {
-      if (!widensByDrive(layoutOf(target.group.layout), rules)) return { ok: false, reason: "Your box does not widen a group. It grows by a further group, or by replacing drives." };
-      const [block] = checkJoining(drive, target.drives, rules, family).filter((finding) => finding.severity === "block");
-      if (block) return { ok: false, reason: `Too small to join: your box wants at least ${formatBytes(Math[rules.joining === "as-largest-member" ? "max" : "min"](...target.drives.map((member) => member.bytes)), family)}.` };
+      if (!widensByDrive(layoutOf(target.group.layout), rules))
+        return {
+          ok: false,
+          reason: "Your box does not widen a group. It grows by a further group, or by replacing drives.",
+        };
+      const [block] = checkJoining(drive, target.drives, rules, family).filter(
+        (finding) => finding.severity === "block",
+      );
+      if (block)
+        return {
+          ok: false,
+          reason: `Too small to join: your box wants at least ${formatBytes(Math[rules.joining === "as-largest-member" ? "max" : "min"](...target.drives.map((member) => member.bytes)), family)}.`,
+        };
       target.drives = [...target.drives, drive];
     } else {
       const old = driveOf.get(at.drive);
@@ -74,13 +98,19 @@ export function usableWith(plan: Plan, pool: Pool, placed: readonly Placed[], fa
     }
   }
   const last = pool.groups.at(-1);
-  const all: { group: Pick<Group, "layout" | "options">; drives: Drive[] }[] = further.length > 0 && last ? [...groups, { group: last, drives: further }] : groups;
+  const all: { group: Pick<Group, "layout" | "options">; drives: Drive[] }[] =
+    further.length > 0 && last ? [...groups, { group: last, drives: further }] : groups;
   let data = 0;
   for (const { group, drives } of all) {
     const layout = layoutOf(group.layout);
     const wrong = wrongCount(layout, drives.length, rules, group.options);
     if (wrong) return { ok: false, reason: wrong };
-    data += usableOf(layout.layOut(drives.map((drive) => roomOf(drive, rules)), { arrayFormat: rules.arrayFormat, options: group.options ?? {} }));
+    data += usableOf(
+      layout.layOut(
+        drives.map((drive) => roomOf(drive, rules)),
+        { arrayFormat: rules.arrayFormat, options: group.options ?? {} },
+      ),
+    );
   }
   return { ok: true, usableBytes: data - poolReserve(data, rules.poolReserveShare) };
 }

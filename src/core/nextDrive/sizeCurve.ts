@@ -21,7 +21,9 @@ export interface FlatStretch {
 }
 
 /** The sizes at which the curve is worked out: those that hard disks are sold in today. */
-export const CURVE_SIZES: readonly Bytes[] = [1, 2, 3, 4, 5, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30, 32].map((terabytes) => nominalBytes(terabytes * 1000));
+export const CURVE_SIZES: readonly Bytes[] = [1, 2, 3, 4, 5, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30, 32].map(
+  (terabytes) => nominalBytes(terabytes * 1000),
+);
 
 const of = (bytes: Bytes, at: Placement): Placed => ({ bytes, medium: "hdd", bus: "sata", at });
 
@@ -42,7 +44,13 @@ export function sizeCurve(plan: Plan, pool: Pool, at: Placement): CurvePoint[] {
   return sizes.map((bytes) => {
     const outcome = usableWith(plan, pool, [of(bytes, at)]);
     const gain = outcome.ok ? outcome.usableBytes - base : 0;
-    const second = outcome.ok ? places.filter((place) => place.kind !== "further-group" && !(place.kind === "replace" && at.kind === "replace" && place.drive === at.drive)) : [];
+    const second = outcome.ok
+      ? places.filter(
+          (place) =>
+            place.kind !== "further-group" &&
+            !(place.kind === "replace" && at.kind === "replace" && place.drive === at.drive),
+        )
+      : [];
     const then = second.flatMap((place) => {
       const both = usableWith(plan, pool, [of(bytes, at), of(bytes, place)]);
       return both.ok ? [both.usableBytes - base] : [];
@@ -63,7 +71,8 @@ export function flatStretches(curve: readonly CurvePoint[]): FlatStretch[] {
   const close = (last: boolean) => {
     const [first] = run;
     const end = run.at(-1);
-    if (first && end && run.length > 1) stretches.push({ from: first.bytes, to: last ? null : end.bytes, gainBytes: first.gainBytes });
+    if (first && end && run.length > 1)
+      stretches.push({ from: first.bytes, to: last ? null : end.bytes, gainBytes: first.gainBytes });
     run = [];
   };
   for (const point of curve) {

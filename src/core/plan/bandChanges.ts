@@ -19,7 +19,11 @@ const bottomOf = (band: Band) => Math.min(...band.members.map((member) => member
  * @param stands for a drive that was replaced, the one that came in its place
  * @example bandChanges(raid5Of4TB, raid5Of8TB, new Map()) // [{ kind: "grown", index: 0 }]
  */
-export function bandChanges(before: readonly Band[], after: readonly Band[], stands: ReadonlyMap<string, string>): BandChange[] {
+export function bandChanges(
+  before: readonly Band[],
+  after: readonly Band[],
+  stands: ReadonlyMap<string, string>,
+): BandChange[] {
   const changes: BandChange[] = [];
   const matched = new Set<number>();
   after.forEach((band, index) => {
@@ -50,10 +54,19 @@ export function bandChanges(before: readonly Band[], after: readonly Band[], sta
  */
 export function changesBetween(before: Plan, after: Plan): (BandChange & { group: string })[] {
   const rules = rulesOf(after.box.rules);
-  return after.pools.flatMap((pool) => pool.groups).flatMap((group) => {
-    const old = groupOf(before, group.id);
-    if (!old || old === group) return [];
-    const stands = new Map(old.drives.flatMap((drive, i): [string, string][] => (group.drives[i] !== undefined && !group.drives.includes(drive) ? [[drive, group.drives[i]]] : [])));
-    return bandChanges(bandsOfGroup(before, old, rules), bandsOfGroup(after, group, rules), stands).map((change) => ({ ...change, group: group.id }));
-  });
+  return after.pools
+    .flatMap((pool) => pool.groups)
+    .flatMap((group) => {
+      const old = groupOf(before, group.id);
+      if (!old || old === group) return [];
+      const stands = new Map(
+        old.drives.flatMap((drive, i): [string, string][] =>
+          group.drives[i] !== undefined && !group.drives.includes(drive) ? [[drive, group.drives[i]]] : [],
+        ),
+      );
+      return bandChanges(bandsOfGroup(before, old, rules), bandsOfGroup(after, group, rules), stands).map((change) => ({
+        ...change,
+        group: group.id,
+      }));
+    });
 }

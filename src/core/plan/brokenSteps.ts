@@ -9,11 +9,17 @@ import { walk, type WalkedStep } from "./walk";
  *
  * @example brokenSteps(plan, { kind: "lay-out-pool", … }).map(({ step }) => step.id) // ["s2", "s3"]
  */
-export function brokenSteps(plan: Plan, command: Command, family: UnitFamily = "TB"): { before: WalkedStep; after: WalkedStep }[] {
+export function brokenSteps(
+  plan: Plan,
+  command: Command,
+  family: UnitFamily = "TB",
+): { before: WalkedStep; after: WalkedStep }[] {
   if (plan.steps.length === 0) return [];
   const result = applyCommand(plan, command);
   if (!result.ok) return [];
-  const then = new Map(walk(result.plan, family).moments.flatMap(({ walked }) => (walked ? [[walked.step.id, walked]] : [])));
+  const then = new Map(
+    walk(result.plan, family).moments.flatMap(({ walked }) => (walked ? [[walked.step.id, walked]] : [])),
+  );
   return walk(plan, family).moments.flatMap(({ walked }) => {
     const after = walked ? then.get(walked.step.id) : undefined;
     return walked?.done && after && !after.done && !after.step.disabled ? [{ before: walked, after }] : [];

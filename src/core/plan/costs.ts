@@ -33,7 +33,11 @@ export interface Costs {
  * @example priceFor(nominalBytes(8000), "hdd", prices)?.price // 162
  */
 export function priceFor(bytes: Bytes, medium: Drive["medium"], prices: readonly PricedDrive[]): PricedDrive | null {
-  return [...prices].filter((each) => each.medium === medium && each.bytes >= bytes).sort((a, b) => a.bytes - b.bytes || a.price - b.price)[0] ?? null;
+  return (
+    [...prices]
+      .filter((each) => each.medium === medium && each.bytes >= bytes)
+      .sort((a, b) => a.bytes - b.bytes || a.price - b.price)[0] ?? null
+  );
 }
 
 /**
@@ -58,5 +62,10 @@ export function costsOf({ plan, moments }: Walk): Costs {
   });
   const [first, last] = [moments[0]?.state.plan, moments.at(-1)?.state.plan];
   const freed = first && last ? last.drives.filter((drive) => !isFree(first, drive.id) && isFree(last, drive.id)) : [];
-  return { purchases, total: purchases.reduce((sum, each) => sum + (each.price ?? 0), 0), unpriced: purchases.filter((each) => each.price === null).length, freed };
+  return {
+    purchases,
+    total: purchases.reduce((sum, each) => sum + (each.price ?? 0), 0),
+    unpriced: purchases.filter((each) => each.price === null).length,
+    freed,
+  };
 }

@@ -36,7 +36,8 @@ test("a plan without steps, and one whose steps cannot be carried out, say so", 
 
 test("which bands grow, run wider, go", () => {
   const { moments } = walk(growingClinic);
-  const at = (n: number) => changesBetween(moments[n - 1]!.state.plan, moments[n]!.state.plan).map(({ kind, index }) => `${kind} ${index}`);
+  const at = (n: number) =>
+    changesBetween(moments[n - 1]!.state.plan, moments[n]!.state.plan).map(({ kind, index }) => `${kind} ${index}`);
   // 4 + 4 + 8 + 12 with the first 4 changed for 12: the lowest stays, 8 runs over three, and 12 comes over two.
   expect(at(3)).toEqual(["wider 1", "new 2"]);
   // Then the second: no drive ends at 4 TB any more.
@@ -47,23 +48,42 @@ test("which bands grow, run wider, go", () => {
 test("acts become the steps that the box wants, and each of them can be carried out", () => {
   const plan: Plan = { ...growingClinic, steps: [] };
   const rules = rulesOf(plan.box.rules);
-  const kinds = (act: Act, more = {}) => stepsOfAct(act, { ...usualChoices(act, plan, rules), ...more }, plan, rules).map((step) => step.kind);
+  const kinds = (act: Act, more = {}) =>
+    stepsOfAct(act, { ...usualChoices(act, plan, rules), ...more }, plan, rules).map((step) => step.kind);
   const replace: Act = { kind: "replace", drive: "d1", by: "b1" };
   expect(kinds(replace)).toEqual(["replace-drive", "grow-volume", "grow-file-system"]);
   expect(kinds(replace, { test: true, backUp: true, grow: false })).toEqual(["test-drive", "back-up", "replace-drive"]);
-  expect(kinds({ kind: "join", group: "g1", drives: ["b1", "b2"] })).toEqual(["back-up", "widen-group", "widen-group", "grow-volume", "grow-file-system"]);
+  expect(kinds({ kind: "join", group: "g1", drives: ["b1", "b2"] })).toEqual([
+    "back-up",
+    "widen-group",
+    "widen-group",
+    "grow-volume",
+    "grow-file-system",
+  ]);
   expect(kinds({ kind: "join", group: "g1", drives: ["b1"] }, { as: "spare" })).toEqual(["back-up", "set-spare"]);
-  expect(kinds({ kind: "level", group: "g1", layout: "hybrid-2", drives: ["b1"] })).toEqual(["back-up", "change-level", "grow-volume", "grow-file-system"]);
+  expect(kinds({ kind: "level", group: "g1", layout: "hybrid-2", drives: ["b1"] })).toEqual([
+    "back-up",
+    "change-level",
+    "grow-volume",
+    "grow-file-system",
+  ]);
   for (const act of [replace, { kind: "join", group: "g1", drives: ["b1", "b2"] } as Act]) {
     const steps = stepsOfAct(act, usualChoices(act, plan, rules), plan, rules);
     const made = applyCommand(plan, { kind: "insert-steps", steps });
     if (!made.ok) throw new Error(made.reason);
-    expect(walk(made.plan).moments.slice(1).map((moment) => moment.walked!.done)).toEqual(steps.map(() => true));
+    expect(
+      walk(made.plan)
+        .moments.slice(1)
+        .map((moment) => moment.walked!.done),
+    ).toEqual(steps.map(() => true));
   }
 });
 
 test("what a change of the box breaks is named, with the reason", () => {
   const broken = brokenSteps(growingClinic, { kind: "remove-drives", drives: ["b2"] });
-  expect(broken.map(({ before, after }) => [before.step.id, after.findings[0]!.code])).toEqual([["s4", "no-such-drive"], ["s5", "no-such-drive"]]);
+  expect(broken.map(({ before, after }) => [before.step.id, after.findings[0]!.code])).toEqual([
+    ["s4", "no-such-drive"],
+    ["s5", "no-such-drive"],
+  ]);
   expect(brokenSteps(growingClinic, { kind: "rename-plan", name: "x" })).toEqual([]);
 });

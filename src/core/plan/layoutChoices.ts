@@ -20,7 +20,10 @@ export interface LayoutChoice {
 function outcomeOf(layout: Layout, drives: readonly Drive[], rules: BoxRules): LayoutChoice["outcome"] {
   const reason = wrongCount(layout, drives.length, rules);
   if (reason) return { possible: false, reason };
-  const bands = layout.layOut(drives.map((drive) => roomOf(drive, rules)), { arrayFormat: rules.arrayFormat, options: {} });
+  const bands = layout.layOut(
+    drives.map((drive) => roomOf(drive, rules)),
+    { arrayFormat: rules.arrayFormat, options: {} },
+  );
   if (bands.length === 0) return { possible: false, reason: "The smallest drive has no room left for it." };
   return { possible: true, usableBytes: usableOf(bands), tolerance: toleranceOf(bands) };
 }
@@ -31,7 +34,15 @@ function outcomeOf(layout: Layout, drives: readonly Drive[], rules: BoxRules): L
  * @param joining drives that would come in with a layout
  * @example layoutChoices(threeOf4TB, rulesOf({ set: "classic-raid" }))[0] // { layout: mirror, offered: true, outcome: { possible: true, usableBytes: 4 000 786 153 472, tolerance: 2 } }
  */
-export function layoutChoices(drives: readonly Drive[], rules: BoxRules, joining: (layout: LayoutId) => readonly Drive[] = () => []): LayoutChoice[] {
-  const choices = layouts.map((layout) => ({ layout, offered: rules.layouts.includes(layout.id), outcome: outcomeOf(layout, [...drives, ...joining(layout.id)], rules) }));
+export function layoutChoices(
+  drives: readonly Drive[],
+  rules: BoxRules,
+  joining: (layout: LayoutId) => readonly Drive[] = () => [],
+): LayoutChoice[] {
+  const choices = layouts.map((layout) => ({
+    layout,
+    offered: rules.layouts.includes(layout.id),
+    outcome: outcomeOf(layout, [...drives, ...joining(layout.id)], rules),
+  }));
   return [...choices.filter((choice) => choice.offered), ...choices.filter((choice) => !choice.offered)];
 }

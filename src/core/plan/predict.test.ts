@@ -17,14 +17,27 @@ const after = (plan: Plan, command: Command) => {
   if (!result.ok) throw new Error(result.reason);
   return result.plan;
 };
-const codes = (plan: Plan) => predict(plan).pools.flatMap((pool) => pool.findings.map((finding) => `${finding.severity} ${finding.code}`));
-const withDrive = (changes: Partial<Drive>): Plan => ({ ...clinic, drives: clinic.drives.map((drive) => (drive.id === "d1" ? { ...drive, ...changes } : drive)) });
+const codes = (plan: Plan) =>
+  predict(plan).pools.flatMap((pool) => pool.findings.map((finding) => `${finding.severity} ${finding.code}`));
+const withDrive = (changes: Partial<Drive>): Plan => ({
+  ...clinic,
+  drives: clinic.drives.map((drive) => (drive.id === "d1" ? { ...drive, ...changes } : drive)),
+});
 
 test("the clinic, by hand: 4 + 4 + 8 TB of rooms less 10 GiB each", () => {
   const [pool] = predict(clinic).pools;
   // (3 815 447 − 10 240) × 2 + (7 630 885 − 10 240) MiB
   expect(pool!.usableBytes).toBe((3_805_207 * 2 + 7_620_645) * MiB);
-  expect(pool).toMatchObject({ tolerance: 1, smallestFatalSet: ["d1", "d2"], survival: [{ failed: 1, survived: 4, sets: 4 }, { failed: 2, survived: 0, sets: 6 }, { survived: 0, sets: 4 }, { survived: 0, sets: 1 }] });
+  expect(pool).toMatchObject({
+    tolerance: 1,
+    smallestFatalSet: ["d1", "d2"],
+    survival: [
+      { failed: 1, survived: 4, sets: 4 },
+      { failed: 2, survived: 0, sets: 6 },
+      { survived: 0, sets: 4 },
+      { survived: 0, sets: 1 },
+    ],
+  });
   expect(codes(clinic)).toEqual(["note idle-room"]);
 });
 
@@ -32,10 +45,18 @@ test.each([
   ["decimal", "12.00 TB"],
   ["binary", "10.91 TiB"],
   ["binary-printed-as-decimal", "10.91 TB"],
-] as const)("a box that shows sizes as %s prints 12 TB as %s", (sizesShown, text) => expect(boxScreen(12_000_138_625_024, { sizesShown }).replace("\u00a0", " ")).toBe(text));
+] as const)("a box that shows sizes as %s prints 12 TB as %s", (sizesShown, text) =>
+  expect(boxScreen(12_000_138_625_024, { sizesShown }).replace("\u00a0", " ")).toBe(text),
+);
 
 test("a pool of two groups is the sum, and is lost with either", () => {
-  const plan = after(after(clinic, { kind: "add-drives", drives: drivesOfTB(4, 4).map(({ id: _id, place: _place, ...drive }) => drive) }), { kind: "make-group", drives: ["d6", "d7"], layout: "raid1", pool: "p1" });
+  const plan = after(
+    after(clinic, {
+      kind: "add-drives",
+      drives: drivesOfTB(4, 4).map(({ id: _id, place: _place, ...drive }) => drive),
+    }),
+    { kind: "make-group", drives: ["d6", "d7"], layout: "raid1", pool: "p1" },
+  );
   const [pool] = predict(plan).pools;
   expect(pool!.usableBytes).toBe(pool!.groups[0]!.usableBytes + pool!.groups[1]!.usableBytes);
   expect(pool!.tolerance).toBe(1);
@@ -59,13 +80,20 @@ describe("findings", () => {
   ])("%s", (_, changes, expected) => expect(codes(withDrive(changes))).toContain(expected));
 
   test("drives of one model bought together", () => {
-    const plan = { ...clinic, drives: clinic.drives.map((drive) => ({ ...drive, model: "Tejora Cal", purchased: "2024-05" })) };
+    const plan = {
+      ...clinic,
+      drives: clinic.drives.map((drive) => ({ ...drive, model: "Tejora Cal", purchased: "2024-05" })),
+    };
     expect(codes(plan)).toContain("note all-alike");
     expect(codes(clinic)).not.toContain("note all-alike");
   });
 
   test("volumes that ask for too much, with the size that fits as the way out", () => {
-    const plan = after(clinic, { kind: "add-volume", pool: "p1", volume: { name: "X-rays", bytes: 20e12, fileSystem: "ext4" } });
+    const plan = after(clinic, {
+      kind: "add-volume",
+      pool: "p1",
+      volume: { name: "X-rays", bytes: 20e12, fileSystem: "ext4" },
+    });
     const finding = predict(plan).pools[0]!.findings.find((each) => each.code === "volumes-too-large")!;
     const mended = predict(after(plan, finding.mend!.command)).pools[0]!;
     expect(mended.volumes[0]!.bytes).toBe(mended.usableBytes);
@@ -74,14 +102,28 @@ describe("findings", () => {
 
   test("a spare that is too small for any member, or for the largest", () => {
     expect(codes(after(clinic, { kind: "set-spare", pool: "p1", drives: ["d5"] }))).toContain("block spare-too-small");
-    expect(codes(after({ ...clinic, drives: clinic.drives.map((drive) => (drive.id === "d5" ? { ...drive, bytes: 8_001_563_222_016 } : drive)) }, { kind: "set-spare", pool: "p1", drives: ["d5"] }))).toContain("note spare-for-some");
+    expect(
+      codes(
+        after(
+          {
+            ...clinic,
+            drives: clinic.drives.map((drive) => (drive.id === "d5" ? { ...drive, bytes: 8_001_563_222_016 } : drive)),
+          },
+          { kind: "set-spare", pool: "p1", drives: ["d5"] },
+        ),
+      ),
+    ).toContain("note spare-for-some");
   });
 
   test("joining by the box's rule, by a few MB, and above the parity drive", () => {
     const [three, four, eight] = drivesOfTB(3, 4, 8);
     const few = { ...four!, id: "x", bytes: four!.bytes - 4096 };
-    expect(checkJoining(three!, [four!], { joining: "as-smallest-member" })).toMatchObject([{ code: "too-small", severity: "block" }]);
-    expect(checkJoining(few, [four!], { joining: "as-smallest-member" })[0]!.message).toMatch(/by 4096.B.*right-size margin/);
+    expect(checkJoining(three!, [four!], { joining: "as-smallest-member" })).toMatchObject([
+      { code: "too-small", severity: "block" },
+    ]);
+    expect(checkJoining(few, [four!], { joining: "as-smallest-member" })[0]!.message).toMatch(
+      /by 4096.B.*right-size margin/,
+    );
     expect(checkJoining(four!, [three!, eight!], { joining: "as-largest-member" })).toHaveLength(1);
     expect(checkJoining(four!, [three!, eight!], { joining: "as-smallest-member" })).toEqual([]);
     expect(checkJoining(eight!, [four!], { joining: "up-to-parity" })).toMatchObject([{ code: "larger-than-parity" }]);
@@ -90,7 +132,12 @@ describe("findings", () => {
 
   test("the weightiest come first, name the drive and point into the document", () => {
     const [first] = predict(oddDrives).pools[0]!.findings;
-    expect(first).toMatchObject({ severity: "block", code: "drive-failing", drives: ["d2"], pointer: "/pools/0/groups/0" });
+    expect(first).toMatchObject({
+      severity: "block",
+      code: "drive-failing",
+      drives: ["d2"],
+      pointer: "/pools/0/groups/0",
+    });
     expect(first!.message).toMatch(/2.TB drive in bay 2 \(serial TJ2-1018\)/);
   });
 
@@ -104,7 +151,12 @@ describe("findings", () => {
 test("every layout with what it would hold, or why it cannot be", () => {
   const choices = layoutChoices(drivesOfTB(4, 4, 8), rulesOf({ set: "hybrid-box" }));
   const said = Object.fromEntries(choices.map(({ layout, offered, outcome }) => [layout.id, { offered, ...outcome }]));
-  expect(said["hybrid-1"]).toMatchObject({ offered: true, possible: true, tolerance: 1, usableBytes: 2 * 3_805_207 * MiB });
+  expect(said["hybrid-1"]).toMatchObject({
+    offered: true,
+    possible: true,
+    tolerance: 1,
+    usableBytes: 2 * 3_805_207 * MiB,
+  });
   expect(said.raid6).toEqual({ offered: true, possible: false, reason: "Needs 4 drives: 1 more." });
   expect(said["triple-parity"]).toMatchObject({ offered: false, possible: false });
   expect(choices.slice(0, 5).every((choice) => choice.offered)).toBe(true);

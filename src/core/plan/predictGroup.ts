@@ -41,13 +41,26 @@ export interface GroupPrediction {
 /** A drive whose idle top is below this share of it is not worth a word. */
 const IDLE_WORTH_SAYING = 0.005;
 
-function idleFindings(drives: readonly Drive[], rooms: readonly Room[], bands: readonly Band[], family: UnitFamily, unit: Bytes | undefined): Finding[] {
+function idleFindings(
+  drives: readonly Drive[],
+  rooms: readonly Room[],
+  bands: readonly Band[],
+  family: UnitFamily,
+  unit: Bytes | undefined,
+): Finding[] {
   if (bands.length === 0) return [];
   const gaps = gapsOf(rooms, bands, unit);
   return drives.flatMap((drive): Finding[] => {
     const idle = gaps.get(drive.id)?.idle ?? 0;
     if (idle < drive.bytes * IDLE_WORTH_SAYING) return [];
-    return [{ code: "idle-room", severity: "note", message: `${formatBytes(idle, family)} of ${nameOfDrive(drive, family)} lie idle: this layout has no use for them until other drives are larger.`, drives: [drive.id] }];
+    return [
+      {
+        code: "idle-room",
+        severity: "note",
+        message: `${formatBytes(idle, family)} of ${nameOfDrive(drive, family)} lie idle: this layout has no use for them until other drives are larger.`,
+        drives: [drive.id],
+      },
+    ];
   });
 }
 
@@ -65,7 +78,13 @@ function withWayOut(finding: Finding): Finding {
  * @param family the units in which the findings speak
  * @example predictGroup({ layout: "raid5", … }, threeOf4TB, rulesOf({ set: "classic-raid" })).usableBytes // 8 001 572 306 944
  */
-export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxRules, family: UnitFamily = "TB", used = 1): GroupPrediction {
+export function predictGroup(
+  group: Group,
+  drives: readonly Drive[],
+  rules: BoxRules,
+  family: UnitFamily = "TB",
+  used = 1,
+): GroupPrediction {
   const layout = layoutOf(group.layout);
   const options = group.options ?? {};
   const rooms = drives.map((drive) => roomOf(drive, rules));
@@ -84,8 +103,21 @@ export function predictGroup(group: Group, drives: readonly Drive[], rules: BoxR
     rebuilds: rebuildsOf(bands, drives, rules, used),
     findings: [
       ...problemsOfLayout(layout, group.drives, rules, options),
-      ...[...drives.flatMap((drive) => [...checkHealth(drive, family), ...checkContents(drive, family), ...checkTechnology(drive, underParity, family)]), ...checkMixing(drives, rules, family)].map(withWayOut),
-      ...onShelf.map((drive): Finding => ({ code: "member-on-shelf", severity: "warn", message: `${nameOfDriveFirst(drive, family)} belongs to a group but is in no bay. Put it in one.`, drives: [drive.id], mend: { label: "Put it in a free bay", command: { kind: "seat-drives", drives: [drive.id] } } })),
+      ...[
+        ...drives.flatMap((drive) => [
+          ...checkHealth(drive, family),
+          ...checkContents(drive, family),
+          ...checkTechnology(drive, underParity, family),
+        ]),
+        ...checkMixing(drives, rules, family),
+      ].map(withWayOut),
+      ...onShelf.map((drive): Finding => ({
+        code: "member-on-shelf",
+        severity: "warn",
+        message: `${nameOfDriveFirst(drive, family)} belongs to a group but is in no bay. Put it in one.`,
+        drives: [drive.id],
+        mend: { label: "Put it in a free bay", command: { kind: "seat-drives", drives: [drive.id] } },
+      })),
       ...checkAlike(drives),
       ...idleFindings(drives, rooms, bands, family, layout.allocationUnit),
     ],

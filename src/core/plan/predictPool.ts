@@ -38,7 +38,9 @@ export const MOST_FAILURES_COUNTED = 4;
 function usedShare(pool: Pool): number {
   const known = pool.volumes.filter((volume) => volume.usedBytes !== undefined);
   const bytes = known.reduce((sum, volume) => sum + volume.bytes, 0);
-  return known.length === 0 || known.length < pool.volumes.length || bytes === 0 ? 1 : Math.min(1, known.reduce((sum, volume) => sum + (volume.usedBytes ?? 0), 0) / bytes);
+  return known.length === 0 || known.length < pool.volumes.length || bytes === 0
+    ? 1
+    : Math.min(1, known.reduce((sum, volume) => sum + (volume.usedBytes ?? 0), 0) / bytes);
 }
 
 /**
@@ -49,10 +51,20 @@ function usedShare(pool: Pool): number {
  * @param family the units in which the findings speak
  * @example predictPool(clinic.pools[0], drivesById(clinic), rulesOf(clinic.box.rules)).tolerance // 1
  */
-export function predictPool(pool: Pool, driveOf: ReadonlyMap<string, Drive>, rules: BoxRules, pointer = "", family: UnitFamily = "TB"): PoolPrediction {
+export function predictPool(
+  pool: Pool,
+  driveOf: ReadonlyMap<string, Drive>,
+  rules: BoxRules,
+  pointer = "",
+  family: UnitFamily = "TB",
+): PoolPrediction {
   const drivesOf = (ids: readonly string[]) => ids.flatMap((id) => driveOf.get(id) ?? []);
-  const groups = pool.groups.map((group) => predictGroup(group, drivesOf(group.drives), rules, family, usedShare(pool)));
-  const spares = drivesOf([...pool.spares, ...pool.groups.flatMap((group) => group.spares ?? [])]).map((drive) => roomOf(drive, rules));
+  const groups = pool.groups.map((group) =>
+    predictGroup(group, drivesOf(group.drives), rules, family, usedShare(pool)),
+  );
+  const spares = drivesOf([...pool.spares, ...pool.groups.flatMap((group) => group.spares ?? [])]).map((drive) =>
+    roomOf(drive, rules),
+  );
   // The data of a pool is striped or spanned over its groups, so its bands stand or fall together.
   const bands = groups.flatMap((group) => group.bands);
   const members = groups.flatMap((group) => group.drives);
@@ -71,8 +83,18 @@ export function predictPool(pool: Pool, driveOf: ReadonlyMap<string, Drive>, rul
     survival: unmade ? [] : survivalOf(bands, members, MOST_FAILURES_COUNTED),
     smallestFatalSet: fatal,
     findings: byWeight([
-      ...groups.flatMap((group, g) => group.findings.map((finding) => ({ pointer: `${pointer}/groups/${g}`, ...finding }))),
-      ...poolFindings({ pool, usableBytes, groups, drivesOf, rules, family, tolerance: Math.max(0, fatal.length - 1) }).map((finding) => ({ pointer, ...finding })),
+      ...groups.flatMap((group, g) =>
+        group.findings.map((finding) => ({ pointer: `${pointer}/groups/${g}`, ...finding })),
+      ),
+      ...poolFindings({
+        pool,
+        usableBytes,
+        groups,
+        drivesOf,
+        rules,
+        family,
+        tolerance: Math.max(0, fatal.length - 1),
+      }).map((finding) => ({ pointer, ...finding })),
     ]),
   };
 }

@@ -13,7 +13,8 @@ export interface RuleEffect {
   go: Finding[];
 }
 
-const key = (finding: Finding) => `${finding.severity} ${finding.code} ${finding.drives.join(",")} ${finding.pointer ?? ""}`;
+const key = (finding: Finding) =>
+  `${finding.severity} ${finding.code} ${finding.drives.join(",")} ${finding.pointer ?? ""}`;
 
 /**
  * Predicts the plan with other rules and compares it with the plan as it is.
@@ -22,7 +23,10 @@ const key = (finding: Finding) => `${finding.severity} ${finding.code} ${finding
  * @example ruleEffect(clinic, { systemReserveBytes: 0 }).usableBytes // +32.2 GB: 10 GiB of each of three drives' worth
  */
 export function ruleEffect(plan: Plan, change: Partial<BoxRules>): RuleEffect {
-  const other: Plan = { ...plan, box: { ...plan.box, rules: { ...plan.box.rules, overrides: { ...plan.box.rules.overrides, ...change } } } };
+  const other: Plan = {
+    ...plan,
+    box: { ...plan.box, rules: { ...plan.box.rules, overrides: { ...plan.box.rules.overrides, ...change } } },
+  };
   const [now, then] = [predict(plan).pools, predict(other).pools];
   const usable = (pools: typeof now) => pools.reduce((sum, pool) => sum + pool.usableBytes, 0);
   const findings = (pools: typeof now) => pools.flatMap((pool) => pool.findings);

@@ -47,14 +47,29 @@ export function splitChoices(drives: readonly Drive[], rules: BoxRules): SplitCh
   const wanted = (["raid1", "raid5", "raid6"] as const).filter((id) => rules.layouts.includes(id));
   return wanted.flatMap((id) => {
     const layout = layoutOf(id);
-    const counts = Array.from({ length: drives.length }, (_, i) => i + 1).filter((groups) => groups >= 2 && drives.length % groups === 0 && (id !== "raid1" || drives.length / groups === 2));
+    const counts = Array.from({ length: drives.length }, (_, i) => i + 1).filter(
+      (groups) => groups >= 2 && drives.length % groups === 0 && (id !== "raid1" || drives.length / groups === 2),
+    );
     return counts.flatMap((count): SplitChoice[] => {
       if (wrongCount(layout, drives.length / count, rules)) return [];
       const groups = splitBySize(drives, count);
-      const bands = groups.map((group) => layout.layOut(group.map((drive) => roomOf(drive, rules)), { arrayFormat: rules.arrayFormat }));
+      const bands = groups.map((group) =>
+        layout.layOut(
+          group.map((drive) => roomOf(drive, rules)),
+          { arrayFormat: rules.arrayFormat },
+        ),
+      );
       const name = nameOfSplit(id, count);
       if (name === null || bands.some((each) => each.length === 0)) return [];
-      return [{ name, layout: id, groups: groups.map((group) => group.map((drive) => drive.id)), usableBytes: bands.reduce((sum, each) => sum + usableOf(each), 0), tolerance: toleranceOf(bands.flat()) }];
+      return [
+        {
+          name,
+          layout: id,
+          groups: groups.map((group) => group.map((drive) => drive.id)),
+          usableBytes: bands.reduce((sum, each) => sum + usableOf(each), 0),
+          tolerance: toleranceOf(bands.flat()),
+        },
+      ];
     });
   });
 }

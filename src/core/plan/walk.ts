@@ -112,17 +112,35 @@ function exposureOf(before: BoxState, after: BoxState, cost: StepCost, rules: Bo
       return redundancy < usual ? [{ pool: pool.id, redundancy, usual }] : [];
     }
     const fate = fateOf(bandsOfPool(before.plan, pool, rules), new Set(missing));
-    return [{ pool: pool.id, redundancy: fate.kind === "lost" || fate.kind === "partly-lost" ? -1 : fate.redundancy, usual }];
+    return [
+      { pool: pool.id, redundancy: fate.kind === "lost" || fate.kind === "partly-lost" ? -1 : fate.redundancy, usual },
+    ];
   });
 }
 
-function walkStep(state: BoxState, step: Step, begin: number, previous: WalkedStep | null, setting: StepSetting): { state: BoxState; walked: WalkedStep } {
+function walkStep(
+  state: BoxState,
+  step: Step,
+  begin: number,
+  previous: WalkedStep | null,
+  setting: StepSetting,
+): { state: BoxState; walked: WalkedStep } {
   const own = moduleOf(step);
   // A backup that was made before a long wait is not current after it.
-  if (step.notBefore !== undefined && !step.disabled && state.backedUp.size > 0) state = { ...state, backedUp: new Set() };
+  if (step.notBefore !== undefined && !step.disabled && state.backedUp.size > 0)
+    state = { ...state, backedUp: new Set() };
   const words = own.say(state, step, setting);
   const start = step.together && previous ? previous.from : begin;
-  const still: WalkedStep = { step, done: false, findings: [], cost: noCost({ hours: { low: 0, expected: 0, high: 0 } }), exposure: [], from: start, to: start, ...words };
+  const still: WalkedStep = {
+    step,
+    done: false,
+    findings: [],
+    cost: noCost({ hours: { low: 0, expected: 0, high: 0 } }),
+    exposure: [],
+    from: start,
+    to: start,
+    ...words,
+  };
   if (step.disabled) return { state, walked: still };
   const findings = byWeight([...own.check(state, step, setting), ...overlapFindings(step, previous)]);
   if (findings.some((finding) => finding.severity === "block")) return { state, walked: { ...still, findings } };
@@ -131,21 +149,48 @@ function walkStep(state: BoxState, step: Step, begin: number, previous: WalkedSt
   const cost = own.cost(state, settled, step, setting);
   const exposure = exposureOf(state, settled, cost, setting.rules);
   const risks = state.plan.dataSets ? riskFindings(state, step, cost, exposure, setting) : [];
-  if (risks.some((finding) => finding.severity === "block")) return { state, walked: { ...still, findings: byWeight([...findings, ...risks]) } };
-  const lost = state.plan.backups ? loseBackups(state.plan, settled.plan, cost.erased, setting.day, setting.family) : { plan: settled.plan, findings: [] };
+  if (risks.some((finding) => finding.severity === "block"))
+    return { state, walked: { ...still, findings: byWeight([...findings, ...risks]) } };
+  const lost = state.plan.backups
+    ? loseBackups(state.plan, settled.plan, cost.erased, setting.day, setting.family)
+    : { plan: settled.plan, findings: [] };
   const after = lost.plan === settled.plan ? settled : { ...settled, plan: lost.plan };
-  return { state: after, walked: { ...still, done: true, findings: byWeight([...findings, ...risks, ...lost.findings]), cost, exposure, to: start + cost.hours.expected } };
+  return {
+    state: after,
+    walked: {
+      ...still,
+      done: true,
+      findings: byWeight([...findings, ...risks, ...lost.findings]),
+      cost,
+      exposure,
+      to: start + cost.hours.expected,
+    },
+  };
 }
 
 /** What the step risks of pools with precious data: a rewrite of all that is stored, or hours without redundancy. */
-function riskFindings(state: BoxState, step: Step, cost: StepCost, exposure: readonly Exposure[], { day }: StepSetting): Finding[] {
+function riskFindings(
+  state: BoxState,
+  step: Step,
+  cost: StepCost,
+  exposure: readonly Exposure[],
+  { day }: StepSetting,
+): Finding[] {
   return state.plan.pools.flatMap((pool) => {
     if (state.backedUp.has(pool.id)) return [];
     const members = pool.groups.flatMap((group) => group.drives);
-    const rewrites = (step.kind === "widen-group" || step.kind === "change-level") && cost.work.some(({ drive, writes }) => writes > 0 && members.includes(drive));
+    const rewrites =
+      (step.kind === "widen-group" || step.kind === "change-level") &&
+      cost.work.some(({ drive, writes }) => writes > 0 && members.includes(drive));
     const bare = cost.missing.length > 0 && exposure.some((each) => each.pool === pool.id && each.redundancy <= 0);
     if (!rewrites && !bare) return [];
-    return preciousFindings(state.plan, step, pool.id, rewrites ? `This rewrites all that is stored on ${pool.name || "the pool"}` : "While this runs no drive may fail", day);
+    return preciousFindings(
+      state.plan,
+      step,
+      pool.id,
+      rewrites ? `This rewrites all that is stored on ${pool.name || "the pool"}` : "While this runs no drive may fail",
+      day,
+    );
   });
 }
 
@@ -154,7 +199,19 @@ function overlapFindings(step: Step, previous: WalkedStep | null): Finding[] {
   if (!step.together || !previous?.done) return [];
   const heavy = previous.cost.work.length > 0 && !["test-drive", "wipe-drive", "back-up"].includes(previous.step.kind);
   if (!heavy || ["test-drive", "wipe-drive"].includes(step.kind)) return [];
-  return [{ code: "before-the-last-has-ended", severity: "block", message: "The step before is still rewriting or rebuilding then. Only one change at a time: begin this when it has ended.", drives: [], mend: { label: "Begin when the last has ended", command: { kind: "edit-step", step: step.id, changes: { together: false } } } }];
+  return [
+    {
+      code: "before-the-last-has-ended",
+      severity: "block",
+      message:
+        "The step before is still rewriting or rebuilding then. Only one change at a time: begin this when it has ended.",
+      drives: [],
+      mend: {
+        label: "Begin when the last has ended",
+        command: { kind: "edit-step", step: step.id, changes: { together: false } },
+      },
+    },
+  ];
 }
 
 /** Space that appears and that no later step gives to a volume, or to its file system. */
@@ -164,16 +221,58 @@ function forgottenGrowing(walk: WalkedMoment[], rules: BoxRules, family: UnitFam
   if (!end) return;
   for (const pool of end.state.plan.pools) {
     if (pool.volumes.length === 0) continue;
-    const spare = usableOfPool(end.state.plan, pool, rules) - pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
+    const spare =
+      usableOfPool(end.state.plan, pool, rules) - pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
     const volume = pool.volumes.at(-1);
     const gain = lastGain(walk, pool.id);
     if (volume && gain && spare >= MOST_NOT_WORTH_SAYING && gain.gained > 0) {
-      gain.moment.findings = byWeight([...gain.moment.findings, { code: "volume-not-grown", severity: "warn", message: `The pool grows, but no step gives ${formatBytes(spare, family)} of it to a volume: your folders will not see it.`, drives: [], mend: { label: "Add the steps: grow the volume, then the file system", command: { kind: "insert-steps", after: gain.moment.step.id, steps: [{ kind: "grow-volume", pool: pool.id, volume: volume.id }, ...(volume.fileSystem === "none" ? [] : [{ kind: "grow-file-system" as const, pool: pool.id, volume: volume.id }])] } } }]);
+      gain.moment.findings = byWeight([
+        ...gain.moment.findings,
+        {
+          code: "volume-not-grown",
+          severity: "warn",
+          message: `The pool grows, but no step gives ${formatBytes(spare, family)} of it to a volume: your folders will not see it.`,
+          drives: [],
+          mend: {
+            label: "Add the steps: grow the volume, then the file system",
+            command: {
+              kind: "insert-steps",
+              after: gain.moment.step.id,
+              steps: [
+                { kind: "grow-volume", pool: pool.id, volume: volume.id },
+                ...(volume.fileSystem === "none"
+                  ? []
+                  : [{ kind: "grow-file-system" as const, pool: pool.id, volume: volume.id }]),
+              ],
+            },
+          },
+        },
+      ]);
     }
     for (const one of pool.volumes) {
       if (one.fileSystemBytes === undefined) continue;
-      const grown = walk.findLast((moment) => moment.walked?.done && moment.walked.step.kind === "grow-volume" && moment.walked.step.volume === one.id)?.walked;
-      if (grown) grown.findings = byWeight([...grown.findings, { code: "file-system-not-grown", severity: "warn", message: `The volume ${one.name} grows, but no step grows its file system: folders still see the old size.`, drives: [], mend: { label: "Add the step: grow the file system", command: { kind: "insert-steps", after: grown.step.id, steps: [{ kind: "grow-file-system", pool: pool.id, volume: one.id }] } } }]);
+      const grown = walk.findLast(
+        (moment) =>
+          moment.walked?.done && moment.walked.step.kind === "grow-volume" && moment.walked.step.volume === one.id,
+      )?.walked;
+      if (grown)
+        grown.findings = byWeight([
+          ...grown.findings,
+          {
+            code: "file-system-not-grown",
+            severity: "warn",
+            message: `The volume ${one.name} grows, but no step grows its file system: folders still see the old size.`,
+            drives: [],
+            mend: {
+              label: "Add the step: grow the file system",
+              command: {
+                kind: "insert-steps",
+                after: grown.step.id,
+                steps: [{ kind: "grow-file-system", pool: pool.id, volume: one.id }],
+              },
+            },
+          },
+        ]);
     }
   }
 }
@@ -207,10 +306,28 @@ function forgottenClaim(walk: WalkedMoment[], rules: BoxRules, family: UnitFamil
       const { reach: _reach, ...claimed } = group;
       const then = { ...pool, groups: pool.groups.map((each) => (each.id === group.id ? claimed : each)) };
       const gain = usableOfPool(end.state.plan, then, rules) - usableOfPool(end.state.plan, pool, rules);
-      const last = walk.findLast((moment) => moment.walked?.done && moment.walked.step.kind === "replace-drive" && open.includes(moment.walked.step.by))?.walked;
+      const last = walk.findLast(
+        (moment) =>
+          moment.walked?.done && moment.walked.step.kind === "replace-drive" && open.includes(moment.walked.step.by),
+      )?.walked;
       if (!last || gain < MOST_NOT_WORTH_SAYING) continue;
-      const steps = rules.claiming === "per-drive" ? open.map((drive) => ({ kind: "claim-space" as const, group: group.id, drive })) : [{ kind: "claim-space" as const, group: group.id }];
-      last.findings = byWeight([...last.findings, { code: "space-not-claimed", severity: "warn", message: `${formatBytes(gain, family)} of the larger drives ${rules.claiming === "per-drive" ? "wait for a claim of each" : "wait to be claimed"}: your box does not take them in by itself.`, drives: open, mend: { label: "Add the step: claim the space", command: { kind: "insert-steps", after: last.step.id, steps } } }]);
+      const steps =
+        rules.claiming === "per-drive"
+          ? open.map((drive) => ({ kind: "claim-space" as const, group: group.id, drive }))
+          : [{ kind: "claim-space" as const, group: group.id }];
+      last.findings = byWeight([
+        ...last.findings,
+        {
+          code: "space-not-claimed",
+          severity: "warn",
+          message: `${formatBytes(gain, family)} of the larger drives ${rules.claiming === "per-drive" ? "wait for a claim of each" : "wait to be claimed"}: your box does not take them in by itself.`,
+          drives: open,
+          mend: {
+            label: "Add the step: claim the space",
+            command: { kind: "insert-steps", after: last.step.id, steps },
+          },
+        },
+      ]);
     }
   }
 }
@@ -225,9 +342,26 @@ function forgottenRebalance(walk: WalkedMoment[], rules: BoxRules, family: UnitF
       const { filled: _filled, ...balanced } = group;
       const then = { ...pool, groups: pool.groups.map((each) => (each.id === group.id ? balanced : each)) };
       const gain = usableOfPool(end.state.plan, then, rules) - usableOfPool(end.state.plan, pool, rules);
-      const last = walk.findLast((moment) => moment.walked?.done && ["widen-group", "replace-drive"].includes(moment.walked.step.kind) && groupOf(moment.state.plan, group.id)?.filled !== undefined)?.walked;
+      const last = walk.findLast(
+        (moment) =>
+          moment.walked?.done &&
+          ["widen-group", "replace-drive"].includes(moment.walked.step.kind) &&
+          groupOf(moment.state.plan, group.id)?.filled !== undefined,
+      )?.walked;
       if (!last || gain < MOST_NOT_WORTH_SAYING) continue;
-      last.findings = byWeight([...last.findings, { code: "not-rebalanced", severity: "warn", message: `What is stored stays where it is, so ${formatBytes(gain, family)} cannot be used: every chunk of ${layoutOf(group.layout).shortName} needs room on several drives.`, drives: [], mend: { label: "Add the step: rebalance", command: { kind: "insert-steps", after: last.step.id, steps: [{ kind: "rebalance", group: group.id }] } } }]);
+      last.findings = byWeight([
+        ...last.findings,
+        {
+          code: "not-rebalanced",
+          severity: "warn",
+          message: `What is stored stays where it is, so ${formatBytes(gain, family)} cannot be used: every chunk of ${layoutOf(group.layout).shortName} needs room on several drives.`,
+          drives: [],
+          mend: {
+            label: "Add the step: rebalance",
+            command: { kind: "insert-steps", after: last.step.id, steps: [{ kind: "rebalance", group: group.id }] },
+          },
+        },
+      ]);
     }
   }
 }
@@ -245,12 +379,24 @@ function forgottenRebalance(walk: WalkedMoment[], rules: BoxRules, family: UnitF
 export function walk(plan: Plan, family: UnitFamily = "TB", earlier?: Walk, today: string | null = null): Walk {
   const day = plan.calendar?.start ?? today;
   const moments: WalkedMoment[] = [];
-  const sameStart = earlier !== undefined && earlier.family === family && earlier.plan.box === plan.box && earlier.plan.drives === plan.drives && earlier.plan.pools === plan.pools && earlier.day === day && earlier.plan.dataSets === plan.dataSets && earlier.plan.backups === plan.backups;
+  const sameStart =
+    earlier !== undefined &&
+    earlier.family === family &&
+    earlier.plan.box === plan.box &&
+    earlier.plan.drives === plan.drives &&
+    earlier.plan.pools === plan.pools &&
+    earlier.day === day &&
+    earlier.plan.dataSets === plan.dataSets &&
+    earlier.plan.backups === plan.backups;
   const momentOf = (state: BoxState, walked: WalkedStep | null, before: WalkedMoment | undefined): WalkedMoment => ({
     after: walked?.step.id ?? null,
     state,
-    capacities: before && before.state.plan === state.plan ? before.capacities : capacitiesOf(state.plan, rulesOfBox(state.plan)),
-    tolerance: before && before.state.plan === state.plan ? before.tolerance : state.plan.pools.map((pool) => toleranceOfPool(state.plan, pool, rulesOfBox(state.plan))),
+    capacities:
+      before && before.state.plan === state.plan ? before.capacities : capacitiesOf(state.plan, rulesOfBox(state.plan)),
+    tolerance:
+      before && before.state.plan === state.plan
+        ? before.tolerance
+        : state.plan.pools.map((pool) => toleranceOfPool(state.plan, pool, rulesOfBox(state.plan))),
     walked,
   });
   let state: BoxState = { plan: { ...plan, steps: [] }, tested: new Set(), backedUp: new Set() };
@@ -265,7 +411,10 @@ export function walk(plan: Plan, family: UnitFamily = "TB", earlier?: Walk, toda
     same &&= old?.walked?.step === step;
     if (same && old?.walked) {
       // What looks ahead is said anew.
-      const walked = { ...old.walked, findings: old.walked.findings.filter((finding) => !LOOKS_AHEAD.has(finding.code)) };
+      const walked = {
+        ...old.walked,
+        findings: old.walked.findings.filter((finding) => !LOOKS_AHEAD.has(finding.code)),
+      };
       moments.push({ ...old, walked });
       state = old.state;
     } else {

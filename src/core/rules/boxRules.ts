@@ -4,7 +4,15 @@ import type { Severity } from "../findings/finding";
 import type { LayoutId } from "../layouts/layout";
 
 /** The ready-made sets of rules, named by the kind of box. */
-export type RuleSetId = "linux-host" | "classic-raid" | "hybrid-box" | "fixed-group" | "parity-drive" | "scheduled-parity" | "chunk-copies" | "desktop-mirror";
+export type RuleSetId =
+  | "linux-host"
+  | "classic-raid"
+  | "hybrid-box"
+  | "fixed-group"
+  | "parity-drive"
+  | "scheduled-parity"
+  | "chunk-copies"
+  | "desktop-mirror";
 
 /** How much it matters to a box that drives of one group differ: not at all, or as a finding of this weight. */
 export type Mixing = "fine" | Severity;

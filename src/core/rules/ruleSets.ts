@@ -9,7 +9,16 @@ import { parityDriveBox } from "./sets/parityDriveBox";
 import { scheduledParity } from "./sets/scheduledParity";
 
 /** The ready-made sets, in the order in which menus list them. */
-export const ruleSets: readonly RuleSet[] = [classicRaid, hybridBox, linuxHost, fixedGroup, parityDriveBox, scheduledParity, chunkCopies, desktopMirror];
+export const ruleSets: readonly RuleSet[] = [
+  classicRaid,
+  hybridBox,
+  linuxHost,
+  fixedGroup,
+  parityDriveBox,
+  scheduledParity,
+  chunkCopies,
+  desktopMirror,
+];
 
 /**
  * The set of a choice.

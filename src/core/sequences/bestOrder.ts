@@ -56,7 +56,14 @@ export function bestOrder<S>(problem: OrderProblem<S>): Order {
       const place = places[path.counts[kind] ?? 0];
       if (place === undefined) return [];
       const { state, missing } = problem.change(path.state, place);
-      return [{ counts: path.counts.map((count, k) => (k === kind ? count + 1 : count)), places: [...path.places, place], state, missing: path.missing + missing }];
+      return [
+        {
+          counts: path.counts.map((count, k) => (k === kind ? count + 1 : count)),
+          places: [...path.places, place],
+          state,
+          missing: path.missing + missing,
+        },
+      ];
     });
   const start: Path<S> = { counts: placesOf.map(() => 0), places: [], state: problem.start, missing: 0 };
   let front: Path<S>[] = [start];

@@ -3,12 +3,26 @@ import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { drivesOf } from "../steps/box";
 import { growSteps } from "../steps/growSteps";
-import { CAREFUL, countOf, emptyWish, freeBaysOf, freshId, ownerOfGroup, preparations, readyDrives, soldFrom, supply } from "./parts";
+import {
+  CAREFUL,
+  countOf,
+  emptyWish,
+  freeBaysOf,
+  freshId,
+  ownerOfGroup,
+  preparations,
+  readyDrives,
+  soldFrom,
+  supply,
+} from "./parts";
 import { cannot, type Sequence, type SequenceSetting } from "./sequence";
 import type { LayoutId } from "../layouts/layout";
 
 /** How many drives a further group of a layout can have: what the box takes, in the free bays. */
-const countsFor = (layout: LayoutId, { plan, rules }: SequenceSetting): number[] => Array.from({ length: freeBaysOf(plan) }, (_, i) => i + 1).filter((count) => !wrongCount(layoutOf(layout), count, rules));
+const countsFor = (layout: LayoutId, { plan, rules }: SequenceSetting): number[] =>
+  Array.from({ length: freeBaysOf(plan) }, (_, i) => i + 1).filter(
+    (count) => !wrongCount(layoutOf(layout), count, rules),
+  );
 
 /** A further group in the free bays: the space is there at once. */
 export const extraGroup: Sequence = {
@@ -24,32 +38,59 @@ export const extraGroup: Sequence = {
     if (!pool || !group) return { cannot: "There is no pool yet that a group could be added to." };
     const layouts = layoutsFor(setting);
     const layout = layouts.includes(group.layout) ? group.layout : layouts[0];
-    if (layout === undefined) return { cannot: freeBaysOf(plan) === 0 ? "No bay is free for a further group." : `${freeBaysOf(plan) === 1 ? "Only one bay is" : `Only ${freeBaysOf(plan)} bays are`} free, too few for a further group.` };
+    if (layout === undefined)
+      return {
+        cannot:
+          freeBaysOf(plan) === 0
+            ? "No bay is free for a further group."
+            : `${freeBaysOf(plan) === 1 ? "Only one bay is" : `Only ${freeBaysOf(plan)} bays are`} free, too few for a further group.`,
+      };
     const counts = countsFor(layout, setting);
     const largest = Math.max(...drivesOf(plan, group.drives).map((drive) => drive.bytes));
     const there = readyDrives(setting, 1);
     const count = counts.includes(group.drives.length) ? group.drives.length : (counts[0] ?? 2);
     const owned = there.length >= count ? there.at(-count)?.bytes : undefined;
-    return { ...emptyWish(setting), pool: pool.id, group: group.id, layout, count, bytes: owned ?? soldFrom(largest), variants: CAREFUL };
+    return {
+      ...emptyWish(setting),
+      pool: pool.id,
+      group: group.id,
+      layout,
+      count,
+      bytes: owned ?? soldFrom(largest),
+      variants: CAREFUL,
+    };
   },
-  answers: (wish, setting) => ({ groups: setting.plan.pools.flatMap((pool) => pool.groups.slice(-1).map((group) => group.id)), layouts: layoutsFor(setting), counts: countsFor(wish.layout, setting), leastBytes: 1 }),
+  answers: (wish, setting) => ({
+    groups: setting.plan.pools.flatMap((pool) => pool.groups.slice(-1).map((group) => group.id)),
+    layouts: layoutsFor(setting),
+    counts: countsFor(wish.layout, setting),
+    leastBytes: 1,
+  }),
   make: (wish, setting) => {
     const owner = ownerOfGroup(setting.plan, wish.group);
     if (!owner) return cannot("That group is not there at this moment.");
     const { pool, members } = owner;
     const wrong = wrongCount(layoutOf(wish.layout), wish.count, setting.rules);
     if (wrong) return cannot(wrong);
-    if (freeBaysOf(setting.plan) < wish.count) return cannot(`Only ${countOf(freeBaysOf(setting.plan), "bay")} ${freeBaysOf(setting.plan) === 1 ? "is" : "are"} free for ${countOf(wish.count, "drive")}.`);
+    if (freeBaysOf(setting.plan) < wish.count)
+      return cannot(
+        `Only ${countOf(freeBaysOf(setting.plan), "bay")} ${freeBaysOf(setting.plan) === 1 ? "is" : "are"} free for ${countOf(wish.count, "drive")}.`,
+      );
     const { drives, buys } = supply(setting, wish.count, wish.bytes, members[0]);
     const ids = drives.map((drive) => drive.id);
     return {
       ok: true,
       buys,
-      steps: [...preparations(setting, pool, ids, wish.variants, false), { kind: "add-group", pool: pool.id, group: freshId(setting, "g"), layout: wish.layout, drives: ids }, ...(wish.variants.grow ? growSteps(pool, setting.rules) : [])],
+      steps: [
+        ...preparations(setting, pool, ids, wish.variants, false),
+        { kind: "add-group", pool: pool.id, group: freshId(setting, "g"), layout: wish.layout, drives: ids },
+        ...(wish.variants.grow ? growSteps(pool, setting.rules) : []),
+      ],
       does: `${wish.count} × ${shortSize({ bytes: wish.bytes }, setting.family)} ${wish.count === 1 ? "joins" : "join"} ${pool.name || "the pool"} as a further ${layoutOf(wish.layout).shortName} group. Nothing is rewritten, and the space is there at once.`,
     };
   },
 };
 
 /** Layouts that the box offers, of which a group fits into the free bays, and that bear a failure. */
-const layoutsFor = (setting: SequenceSetting): LayoutId[] => setting.rules.layouts.filter((id) => layoutOf(id).splits && id !== "raid0" && countsFor(id, setting).length > 0);
+const layoutsFor = (setting: SequenceSetting): LayoutId[] =>
+  setting.rules.layouts.filter((id) => layoutOf(id).splits && id !== "raid0" && countsFor(id, setting).length > 0);

@@ -11,27 +11,55 @@ import { growSteps } from "../steps/growSteps";
 import { levelVerdict } from "../steps/levelPaths";
 import { parityOf } from "../steps/parityOf";
 import type { StepBody } from "../steps/step";
-import { CAREFUL, countOf, emptyWish, freeBaysOf, groupsOf, ownerOfGroup, preparations, readyDrives, soldFrom, supply } from "./parts";
+import {
+  CAREFUL,
+  countOf,
+  emptyWish,
+  freeBaysOf,
+  groupsOf,
+  ownerOfGroup,
+  preparations,
+  readyDrives,
+  soldFrom,
+  supply,
+} from "./parts";
 import { cannot, type Made, type Sequence, type SequenceSetting, type Wish } from "./sequence";
 
 const LADDER: readonly LayoutId[] = ["raid1", "raid5", "raid6"];
 
 /** The levels above a group's own that the box offers. */
-const levelsAbove = (layout: LayoutId, { rules }: SequenceSetting): LayoutId[] => LADDER.slice(LADDER.indexOf(layout) + 1).filter((id) => rules.layouts.includes(id));
+const levelsAbove = (layout: LayoutId, { rules }: SequenceSetting): LayoutId[] =>
+  LADDER.slice(LADDER.indexOf(layout) + 1).filter((id) => rules.layouts.includes(id));
 
 /** The largest member decides what may join everywhere. */
 const largestOf = (members: readonly Drive[]): number => Math.max(...members.map((drive) => drive.bytes));
 
 /** The steps by which a group goes from its level to another with drives that join, or why the box does not. */
-function levelSteps(group: { id: string; layout: LayoutId }, to: LayoutId, members: readonly Drive[], joining: readonly Drive[], { rules }: SequenceSetting): StepBody[] | string {
+function levelSteps(
+  group: { id: string; layout: LayoutId },
+  to: LayoutId,
+  members: readonly Drive[],
+  joining: readonly Drive[],
+  { rules }: SequenceSetting,
+): StepBody[] | string {
   const equal = new Set(members.map((drive) => roomOf(drive, rules).length)).size === 1;
-  const verdict = levelVerdict({ from: group.layout, to, drives: members.length, joining: joining.length, leaving: 0, equal }, rules);
-  const change = (layout: LayoutId, drives: readonly Drive[]): StepBody => ({ kind: "change-level", group: group.id, layout, drives: drives.map((drive) => drive.id) });
+  const verdict = levelVerdict(
+    { from: group.layout, to, drives: members.length, joining: joining.length, leaving: 0, equal },
+    rules,
+  );
+  const change = (layout: LayoutId, drives: readonly Drive[]): StepBody => ({
+    kind: "change-level",
+    group: group.id,
+    layout,
+    drives: drives.map((drive) => drive.id),
+  });
   switch (verdict.kind) {
     case "possible":
       return [change(to, joining)];
     case "by-way-of":
-      return verdict.levels.map((layout, i) => change(layout, i < verdict.levels.length - 1 ? joining.slice(i, i + 1) : joining.slice(i)));
+      return verdict.levels.map((layout, i) =>
+        change(layout, i < verdict.levels.length - 1 ? joining.slice(i, i + 1) : joining.slice(i)),
+      );
     case "refused":
       return verdict.reason;
     case "no-path":
@@ -40,16 +68,31 @@ function levelSteps(group: { id: string; layout: LayoutId }, to: LayoutId, membe
 }
 
 /** What all changes of level have in common: drives that join, the levels, and growing after each that gives space. */
-function makeLevels(wish: Wish, setting: SequenceSetting, to: LayoutId, joins: number, bytes: number, does: (group: string, joining: string) => string): Made {
+function makeLevels(
+  wish: Wish,
+  setting: SequenceSetting,
+  to: LayoutId,
+  joins: number,
+  bytes: number,
+  does: (group: string, joining: string) => string,
+): Made {
   const owner = ownerOfGroup(setting.plan, wish.group);
   if (!owner) return cannot("That group is not there at this moment.");
   const { group, pool, members } = owner;
   const { rules, family } = setting;
-  if (freeBaysOf(setting.plan) < joins) return cannot(`${countOf(joins, "bay")} must be free for the ${joins === 1 ? "drive that joins" : "drives that join"}, and ${freeBaysOf(setting.plan) === 0 ? "none is" : `only ${freeBaysOf(setting.plan)} ${freeBaysOf(setting.plan) === 1 ? "is" : "are"}`}.`);
+  if (freeBaysOf(setting.plan) < joins)
+    return cannot(
+      `${countOf(joins, "bay")} must be free for the ${joins === 1 ? "drive that joins" : "drives that join"}, and ${freeBaysOf(setting.plan) === 0 ? "none is" : `only ${freeBaysOf(setting.plan)} ${freeBaysOf(setting.plan) === 1 ? "is" : "are"}`}.`,
+    );
   const { drives: joining, buys } = supply(setting, joins, bytes, members[0]);
   const levels = levelSteps(group, to, members, joining, setting);
   if (typeof levels === "string") return cannot(levels);
-  const steps = preparations(setting, pool, joining.map((drive) => drive.id), wish.variants);
+  const steps = preparations(
+    setting,
+    pool,
+    joining.map((drive) => drive.id),
+    wish.variants,
+  );
   let drives = [...members];
   let usable = usableOfGroup(setting.plan, group, rules);
   for (const level of levels) {
@@ -57,12 +100,25 @@ function makeLevels(wish: Wish, setting: SequenceSetting, to: LayoutId, joins: n
     if (level.kind !== "change-level") continue;
     drives = [...drives, ...joining.filter((drive) => level.drives.includes(drive.id))];
     if (wrongCount(layoutOf(level.layout), drives.length, rules, group.options)) continue;
-    const then = usableOf(layoutOf(level.layout).layOut(drives.map((drive) => roomOf(drive, rules)), { arrayFormat: rules.arrayFormat, options: group.options ?? {} }));
+    const then = usableOf(
+      layoutOf(level.layout).layOut(
+        drives.map((drive) => roomOf(drive, rules)),
+        { arrayFormat: rules.arrayFormat, options: group.options ?? {} },
+      ),
+    );
     if (wish.variants.grow && then > usable) steps.push(...growSteps(pool, rules));
     usable = then;
   }
   if (wish.variants.verify) steps.push({ kind: "verify", pool: pool.id });
-  return { ok: true, steps, buys, does: does(pool.name || "The pool", joining.length === 0 ? "the same drives" : `${joining.length} × ${shortSize({ bytes }, family)} more`) };
+  return {
+    ok: true,
+    steps,
+    buys,
+    does: does(
+      pool.name || "The pool",
+      joining.length === 0 ? "the same drives" : `${joining.length} × ${shortSize({ bytes }, family)} more`,
+    ),
+  };
 }
 
 /** A mirror that becomes single parity, and double parity. */
@@ -73,22 +129,51 @@ export const mirrorToParity: Sequence = {
   asks: ["group", "layout", "size"],
   variants: ["test", "backUp", "verify", "grow"],
   begin: (setting) => {
-    const target = groupsOf(setting.plan).find(({ group }) => ["raid1", "raid5"].includes(group.layout) && levelsAbove(group.layout, setting).length > 0);
-    if (!target) return { cannot: "No group of this box is a mirror or single parity that could become RAID 5 or RAID 6 here." };
+    const target = groupsOf(setting.plan).find(
+      ({ group }) => ["raid1", "raid5"].includes(group.layout) && levelsAbove(group.layout, setting).length > 0,
+    );
+    if (!target)
+      return { cannot: "No group of this box is a mirror or single parity that could become RAID 5 or RAID 6 here." };
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
     const levels = levelsAbove(target.group.layout, setting);
-    const most = levels.filter((id) => LADDER.indexOf(id) - LADDER.indexOf(target.group.layout) <= freeBaysOf(setting.plan)).at(-1) ?? levels[0];
-    return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, layout: most ?? "raid5", bytes: readyDrives(setting, largestOf(members))[0]?.bytes ?? soldFrom(largestOf(members)), variants: CAREFUL };
+    const most =
+      levels
+        .filter((id) => LADDER.indexOf(id) - LADDER.indexOf(target.group.layout) <= freeBaysOf(setting.plan))
+        .at(-1) ?? levels[0];
+    return {
+      ...emptyWish(setting),
+      pool: target.pool.id,
+      group: target.group.id,
+      layout: most ?? "raid5",
+      bytes: readyDrives(setting, largestOf(members))[0]?.bytes ?? soldFrom(largestOf(members)),
+      variants: CAREFUL,
+    };
   },
   answers: (wish, setting) => {
     const owner = ownerOfGroup(setting.plan, wish.group);
-    return { groups: groupsOf(setting.plan).filter(({ group }) => ["raid1", "raid5"].includes(group.layout)).map(({ group }) => group.id), layouts: owner ? levelsAbove(owner.group.layout, setting) : [], leastBytes: Math.min(...(owner?.members ?? []).map((drive) => drive.bytes)) };
+    return {
+      groups: groupsOf(setting.plan)
+        .filter(({ group }) => ["raid1", "raid5"].includes(group.layout))
+        .map(({ group }) => group.id),
+      layouts: owner ? levelsAbove(owner.group.layout, setting) : [],
+      leastBytes: Math.min(...(owner?.members ?? []).map((drive) => drive.bytes)),
+    };
   },
   make: (wish, setting) => {
     const owner = ownerOfGroup(setting.plan, wish.group);
     const [from, to] = [LADDER.indexOf(owner?.group.layout ?? "raid1"), LADDER.indexOf(wish.layout)];
     if (to <= from) return cannot("That group has this level already.");
-    return makeLevels(wish, setting, wish.layout, to - from, wish.bytes, (pool, joining) => `${pool} goes from ${layoutOf(LADDER[from] ?? "raid1").shortName} to ${LADDER.slice(from + 1, to + 1).map((id) => layoutOf(id).shortName).join(" and on to ")} with ${joining}, and keeps its data.`);
+    return makeLevels(
+      wish,
+      setting,
+      wish.layout,
+      to - from,
+      wish.bytes,
+      (pool, joining) =>
+        `${pool} goes from ${layoutOf(LADDER[from] ?? "raid1").shortName} to ${LADDER.slice(from + 1, to + 1)
+          .map((id) => layoutOf(id).shortName)
+          .join(" and on to ")} with ${joining}, and keeps its data.`,
+    );
   },
 };
 
@@ -97,10 +182,15 @@ function joinsForHybridTwo(setting: SequenceSetting, group: string, bytes: numbe
   const owner = ownerOfGroup(setting.plan, group);
   if (!owner) return null;
   const { rules } = setting;
-  const others = owner.pool.groups.filter((each) => each.id !== group).reduce((sum, each) => sum + usableOfGroup(setting.plan, each, rules), 0);
+  const others = owner.pool.groups
+    .filter((each) => each.id !== group)
+    .reduce((sum, each) => sum + usableOfGroup(setting.plan, each, rules), 0);
   const asked = owner.pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
   for (let joins = 0; joins <= freeBaysOf(setting.plan); joins += 1) {
-    const rooms = [...owner.members.map((drive) => roomOf(drive, rules)), ...Array.from({ length: joins }, (_, i) => roomOf({ id: `new${i}`, bytes }, rules))];
+    const rooms = [
+      ...owner.members.map((drive) => roomOf(drive, rules)),
+      ...Array.from({ length: joins }, (_, i) => roomOf({ id: `new${i}`, bytes }, rules)),
+    ];
     if (wrongCount(layoutOf("hybrid-2"), rooms.length, rules)) continue;
     const data = others + usableOf(layoutOf("hybrid-2").layOut(rooms, { arrayFormat: rules.arrayFormat, options: {} }));
     if (data - poolReserve(data, rules.poolReserveShare) >= asked) return joins;
@@ -118,15 +208,39 @@ export const hybridTwo: Sequence = {
   begin: (setting) => {
     const target = groupsOf(setting.plan).find(({ group }) => group.layout === "hybrid-1");
     if (!target) return { cannot: "No group of this box is a hybrid in which one drive may fail." };
-    if (!setting.rules.layouts.includes("hybrid-2")) return { cannot: "By its rules your box offers no hybrid in which two drives may fail." };
+    if (!setting.rules.layouts.includes("hybrid-2"))
+      return { cannot: "By its rules your box offers no hybrid in which two drives may fail." };
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
-    return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, layout: "hybrid-2", bytes: soldFrom(largestOf(members)), variants: CAREFUL };
+    return {
+      ...emptyWish(setting),
+      pool: target.pool.id,
+      group: target.group.id,
+      layout: "hybrid-2",
+      bytes: soldFrom(largestOf(members)),
+      variants: CAREFUL,
+    };
   },
-  answers: (wish, { plan }) => ({ groups: groupsOf(plan).filter(({ group }) => group.layout === "hybrid-1").map(({ group }) => group.id), leastBytes: Math.min(...(ownerOfGroup(plan, wish.group)?.members ?? []).map((drive) => drive.bytes)) }),
+  answers: (wish, { plan }) => ({
+    groups: groupsOf(plan)
+      .filter(({ group }) => group.layout === "hybrid-1")
+      .map(({ group }) => group.id),
+    leastBytes: Math.min(...(ownerOfGroup(plan, wish.group)?.members ?? []).map((drive) => drive.bytes)),
+  }),
   make: (wish, setting) => {
     const joins = joinsForHybridTwo(setting, wish.group, wish.bytes);
-    if (joins === null) return cannot("With as many drives more as there are free bays the volumes would still not fit, or the box wants more drives for it. Choose a larger size, or make a volume smaller first.");
-    return makeLevels(wish, setting, "hybrid-2", joins, wish.bytes, (pool, joining) => `${pool} becomes a hybrid in which any two drives may fail, with ${joining}, and keeps its data.`);
+    if (joins === null)
+      return cannot(
+        "With as many drives more as there are free bays the volumes would still not fit, or the box wants more drives for it. Choose a larger size, or make a volume smaller first.",
+      );
+    return makeLevels(
+      wish,
+      setting,
+      "hybrid-2",
+      joins,
+      wish.bytes,
+      (pool, joining) =>
+        `${pool} becomes a hybrid in which any two drives may fail, with ${joining}, and keeps its data.`,
+    );
   },
 };
 
@@ -141,10 +255,31 @@ export const secondParity: Sequence = {
     const target = groupsOf(setting.plan).find(({ group }) => group.layout === "parity-drive-1");
     if (!target) return { cannot: "No group of this box has one parity drive." };
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
-    return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, layout: "parity-drive-2", bytes: readyDrives(setting, largestOf(members))[0]?.bytes ?? soldFrom(largestOf(members)), variants: CAREFUL };
+    return {
+      ...emptyWish(setting),
+      pool: target.pool.id,
+      group: target.group.id,
+      layout: "parity-drive-2",
+      bytes: readyDrives(setting, largestOf(members))[0]?.bytes ?? soldFrom(largestOf(members)),
+      variants: CAREFUL,
+    };
   },
-  answers: (wish, { plan }) => ({ groups: groupsOf(plan).filter(({ group }) => group.layout === "parity-drive-1").map(({ group }) => group.id), leastBytes: Math.min(...(ownerOfGroup(plan, wish.group)?.members ?? []).map((drive) => drive.bytes)) }),
-  make: (wish, setting) => makeLevels(wish, setting, "parity-drive-2", 1, wish.bytes, (pool) => `${pool} gets a second parity drive of ${shortSize({ bytes: wish.bytes }, setting.family)}: any two drives may then fail.`),
+  answers: (wish, { plan }) => ({
+    groups: groupsOf(plan)
+      .filter(({ group }) => group.layout === "parity-drive-1")
+      .map(({ group }) => group.id),
+    leastBytes: Math.min(...(ownerOfGroup(plan, wish.group)?.members ?? []).map((drive) => drive.bytes)),
+  }),
+  make: (wish, setting) =>
+    makeLevels(
+      wish,
+      setting,
+      "parity-drive-2",
+      1,
+      wish.bytes,
+      (pool) =>
+        `${pool} gets a second parity drive of ${shortSize({ bytes: wish.bytes }, setting.family)}: any two drives may then fail.`,
+    ),
 };
 
 /** A larger parity drive, so that larger data drives can follow. */
@@ -159,9 +294,20 @@ export const largerParity: Sequence = {
     if (!target) return { cannot: "No group of this box has a parity drive." };
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
     const there = readyDrives(setting, largestOf(members) + 1)[0];
-    return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, bytes: there?.bytes ?? soldFrom(largestOf(members) + 1), variants: CAREFUL };
+    return {
+      ...emptyWish(setting),
+      pool: target.pool.id,
+      group: target.group.id,
+      bytes: there?.bytes ?? soldFrom(largestOf(members) + 1),
+      variants: CAREFUL,
+    };
   },
-  answers: (wish, { plan }) => ({ groups: groupsOf(plan).filter(({ group }) => group.layout.startsWith("parity-drive")).map(({ group }) => group.id), leastBytes: largestOf(ownerOfGroup(plan, wish.group)?.members ?? []) }),
+  answers: (wish, { plan }) => ({
+    groups: groupsOf(plan)
+      .filter(({ group }) => group.layout.startsWith("parity-drive"))
+      .map(({ group }) => group.id),
+    leastBytes: largestOf(ownerOfGroup(plan, wish.group)?.members ?? []),
+  }),
   make: (wish, setting) => {
     const owner = ownerOfGroup(setting.plan, wish.group);
     if (!owner) return cannot("That group is not there at this moment.");
@@ -169,11 +315,21 @@ export const largerParity: Sequence = {
     const parity = parityOf(bandsOfGroup(setting.plan, group, setting.rules));
     const smallest = members.filter((drive) => parity.includes(drive.id)).sort((a, b) => a.bytes - b.bytes)[0];
     if (!smallest) return cannot("There is no parity drive at this moment: the drives have no room in common.");
-    if (wish.bytes <= smallest.bytes) return cannot(`The parity drive has ${shortSize(smallest, setting.family)} already. Choose a larger size.`);
+    if (wish.bytes <= smallest.bytes)
+      return cannot(`The parity drive has ${shortSize(smallest, setting.family)} already. Choose a larger size.`);
     const { drives: news, buys } = supply(setting, 1, wish.bytes, smallest);
     const by = news[0];
     if (!by) return cannot("There is no drive for it.");
-    const steps: StepBody[] = [...preparations(setting, pool, [by.id], wish.variants), { kind: "change-parity-drive", group: group.id, drive: smallest.id, by: by.id }, ...(wish.variants.verify ? [{ kind: "verify", pool: pool.id } as StepBody] : [])];
-    return { ok: true, steps, buys, does: `A ${shortSize(by, setting.family)} drive takes the place of ${nameOfDrive(smallest, setting.family)} as the parity drive of ${pool.name || "the pool"}: data drives of up to that size can follow.` };
+    const steps: StepBody[] = [
+      ...preparations(setting, pool, [by.id], wish.variants),
+      { kind: "change-parity-drive", group: group.id, drive: smallest.id, by: by.id },
+      ...(wish.variants.verify ? [{ kind: "verify", pool: pool.id } as StepBody] : []),
+    ];
+    return {
+      ok: true,
+      steps,
+      buys,
+      does: `A ${shortSize(by, setting.family)} drive takes the place of ${nameOfDrive(smallest, setting.family)} as the parity drive of ${pool.name || "the pool"}: data drives of up to that size can follow.`,
+    };
   },
 };

@@ -13,11 +13,23 @@ import { settle } from "../steps/settle";
 import type { Step, StepBody } from "../steps/step";
 import type { BoxState } from "../steps/stepModule";
 import { replaceInBestOrder } from "./oneByOne";
-import { CAREFUL, countOf, emptyWish, freeBaysOf, groupsOf, isChunked, ownerOfGroup, preparations, soldFrom, supply } from "./parts";
+import {
+  CAREFUL,
+  countOf,
+  emptyWish,
+  freeBaysOf,
+  groupsOf,
+  isChunked,
+  ownerOfGroup,
+  preparations,
+  soldFrom,
+  supply,
+} from "./parts";
 import { cannot, type Sequence, type SequenceSetting } from "./sequence";
 
 /** The same day some years later; a 29th of February becomes a 28th where there is none. */
-export const yearsAfter = (day: string, years: number): string => Temporal.PlainDate.from(day).add({ years }).toString();
+export const yearsAfter = (day: string, years: number): string =>
+  Temporal.PlainDate.from(day).add({ years }).toString();
 
 /** One drive now, and one each year: a bay more as long as there is one, then the smallest drive changed for a larger. */
 export const oneAYear: Sequence = {
@@ -33,12 +45,23 @@ export const oneAYear: Sequence = {
     const largest = Math.max(...members.map((drive) => drive.bytes));
     const widens = widensByDrive(layoutOf(target.group.layout), setting.rules) && freeBaysOf(setting.plan) > 0;
     const grows = widens && !target.group.layout.startsWith("raid1");
-    return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, bytes: soldFrom(grows ? largest : largest + 1), count: 3, variants: { ...CAREFUL, attached: setting.rules.replacing === "old-attached" } };
+    return {
+      ...emptyWish(setting),
+      pool: target.pool.id,
+      group: target.group.id,
+      bytes: soldFrom(grows ? largest : largest + 1),
+      count: 3,
+      variants: { ...CAREFUL, attached: setting.rules.replacing === "old-attached" },
+    };
   },
   answers: (wish, { plan, rules }) => {
     const owner = ownerOfGroup(plan, wish.group);
     const members = owner?.members ?? [];
-    return { groups: groupsOf(plan).map(({ group }) => group.id), counts: [2, 3, 4, 5, 6], leastBytes: owner ? leastToJoin(members, rules) : 0 };
+    return {
+      groups: groupsOf(plan).map(({ group }) => group.id),
+      counts: [2, 3, 4, 5, 6],
+      leastBytes: owner ? leastToJoin(members, rules) : 0,
+    };
   },
   make: (wish, setting) => {
     const { rules, family } = setting;
@@ -47,41 +70,76 @@ export const oneAYear: Sequence = {
     const { pool } = owner;
     const { drives: news, buys } = supply(setting, wish.count, wish.bytes, owner.members[0]);
     const steps: StepBody[] = [];
-    let state: BoxState = { plan: { ...setting.plan, drives: [...setting.plan.drives, ...buys] }, tested: new Set(), backedUp: new Set() };
+    let state: BoxState = {
+      plan: { ...setting.plan, drives: [...setting.plan.drives, ...buys] },
+      tested: new Set(),
+      backedUp: new Set(),
+    };
     let [added, changed] = [0, 0];
     const take = (body: StepBody) => {
       steps.push(body);
-      state = settle(moduleOf(body).apply(state, { ...body, id: "year" } as Step, { rules, family, day: setting.day }), rules);
+      state = settle(
+        moduleOf(body).apply(state, { ...body, id: "year" } as Step, { rules, family, day: setting.day }),
+        rules,
+      );
     };
     for (const [year, drive] of news.entries()) {
       const now = ownerOfGroup(state.plan, wish.group);
       if (!now) return cannot("That group is not there at this moment.");
       const layout = layoutOf(now.group.layout);
-      const widens = widensByDrive(layout, rules) && freeBaysOf(state.plan) > 0 && now.group.layout !== "raid1" && drive.bytes >= leastToJoin(now.members, rules) && !isLargerThanParity(drive, now.group.id, state, setting);
+      const widens =
+        widensByDrive(layout, rules) &&
+        freeBaysOf(state.plan) > 0 &&
+        now.group.layout !== "raid1" &&
+        drive.bytes >= leastToJoin(now.members, rules) &&
+        !isLargerThanParity(drive, now.group.id, state, setting);
       const smallest = widens ? undefined : toBeChanged(now.members, drive.bytes, now.group.id, state, setting);
       if (!widens && !smallest) {
         if (year === 0) return cannot("No bay is free for one more, and no drive is smaller than the new one.");
-        return cannot(`After ${countOf(year, "year")} every drive has ${shortSize({ bytes: wish.bytes }, family)} and no bay is free. Choose fewer years, or a larger size.`);
+        return cannot(
+          `After ${countOf(year, "year")} every drive has ${shortSize({ bytes: wish.bytes }, family)} and no bay is free. Choose fewer years, or a larger size.`,
+        );
       }
       const first = steps.length;
-      preparations({ ...setting, plan: state.plan }, pool, [drive.id], wish.variants, widens ? !takesAnyDrive(layout) : true).forEach(take);
+      preparations(
+        { ...setting, plan: state.plan },
+        pool,
+        [drive.id],
+        wish.variants,
+        widens ? !takesAnyDrive(layout) : true,
+      ).forEach(take);
       if (widens) {
         added += 1;
         const usable = groupUsable(state, wish.group, setting);
         take({ kind: "widen-group", group: wish.group, drives: [drive.id] });
         if (wish.variants.grow && isChunked(now.group)) take({ kind: "rebalance", group: wish.group });
-        if (wish.variants.grow && groupUsable(state, wish.group, setting) > usable) growSteps(pool, rules).forEach(take);
+        if (wish.variants.grow && groupUsable(state, wish.group, setting) > usable)
+          growSteps(pool, rules).forEach(take);
       } else if (smallest) {
         changed += 1;
         const attached = wish.variants.attached && rules.replacing === "old-attached" && freeBaysOf(state.plan) > 0;
-        replaceInBestOrder(wish.group, [smallest.id], [drive], { variants: { ...wish.variants, attached } }, { ...setting, plan: state.plan }).steps.forEach(take);
+        replaceInBestOrder(
+          wish.group,
+          [smallest.id],
+          [drive],
+          { variants: { ...wish.variants, attached } },
+          { ...setting, plan: state.plan },
+        ).steps.forEach(take);
       }
       if (wish.variants.verify) take({ kind: "verify", pool: pool.id });
       const opening = steps[first];
       if (year > 0 && opening) steps[first] = { ...opening, notBefore: yearsAfter(setting.day, year) };
     }
-    const parts = [...(added > 0 ? [`${times(added)} as one drive more`] : []), ...(changed > 0 ? [`${times(changed)} in the place of the smallest`] : [])];
-    return { ok: true, steps, buys, does: `${pool.name || "The pool"} gets a ${shortSize({ bytes: wish.bytes }, family)} drive now and one each year, ${wish.count} in all: ${parts.join(", then ")}.` };
+    const parts = [
+      ...(added > 0 ? [`${times(added)} as one drive more`] : []),
+      ...(changed > 0 ? [`${times(changed)} in the place of the smallest`] : []),
+    ];
+    return {
+      ok: true,
+      steps,
+      buys,
+      does: `${pool.name || "The pool"} gets a ${shortSize({ bytes: wish.bytes }, family)} drive now and one each year, ${wish.count} in all: ${parts.join(", then ")}.`,
+    };
   },
 };
 
@@ -100,9 +158,21 @@ function isLargerThanParity(drive: Drive, group: string, { plan }: BoxState, { r
 }
 
 /** The drive that is changed next: a parity drive that is too small first, then a suspect one, then the smallest. */
-function toBeChanged(members: readonly Drive[], bytes: number, group: string, { plan }: BoxState, { rules }: SequenceSetting): Drive | undefined {
+function toBeChanged(
+  members: readonly Drive[],
+  bytes: number,
+  group: string,
+  { plan }: BoxState,
+  { rules }: SequenceSetting,
+): Drive | undefined {
   const owner = ownerOfGroup(plan, group);
   const parity = owner ? parityOf(bandsOfGroup(plan, owner.group, rules)) : [];
   const smaller = members.filter((drive) => drive.bytes < bytes);
-  return [...smaller].sort((a, b) => Number(parity.includes(b.id)) - Number(parity.includes(a.id)) || Number(a.health.state === "good") - Number(b.health.state === "good") || a.bytes - b.bytes || (bayOf(a) ?? 99) - (bayOf(b) ?? 99))[0];
+  return [...smaller].sort(
+    (a, b) =>
+      Number(parity.includes(b.id)) - Number(parity.includes(a.id)) ||
+      Number(a.health.state === "good") - Number(b.health.state === "good") ||
+      a.bytes - b.bytes ||
+      (bayOf(a) ?? 99) - (bayOf(b) ?? 99),
+  )[0];
 }

@@ -13,12 +13,29 @@ import { settle } from "../steps/settle";
 import type { Step, StepBody } from "../steps/step";
 import type { BoxState, StepSetting } from "../steps/stepModule";
 import { bestOrder } from "./bestOrder";
-import { CAREFUL, countOf, emptyWish, freeBaysOf, groupsOf, isChunked, ownerOfGroup, preparations, readyDrives, soldFrom, supply } from "./parts";
+import {
+  CAREFUL,
+  countOf,
+  emptyWish,
+  freeBaysOf,
+  groupsOf,
+  isChunked,
+  ownerOfGroup,
+  preparations,
+  readyDrives,
+  soldFrom,
+  supply,
+} from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
 
 const HEALTH = { failing: 0, watch: 1, good: 2 } as const;
-const isSuspect = (drive: Drive) => drive.health.state !== "good" || (drive.health.reallocatedSectors ?? 0) + (drive.health.pendingSectors ?? 0) > 0;
-const moreSuspect = (a: Drive, b: Drive) => HEALTH[a.health.state] - HEALTH[b.health.state] || (b.health.pendingSectors ?? 0) - (a.health.pendingSectors ?? 0) || (b.health.reallocatedSectors ?? 0) - (a.health.reallocatedSectors ?? 0) || (bayOf(a) ?? 99) - (bayOf(b) ?? 99);
+const isSuspect = (drive: Drive) =>
+  drive.health.state !== "good" || (drive.health.reallocatedSectors ?? 0) + (drive.health.pendingSectors ?? 0) > 0;
+const moreSuspect = (a: Drive, b: Drive) =>
+  HEALTH[a.health.state] - HEALTH[b.health.state] ||
+  (b.health.pendingSectors ?? 0) - (a.health.pendingSectors ?? 0) ||
+  (b.health.reallocatedSectors ?? 0) - (a.health.reallocatedSectors ?? 0) ||
+  (bayOf(a) ?? 99) - (bayOf(b) ?? 99);
 
 /** The steps of one swap, the box after them, and the space that is missing meanwhile. */
 interface Swap {
@@ -33,7 +50,15 @@ interface Swap {
  *
  * @param end what the group holds in the end, in bytes
  */
-function swapIn(state: BoxState, groupId: string, old: string, by: Drive, wish: Pick<Wish, "variants">, end: Bytes, setting: StepSetting): Swap {
+function swapIn(
+  state: BoxState,
+  groupId: string,
+  old: string,
+  by: Drive,
+  wish: Pick<Wish, "variants">,
+  end: Bytes,
+  setting: StepSetting,
+): Swap {
   const { rules } = setting;
   const steps: StepBody[] = [];
   let now = state;
@@ -42,9 +67,12 @@ function swapIn(state: BoxState, groupId: string, old: string, by: Drive, wish: 
     const owner = ownerOfGroup(now.plan, groupId);
     return owner ? usableOfGroup(now.plan, owner.group, rules) : 0;
   };
-  const then = (body: StepBody): BoxState => settle(moduleOf(body).apply(now, { ...body, id: "swap" } as Step, setting), rules);
+  const then = (body: StepBody): BoxState =>
+    settle(moduleOf(body).apply(now, { ...body, id: "swap" } as Step, setting), rules);
   const take = (body: StepBody, after = then(body)) => {
-    missing += Math.max(0, end - usable()) * moduleOf(body).cost(now, after, { ...body, id: "swap" } as Step, setting).hours.expected;
+    missing +=
+      Math.max(0, end - usable()) *
+      moduleOf(body).cost(now, after, { ...body, id: "swap" } as Step, setting).hours.expected;
     steps.push(body);
     now = after;
   };
@@ -61,9 +89,14 @@ function swapIn(state: BoxState, groupId: string, old: string, by: Drive, wish: 
   if (!owner || !from) return { steps, state, missing };
   const isParity = parityOf(bandsOfGroup(state.plan, owner.group, rules)).includes(old);
   const before = usable();
-  take(isParity ? { kind: "change-parity-drive", group: groupId, drive: old, by: by.id } : { kind: "replace-drive", drive: old, by: by.id, how: wish.variants.attached ? "attached" : "pulled" });
+  take(
+    isParity
+      ? { kind: "change-parity-drive", group: groupId, drive: old, by: by.id }
+      : { kind: "replace-drive", drive: old, by: by.id, how: wish.variants.attached ? "attached" : "pulled" },
+  );
   if (wish.variants.grow) {
-    if (rules.claiming === "per-drive" && by.bytes > from.bytes && !isParity) take({ kind: "claim-space", group: groupId, drive: by.id });
+    if (rules.claiming === "per-drive" && by.bytes > from.bytes && !isParity)
+      take({ kind: "claim-space", group: groupId, drive: by.id });
     if (rules.claiming === "whole-group") takeIfItGains({ kind: "claim-space", group: groupId });
     if (isChunked(owner.group)) takeIfItGains({ kind: "rebalance", group: groupId });
     if (usable() > before) growSteps(owner.pool, rules).forEach((body) => take(body));
@@ -89,14 +122,23 @@ export interface Replacement {
  * @param news what comes, in the order in which it is used; as many
  * @example replaceInBestOrder("g1", ["d1", "d2"], [b1, b2], wish, setting).drives // ["d2", "d1"] where d2 is suspect
  */
-export function replaceInBestOrder(groupId: string, old: readonly string[], news: readonly Drive[], wish: Pick<Wish, "variants">, { plan, rules, family, day }: SequenceSetting): Replacement {
+export function replaceInBestOrder(
+  groupId: string,
+  old: readonly string[],
+  news: readonly Drive[],
+  wish: Pick<Wish, "variants">,
+  { plan, rules, family, day }: SequenceSetting,
+): Replacement {
   const owner = ownerOfGroup(plan, groupId);
   if (!owner) return { drives: [], steps: [], missing: 0, proved: true };
   const setting: StepSetting = { rules, family, day };
   const { reach: _reach, filled: _filled, ...whole } = owner.group;
   const parity = parityOf(bandsOfGroup(plan, owner.group, rules));
   const chosen = owner.members.filter((drive) => old.includes(drive.id));
-  const first = [...chosen.filter((drive) => parity.includes(drive.id)), ...chosen.filter((drive) => !parity.includes(drive.id) && isSuspect(drive)).sort(moreSuspect)];
+  const first = [
+    ...chosen.filter((drive) => parity.includes(drive.id)),
+    ...chosen.filter((drive) => !parity.includes(drive.id) && isSuspect(drive)).sort(moreSuspect),
+  ];
   const rest = chosen.filter((drive) => !first.includes(drive));
   const turns = [...first, ...rest];
   const atEnd = owner.members.map((member) => news[turns.indexOf(member)] ?? member);
@@ -113,7 +155,15 @@ export function replaceInBestOrder(groupId: string, old: readonly string[], news
     return { state: { state: swap.state, steps: [...steps, ...swap.steps], done: done + 1 }, missing: swap.missing };
   };
   const missingOfDrives = new Set(plan.drives.map((drive) => drive.id));
-  let along: Along = { state: { plan: { ...plan, drives: [...plan.drives, ...news.filter((drive) => !missingOfDrives.has(drive.id))] }, tested: new Set(), backedUp: new Set() }, steps: [], done: 0 };
+  let along: Along = {
+    state: {
+      plan: { ...plan, drives: [...plan.drives, ...news.filter((drive) => !missingOfDrives.has(drive.id))] },
+      tested: new Set(),
+      backedUp: new Set(),
+    },
+    steps: [],
+    done: 0,
+  };
   let missing = 0;
   const take = (drives: readonly Drive[]) => {
     for (const drive of drives) {
@@ -140,7 +190,11 @@ export function replaceInBestOrder(groupId: string, old: readonly string[], news
 function renamed(group: Group, members: readonly Drive[], now: readonly Drive[]): Group {
   const to = new Map(members.map((member, i) => [member.id, now[i]?.id ?? member.id]));
   const parity = group.options?.parityDrives;
-  return { ...group, drives: now.map((drive) => drive.id), ...(parity ? { options: { ...group.options, parityDrives: parity.map((id) => to.get(id) ?? id) } } : {}) };
+  return {
+    ...group,
+    drives: now.map((drive) => drive.id),
+    ...(parity ? { options: { ...group.options, parityDrives: parity.map((id) => to.get(id) ?? id) } } : {}),
+  };
 }
 
 /** Drives changed for larger ones, one after the other. */
@@ -159,12 +213,23 @@ export const oneByOne: Sequence = {
     const there = readyDrives(setting, least + 1).at(-1);
     // Drives of mixed sizes are brought up to the largest; drives of one size are doubled.
     const bytes = there?.bytes ?? (least < largest ? largest : soldFrom(2 * largest));
-    return { ...emptyWish(setting), pool: target.pool.id, group: target.group.id, bytes, drives: smallerThan(members, bytes), variants: { ...CAREFUL, attached: setting.rules.replacing === "old-attached" && freeBaysOf(setting.plan) > 0 } };
+    return {
+      ...emptyWish(setting),
+      pool: target.pool.id,
+      group: target.group.id,
+      bytes,
+      drives: smallerThan(members, bytes),
+      variants: { ...CAREFUL, attached: setting.rules.replacing === "old-attached" && freeBaysOf(setting.plan) > 0 },
+    };
   },
   answers: (wish, { plan }) => {
     const owner = ownerOfGroup(plan, wish.group);
     const members = owner?.members ?? [];
-    return { groups: groupsOf(plan).map(({ group }) => group.id), drives: members.map((drive) => drive.id), leastBytes: Math.min(...members.map((drive) => drive.bytes)) };
+    return {
+      groups: groupsOf(plan).map(({ group }) => group.id),
+      drives: members.map((drive) => drive.id),
+      leastBytes: Math.min(...members.map((drive) => drive.bytes)),
+    };
   },
   make: (wish, setting) => {
     const { plan, rules, family } = setting;
@@ -174,28 +239,75 @@ export const oneByOne: Sequence = {
     const old = members.filter((drive) => wish.drives.includes(drive.id));
     if (old.length === 0) return cannot("Choose the drives that are to be changed.");
     const tooLarge = old.filter((drive) => drive.bytes > wish.bytes);
-    if (tooLarge[0]) return cannot(`${shortSize(tooLarge[0], family)} is more than ${shortSize({ bytes: wish.bytes }, family)}. Leave that drive out, or choose a larger size.`);
-    if (wish.variants.attached && rules.replacing !== "old-attached") return cannot("By its rules your box replaces a drive only after the old one is pulled.");
+    if (tooLarge[0])
+      return cannot(
+        `${shortSize(tooLarge[0], family)} is more than ${shortSize({ bytes: wish.bytes }, family)}. Leave that drive out, or choose a larger size.`,
+      );
+    if (wish.variants.attached && rules.replacing !== "old-attached")
+      return cannot("By its rules your box replaces a drive only after the old one is pulled.");
     const attach = wish.variants.attached;
-    if (attach && freeBaysOf(plan) === 0) return cannot("No bay is free for a new drive while the old one is still in. Pull the old one first.");
-    if (wish.variants.spareFirst && rules.hotSpares === "none") return cannot("By its rules your box knows no hot spares.");
-    if (wish.variants.spareFirst && freeBaysOf(plan) < (attach ? 2 : 1)) return cannot("No bay is free for a hot spare.");
+    if (attach && freeBaysOf(plan) === 0)
+      return cannot("No bay is free for a new drive while the old one is still in. Pull the old one first.");
+    if (wish.variants.spareFirst && rules.hotSpares === "none")
+      return cannot("By its rules your box knows no hot spares.");
+    if (wish.variants.spareFirst && freeBaysOf(plan) < (attach ? 2 : 1))
+      return cannot("No bay is free for a hot spare.");
     const parity = parityOf(bandsOfGroup(plan, group, rules));
     const roomOfNew = roomOf({ id: "new", bytes: wish.bytes }, rules).length;
-    const smallParity = members.filter((drive) => parity.includes(drive.id) && !old.includes(drive) && roomOf(drive, rules).length < roomOfNew);
-    if (smallParity.length > 0) return cannot("No data drive may be larger than the parity drive. Change the parity drive too, or choose a smaller size.");
+    const smallParity = members.filter(
+      (drive) => parity.includes(drive.id) && !old.includes(drive) && roomOf(drive, rules).length < roomOfNew,
+    );
+    if (smallParity.length > 0)
+      return cannot(
+        "No data drive may be larger than the parity drive. Change the parity drive too, or choose a smaller size.",
+      );
     const pattern = members[0];
-    const { drives: news, buys } = supply(setting, old.length + (wish.variants.spareFirst ? 1 : 0), wish.bytes, pattern);
+    const { drives: news, buys } = supply(
+      setting,
+      old.length + (wish.variants.spareFirst ? 1 : 0),
+      wish.bytes,
+      pattern,
+    );
     const spare = wish.variants.spareFirst ? news.at(-1) : undefined;
     const joining = news.slice(0, old.length);
-    const replacement = replaceInBestOrder(group.id, old.map((drive) => drive.id), joining, wish, setting);
-    const steps: StepBody[] = [...preparations(setting, pool, news.map((drive) => drive.id), wish.variants), ...(spare ? [{ kind: "set-spare", pool: pool.id, drive: spare.id } as StepBody] : []), ...replacement.steps];
+    const replacement = replaceInBestOrder(
+      group.id,
+      old.map((drive) => drive.id),
+      joining,
+      wish,
+      setting,
+    );
+    const steps: StepBody[] = [
+      ...preparations(
+        setting,
+        pool,
+        news.map((drive) => drive.id),
+        wish.variants,
+      ),
+      ...(spare ? [{ kind: "set-spare", pool: pool.id, drive: spare.id } as StepBody] : []),
+      ...replacement.steps,
+    ];
     if (wish.variants.verify) steps.push({ kind: "verify", pool: pool.id });
-    const first = [...(old.some((drive) => parity.includes(drive.id)) ? ["the parity drive first"] : []), ...(old.some((drive) => isSuspect(drive) && !parity.includes(drive.id)) ? ["suspect drives before healthy ones"] : [])];
-    const order = old.length > 1 ? `In this order: ${[...first, wish.variants.grow ? `so that space comes as early as it can${replacement.proved ? " (every order was weighed)" : " (the best that was found; not every order was weighed)"}` : "by bay"].join(", then ")}.` : undefined;
-    return { ok: true, steps, buys, ...(order ? { order } : {}), does: `${old.length === 1 ? "One drive" : countOf(old.length, "drive")} of ${pool.name || "the pool"} ${old.length === 1 ? "is" : "are"} changed for ${old.length === 1 ? `one of ${shortSize({ bytes: wish.bytes }, family)}` : `${shortSize({ bytes: wish.bytes }, family)} drives`}, ${old.length === 1 ? "" : "one after the other, "}${attach ? "each filled while the old one is still in" : "each pulled before the new one is filled"}.` };
+    const first = [
+      ...(old.some((drive) => parity.includes(drive.id)) ? ["the parity drive first"] : []),
+      ...(old.some((drive) => isSuspect(drive) && !parity.includes(drive.id))
+        ? ["suspect drives before healthy ones"]
+        : []),
+    ];
+    const order =
+      old.length > 1
+        ? `In this order: ${[...first, wish.variants.grow ? `so that space comes as early as it can${replacement.proved ? " (every order was weighed)" : " (the best that was found; not every order was weighed)"}` : "by bay"].join(", then ")}.`
+        : undefined;
+    return {
+      ok: true,
+      steps,
+      buys,
+      ...(order ? { order } : {}),
+      does: `${old.length === 1 ? "One drive" : countOf(old.length, "drive")} of ${pool.name || "the pool"} ${old.length === 1 ? "is" : "are"} changed for ${old.length === 1 ? `one of ${shortSize({ bytes: wish.bytes }, family)}` : `${shortSize({ bytes: wish.bytes }, family)} drives`}, ${old.length === 1 ? "" : "one after the other, "}${attach ? "each filled while the old one is still in" : "each pulled before the new one is filled"}.`,
+    };
   },
 };
 
 /** The drives that are smaller than a size. */
-const smallerThan = (members: readonly Drive[], bytes: Bytes): string[] => members.filter((drive) => drive.bytes < bytes).map((drive) => drive.id);
+const smallerThan = (members: readonly Drive[], bytes: Bytes): string[] =>
+  members.filter((drive) => drive.bytes < bytes).map((drive) => drive.id);

@@ -7,19 +7,38 @@ import { CAREFUL, emptyWish, freeBaysOf, freshId, preparations, readyDrives, sol
 import { cannot, type Made, type Sequence, type SequenceSetting, type Wish } from "./sequence";
 
 /** Drives that hold data and are protected by nothing: free ones with contents, and those of separate drives. */
-const bareHolders = (plan: Plan): Drive[] => plan.drives.filter((drive) => (isFree(plan, drive.id) && (drive.contents?.kind === "data" || drive.contents?.kind === "mounted")) || separatePool(plan, drive.id) !== null);
+const bareHolders = (plan: Plan): Drive[] =>
+  plan.drives.filter(
+    (drive) =>
+      (isFree(plan, drive.id) && (drive.contents?.kind === "data" || drive.contents?.kind === "mounted")) ||
+      separatePool(plan, drive.id) !== null,
+  );
 
 /** The pool of separate drives that a drive is in. */
-const separatePool = (plan: Plan, drive: string): Pool | null => plan.pools.find((pool) => pool.groups.some((group) => group.layout === "single" && group.drives.includes(drive))) ?? null;
+const separatePool = (plan: Plan, drive: string): Pool | null =>
+  plan.pools.find((pool) => pool.groups.some((group) => group.layout === "single" && group.drives.includes(drive))) ??
+  null;
 
 /** Free drives that are large enough for what is to be mirrored, also if they hold something. */
 function couldServe(plan: Plan, wish: Wish): string[] {
   const needed = drivesOf(plan, wish.drives).reduce((sum, drive) => sum + drive.bytes, 0);
-  return plan.drives.filter((drive) => isFree(plan, drive.id) && !wish.drives.includes(drive.id) && drive.contents?.kind !== "system" && drive.bytes >= needed).map((drive) => drive.id);
+  return plan.drives
+    .filter(
+      (drive) =>
+        isFree(plan, drive.id) &&
+        !wish.drives.includes(drive.id) &&
+        drive.contents?.kind !== "system" &&
+        drive.bytes >= needed,
+    )
+    .map((drive) => drive.id);
 }
 
 /** A mirror of drives that hold data onto a new one: a pool of its own, or the pool of separate drives that they are. */
-export function mirrorHolders(wish: Wish, setting: SequenceSetting, does: (holders: Drive[], by: Drive) => string): Made {
+export function mirrorHolders(
+  wish: Wish,
+  setting: SequenceSetting,
+  does: (holders: Drive[], by: Drive) => string,
+): Made {
   const { plan } = setting;
   const holders = drivesOf(plan, wish.drives);
   const [first, ...also] = holders;
@@ -27,18 +46,38 @@ export function mirrorHolders(wish: Wish, setting: SequenceSetting, does: (holde
   const owners = holders.map((drive) => separatePool(plan, drive.id));
   const [owner] = owners;
   const group = owner?.groups.find((each) => each.drives.includes(first.id));
-  if (owners.some((each) => each !== owner)) return cannot("These drives are not of one pool. Choose drives that all hold data outside pools, or all those of one pool of separate drives.");
-  if (group && group.drives.length !== holders.length) return cannot("The drives of a pool of separate drives can only be mirrored all together. Choose all of them, or take the others out first.");
+  if (owners.some((each) => each !== owner))
+    return cannot(
+      "These drives are not of one pool. Choose drives that all hold data outside pools, or all those of one pool of separate drives.",
+    );
+  if (group && group.drives.length !== holders.length)
+    return cannot(
+      "The drives of a pool of separate drives can only be mirrored all together. Choose all of them, or take the others out first.",
+    );
   const named = wish.by === null ? undefined : drivesOf(plan, [wish.by])[0];
   if (named && wish.drives.includes(named.id)) return cannot("A drive cannot be its own mirror. Choose another.");
-  const { drives: news, buys } = named ? { drives: [named], buys: [] } : supply(setting, 1, wish.bytes, first, wish.drives);
+  const { drives: news, buys } = named
+    ? { drives: [named], buys: [] }
+    : supply(setting, 1, wish.bytes, first, wish.drives);
   const by = news[0];
   if (!by) return cannot("There is no drive for it.");
   const coming = [...holders, by].filter((drive) => bayOf(drive) === null).length;
   if (freeBaysOf(plan) < coming) return cannot("There are not enough free bays for these drives.");
   const poolId = owner?.id ?? freshId(setting, "p");
-  const step: StepBody = { kind: "mirror-drive", pool: poolId, group: group?.id ?? freshId(setting, "g"), name: owner?.name ?? (first.label || first.contents?.detail || "Mirror"), drive: first.id, by: by.id, ...(also.length > 0 ? { also: also.map((drive) => drive.id) } : {}) };
-  const steps: StepBody[] = [...preparations(setting, owner ?? null, [by.id], wish.variants, owner !== null), step, ...(wish.variants.verify ? [{ kind: "verify", pool: poolId } as StepBody] : [])];
+  const step: StepBody = {
+    kind: "mirror-drive",
+    pool: poolId,
+    group: group?.id ?? freshId(setting, "g"),
+    name: owner?.name ?? (first.label || first.contents?.detail || "Mirror"),
+    drive: first.id,
+    by: by.id,
+    ...(also.length > 0 ? { also: also.map((drive) => drive.id) } : {}),
+  };
+  const steps: StepBody[] = [
+    ...preparations(setting, owner ?? null, [by.id], wish.variants, owner !== null),
+    step,
+    ...(wish.variants.verify ? [{ kind: "verify", pool: poolId } as StepBody] : []),
+  ];
   return { ok: true, steps, buys, does: does(holders, by) };
 }
 
@@ -51,14 +90,35 @@ export const protectDrive: Sequence = {
   variants: ["test", "backUp", "verify"],
   begin: (setting) => {
     const [holder] = bareHolders(setting.plan);
-    if (!holder) return { cannot: "No drive holds data outside a pool. Where one does, say so in its settings: “holds data”." };
+    if (!holder)
+      return { cannot: "No drive holds data outside a pool. Where one does, say so in its settings: “holds data”." };
     if (!setting.rules.layouts.includes("raid1")) return { cannot: "By its rules your box offers no mirror." };
-    return { ...emptyWish(setting), pool: "", group: "", drives: [holder.id], bytes: readyDrives(setting, holder.bytes)[0]?.bytes ?? soldFrom(holder.bytes), layout: "raid1", variants: CAREFUL };
+    return {
+      ...emptyWish(setting),
+      pool: "",
+      group: "",
+      drives: [holder.id],
+      bytes: readyDrives(setting, holder.bytes)[0]?.bytes ?? soldFrom(holder.bytes),
+      layout: "raid1",
+      variants: CAREFUL,
+    };
   },
-  answers: (wish, { plan }) => ({ drives: bareHolders(plan).map((drive) => drive.id), bys: couldServe(plan, wish), leastBytes: Math.max(0, ...drivesOf(plan, wish.drives).map((drive) => drive.bytes)) }),
+  answers: (wish, { plan }) => ({
+    drives: bareHolders(plan).map((drive) => drive.id),
+    bys: couldServe(plan, wish),
+    leastBytes: Math.max(0, ...drivesOf(plan, wish.drives).map((drive) => drive.bytes)),
+  }),
   make: (wish, setting) => {
-    if (wish.drives.length > 1) return cannot("One drive is mirrored at a time. For several onto one large drive there is a sequence of its own.");
-    return mirrorHolders(wish, setting, ([holder], by) => `${holder ? nameOfDrive(holder, setting.family).replace(/^t/, "T") : "The drive"} keeps its data and gets a ${shortSize(by, setting.family)} drive as its mirror: either may then fail.`);
+    if (wish.drives.length > 1)
+      return cannot(
+        "One drive is mirrored at a time. For several onto one large drive there is a sequence of its own.",
+      );
+    return mirrorHolders(
+      wish,
+      setting,
+      ([holder], by) =>
+        `${holder ? nameOfDrive(holder, setting.family).replace(/^t/, "T") : "The drive"} keeps its data and gets a ${shortSize(by, setting.family)} drive as its mirror: either may then fail.`,
+    );
   },
 };
 
@@ -71,16 +131,39 @@ export const mirrorOntoLarge: Sequence = {
   variants: ["test", "backUp", "verify"],
   begin: (setting) => {
     const holders = bareHolders(setting.plan);
-    if (!setting.rules.layouts.includes("spanned-mirror")) return { cannot: "By its rules your box cannot mirror several drives onto one. A Linux host can." };
-    const together = holders.filter((drive) => separatePool(setting.plan, drive.id) === separatePool(setting.plan, holders[0]?.id ?? ""));
-    if (together.length < 2) return { cannot: "There are no two drives that hold data outside a pool, or as separate drives of one." };
-    const chosen = separatePool(setting.plan, together[0]?.id ?? "") ? together : [...together].sort((a, b) => a.bytes - b.bytes).slice(0, 2);
+    if (!setting.rules.layouts.includes("spanned-mirror"))
+      return { cannot: "By its rules your box cannot mirror several drives onto one. A Linux host can." };
+    const together = holders.filter(
+      (drive) => separatePool(setting.plan, drive.id) === separatePool(setting.plan, holders[0]?.id ?? ""),
+    );
+    if (together.length < 2)
+      return { cannot: "There are no two drives that hold data outside a pool, or as separate drives of one." };
+    const chosen = separatePool(setting.plan, together[0]?.id ?? "")
+      ? together
+      : [...together].sort((a, b) => a.bytes - b.bytes).slice(0, 2);
     const needed = chosen.reduce((sum, drive) => sum + drive.bytes, 0);
-    return { ...emptyWish(setting), pool: "", group: "", drives: chosen.map((drive) => drive.id), bytes: readyDrives(setting, needed)[0]?.bytes ?? soldFrom(needed), layout: "spanned-mirror", variants: CAREFUL };
+    return {
+      ...emptyWish(setting),
+      pool: "",
+      group: "",
+      drives: chosen.map((drive) => drive.id),
+      bytes: readyDrives(setting, needed)[0]?.bytes ?? soldFrom(needed),
+      layout: "spanned-mirror",
+      variants: CAREFUL,
+    };
   },
-  answers: (wish, { plan }) => ({ drives: bareHolders(plan).map((drive) => drive.id), bys: couldServe(plan, wish), leastBytes: drivesOf(plan, wish.drives).reduce((sum, drive) => sum + drive.bytes, 0) }),
+  answers: (wish, { plan }) => ({
+    drives: bareHolders(plan).map((drive) => drive.id),
+    bys: couldServe(plan, wish),
+    leastBytes: drivesOf(plan, wish.drives).reduce((sum, drive) => sum + drive.bytes, 0),
+  }),
   make: (wish, setting) => {
     if (wish.drives.length < 2) return cannot("Choose two drives or more.");
-    return mirrorHolders(wish, setting, (holders, by) => `${holders.map((drive) => shortSize(drive, setting.family)).join(" and ")} keep their data, and each is mirrored onto its own part of a ${shortSize(by, setting.family)} drive: any one drive may then fail.`);
+    return mirrorHolders(
+      wish,
+      setting,
+      (holders, by) =>
+        `${holders.map((drive) => shortSize(drive, setting.family)).join(" and ")} keep their data, and each is mirrored onto its own part of a ${shortSize(by, setting.family)} drive: any one drive may then fail.`,
+    );
   },
 };

@@ -7,7 +7,18 @@ import type { Sequence, SequenceId } from "./sequence";
 import { throughBackup } from "./throughBackup";
 
 /** The ready-made sequences, in the order in which they are offered. A new one is a file and a line here. */
-export const sequences: readonly Sequence[] = [oneByOne, oneAYear, extraGroup, mirrorToParity, hybridTwo, secondParity, largerParity, throughBackup, protectDrive, mirrorOntoLarge];
+export const sequences: readonly Sequence[] = [
+  oneByOne,
+  oneAYear,
+  extraGroup,
+  mirrorToParity,
+  hybridTwo,
+  secondParity,
+  largerParity,
+  throughBackup,
+  protectDrive,
+  mirrorOntoLarge,
+];
 
 /** The sequence of an id. */
 export function sequenceOf(id: SequenceId): Sequence {

@@ -6,7 +6,17 @@ import type { LayoutId } from "../layouts/layout";
 import type { BoxRules } from "../rules/boxRules";
 import type { StepBody } from "../steps/step";
 
-export type SequenceId = "one-by-one" | "one-a-year" | "mirror-to-parity" | "hybrid-two" | "second-parity" | "larger-parity" | "extra-group" | "through-backup" | "protect-drive" | "mirror-onto-large";
+export type SequenceId =
+  | "one-by-one"
+  | "one-a-year"
+  | "mirror-to-parity"
+  | "hybrid-two"
+  | "second-parity"
+  | "larger-parity"
+  | "extra-group"
+  | "through-backup"
+  | "protect-drive"
+  | "mirror-onto-large";
 
 /** What is done for safety, or left out. */
 export interface Variants {
@@ -55,7 +65,15 @@ export interface SequenceSetting {
 }
 
 /** The steps that a sequence comes to, and the drives to be bought for them; or why it cannot be done. */
-export type Made = { ok: true; does: string; steps: StepBody[]; buys: Drive[]; /** In which order, and why, where there is a choice. */ order?: string } | { ok: false; reason: string };
+export type Made =
+  | {
+      ok: true;
+      does: string;
+      steps: StepBody[];
+      buys: Drive[];
+      /** In which order, and why, where there is a choice. */ order?: string;
+    }
+  | { ok: false; reason: string };
 
 /** What can be answered to the questions. */
 export interface Answers {

@@ -24,7 +24,14 @@ import { isWish, type SequenceId, type Wish } from "./sequence";
 import { settingAt, trySequence, type Place, type Tried } from "./tried";
 
 const DAY = "2026-11-23";
-const calendar: PlanCalendar = { id: "c1", start: DAY, timeZone: "Europe/Lisbon", deliveryDays: 3, hands: HANDS["any-day"].windows, excluded: [] };
+const calendar: PlanCalendar = {
+  id: "c1",
+  start: DAY,
+  timeZone: "Europe/Lisbon",
+  deliveryDays: 3,
+  hands: HANDS["any-day"].windows,
+  excluded: [],
+};
 const TB = (n: number) => nominalBytes(n * 1000);
 
 interface BoxSpec {
@@ -41,23 +48,47 @@ function boxOf({ set, layout, tb, shelf = [], bays = tb.length + 2, volume = 0 }
   const plan: Plan = {
     ...emptyPlan("x"),
     box: { name: "x", bays, rules: { set } },
-    drives: [...tb.map((size, i) => testDrive(`d${i + 1}`, TB(size), { place: { bay: i + 1 } })), ...shelf.map((size, i) => testDrive(`x${i + 1}`, TB(size)))],
-    pools: layout ? [{ id: "p1", name: "P", groups: [{ id: "g1", layout, drives: tb.map((_, i) => `d${i + 1}`), options: {} }], spares: [], volumes: [] }] : [],
+    drives: [
+      ...tb.map((size, i) => testDrive(`d${i + 1}`, TB(size), { place: { bay: i + 1 } })),
+      ...shelf.map((size, i) => testDrive(`x${i + 1}`, TB(size))),
+    ],
+    pools: layout
+      ? [
+          {
+            id: "p1",
+            name: "P",
+            groups: [{ id: "g1", layout, drives: tb.map((_, i) => `d${i + 1}`), options: {} }],
+            spares: [],
+            volumes: [],
+          },
+        ]
+      : [],
   };
   const [pool] = plan.pools;
   const bytes = pool ? Math.floor(usableOfPool(plan, pool, rulesOf({ set })) * volume) : 0;
-  if (pool && bytes > 0) pool.volumes.push({ id: "v1", name: "V", bytes, fileSystem: "btrfs", usedBytes: Math.floor(bytes / 2) });
+  if (pool && bytes > 0)
+    pool.volumes.push({ id: "v1", name: "V", bytes, fileSystem: "btrfs", usedBytes: Math.floor(bytes / 2) });
   return plan;
 }
 
-const placeOf = (document: Plan): Place => ({ document, walked: walk(document, "TB", undefined, DAY), at: 0, today: DAY });
+const placeOf = (document: Plan): Place => ({
+  document,
+  walked: walk(document, "TB", undefined, DAY),
+  at: 0,
+  today: DAY,
+});
 
 /** The sequence with its own wish, changed where something is said. */
 function tried(document: Plan, id: SequenceId, change: Partial<Wish> = {}): Tried {
   const place = placeOf(document);
   const begun = sequenceOf(id).begin(settingAt(place));
   if (!isWish(begun)) throw new Error(begun.cannot);
-  const result = trySequence(sequenceOf(id), { ...begun, ...change, variants: { ...begun.variants, ...change.variants } }, place, calendar);
+  const result = trySequence(
+    sequenceOf(id),
+    { ...begun, ...change, variants: { ...begun.variants, ...change.variants } },
+    place,
+    calendar,
+  );
   if (!result.ok) throw new Error(result.reason);
   return result.tried;
 }
@@ -67,78 +98,161 @@ const usableAfter = (made: Tried) => made.after.capacities.pool;
 
 /** What the pool would hold if it were made at once of the drives that it has in the end, everything claimed and balanced. */
 function madeAnew({ plan }: Tried["after"]["state"]): number {
-  const pools = plan.pools.map((pool) => ({ ...pool, volumes: [], groups: pool.groups.map(({ id, layout, drives, options }) => ({ id, layout, drives, options: options ?? {} })) }));
+  const pools = plan.pools.map((pool) => ({
+    ...pool,
+    volumes: [],
+    groups: pool.groups.map(({ id, layout, drives, options }) => ({ id, layout, drives, options: options ?? {} })),
+  }));
   return predict({ ...plan, pools }).pools.reduce((sum, pool) => sum + pool.usableBytes, 0);
 }
 
 const sizes = fc.constantFrom(1, 2, 3, 4, 8, 12);
-const anyBoxOf = (sets: RuleSetId[]) => fc
-  .record({ set: fc.constantFrom(...sets), tb: fc.array(sizes, { minLength: 1, maxLength: 6 }), shelf: fc.array(sizes, { maxLength: 3 }), pick: fc.nat(), spare: fc.integer({ min: 0, max: 3 }), volume: fc.constantFrom(0, 0.6, 1), holders: fc.boolean() })
-  .map(({ set, tb, shelf, pick, spare, volume, holders }) => {
-    const rules = rulesOf({ set });
-    const offered = layouts.filter((layout) => rules.layouts.includes(layout.id) && !wrongCount(layout, tb.length, rules));
-    const layout = offered[pick % Math.max(1, offered.length)];
-    const plan = boxOf({ set, ...(layout ? { layout: layout.id } : {}), tb, shelf, bays: tb.length + spare, volume });
-    return holders ? { ...plan, drives: plan.drives.map((drive) => (drive.id.startsWith("x") ? { ...drive, contents: { kind: "data" as const } } : drive)) } : plan;
-  });
+const anyBoxOf = (sets: RuleSetId[]) =>
+  fc
+    .record({
+      set: fc.constantFrom(...sets),
+      tb: fc.array(sizes, { minLength: 1, maxLength: 6 }),
+      shelf: fc.array(sizes, { maxLength: 3 }),
+      pick: fc.nat(),
+      spare: fc.integer({ min: 0, max: 3 }),
+      volume: fc.constantFrom(0, 0.6, 1),
+      holders: fc.boolean(),
+    })
+    .map(({ set, tb, shelf, pick, spare, volume, holders }) => {
+      const rules = rulesOf({ set });
+      const offered = layouts.filter(
+        (layout) => rules.layouts.includes(layout.id) && !wrongCount(layout, tb.length, rules),
+      );
+      const layout = offered[pick % Math.max(1, offered.length)];
+      const plan = boxOf({ set, ...(layout ? { layout: layout.id } : {}), tb, shelf, bays: tb.length + spare, volume });
+      return holders
+        ? {
+            ...plan,
+            drives: plan.drives.map((drive) =>
+              drive.id.startsWith("x") ? { ...drive, contents: { kind: "data" as const } } : drive,
+            ),
+          }
+        : plan;
+    });
 
 const SETS = ruleSets.map((set) => set.id);
 /** The kinds of box that have what a sequence is about. */
-const boxesFor: Partial<Record<SequenceId, RuleSetId[]>> = { "mirror-onto-large": ["linux-host", "linux-host", "hybrid-box"], "hybrid-two": ["hybrid-box", "linux-host", "fixed-group"], "second-parity": ["parity-drive", "scheduled-parity", "classic-raid"], "larger-parity": ["parity-drive", "scheduled-parity", "classic-raid"] };
+const boxesFor: Partial<Record<SequenceId, RuleSetId[]>> = {
+  "mirror-onto-large": ["linux-host", "linux-host", "hybrid-box"],
+  "hybrid-two": ["hybrid-box", "linux-host", "fixed-group"],
+  "second-parity": ["parity-drive", "scheduled-parity", "classic-raid"],
+  "larger-parity": ["parity-drive", "scheduled-parity", "classic-raid"],
+};
 
 /** What may still stand against a sequence that the box cannot do; each says so in its own words. */
-const REASONS = new Set(["nothing-to-rebuild-from", "volumes-do-not-fit", "no-room-to-work", "zoned-stripe", "layout-not-offered", "wrong-drive-count", "too-small", "mixed-sectors", "no-free-bay"]);
+const REASONS = new Set([
+  "nothing-to-rebuild-from",
+  "volumes-do-not-fit",
+  "no-room-to-work",
+  "zoned-stripe",
+  "layout-not-offered",
+  "wrong-drive-count",
+  "too-small",
+  "mixed-sectors",
+  "no-free-bay",
+]);
 
-test.each(sequences.map((sequence) => [sequence.id, sequence] as const))("%s, on any box: a plan without blocks, or exactly why not; its end is what building anew would give", (_id, sequence) => {
-  let done = 0;
-  fc.assert(
-    fc.property(anyBoxOf(boxesFor[sequence.id] ?? SETS), fc.record({ attached: fc.boolean(), spareFirst: fc.boolean(), test: fc.boolean(), backUp: fc.boolean(), verify: fc.boolean(), grow: fc.constant(true) }), fc.boolean(), (document, variants, careful) => {
-      const place = placeOf(document);
-      const setting = settingAt(place);
-      const begun = sequence.begin(setting);
-      if (!isWish(begun)) {
-        expect(begun.cannot).toMatch(/^[A-Z].{20,}\.$|^[A-Z].*”\.$/);
-        return;
-      }
-      const wish = careful ? begun : { ...begun, variants };
-      const result = trySequence(sequence, wish, place, calendar);
-      if (!result.ok) {
-        expect(result.reason).toMatch(/^[A-Z0-9].{15,}\.$/);
-        return;
-      }
-      const made = result.tried;
-      if (made.blocks.length > 0) {
-        for (const block of made.blocks) expect([...REASONS]).toContain(block.code);
-        return;
-      }
-      done += 1;
-      expect(made.moments.every((moment) => moment.walked?.done)).toBe(true);
-      expect(usableAfter(made)).toBe(madeAnew(made.after.state));
-      // Nothing that the owner has is erased without being named.
-      const named = new Set(made.moments.flatMap((moment) => moment.walked?.cost.erased ?? []).filter((id) => document.drives.some((drive) => drive.id === id)));
-      expect(made.erased.length).toBe(named.size);
-      expect(made.hours.low).toBeLessThanOrEqual(made.hours.expected);
-      expect(made.hours.expected).toBeLessThanOrEqual(made.hours.high);
-      // What is bought is used, once.
-      const used = JSON.stringify(made.command.steps);
-      for (const drive of made.command.drives) expect(used).toContain(`"${drive.id}"`);
-      expect(made.purchases.map((purchase) => purchase.drive.id).sort()).toEqual(made.command.drives.map((drive) => drive.id).sort());
-      // The volumes and their files get what there is, where the box leaves that to its owner.
-      if (setting.rules.growing === "by-hand" && made.after.state.plan.pools.length > 0) {
-        const forgotten = made.moments.flatMap((moment) => moment.walked?.findings ?? []).filter((finding) => ["volume-not-grown", "file-system-not-grown", "space-not-claimed", "not-rebalanced"].includes(finding.code));
-        if (!["protect-drive", "mirror-onto-large", "second-parity", "larger-parity"].includes(sequence.id) && (document.pools[0]?.volumes[0]?.bytes ?? 0) >= 0.999 * made.before.capacities.pool) expect(forgotten.map((finding) => finding.code)).toEqual([]);
-      }
-    }),
-    { numRuns: 150 },
-  );
-  // The boxes are such that each sequence is really tried.
-  expect(done).toBeGreaterThan(0);
-});
+test.each(sequences.map((sequence) => [sequence.id, sequence] as const))(
+  "%s, on any box: a plan without blocks, or exactly why not; its end is what building anew would give",
+  (_id, sequence) => {
+    let done = 0;
+    fc.assert(
+      fc.property(
+        anyBoxOf(boxesFor[sequence.id] ?? SETS),
+        fc.record({
+          attached: fc.boolean(),
+          spareFirst: fc.boolean(),
+          test: fc.boolean(),
+          backUp: fc.boolean(),
+          verify: fc.boolean(),
+          grow: fc.constant(true),
+        }),
+        fc.boolean(),
+        (document, variants, careful) => {
+          const place = placeOf(document);
+          const setting = settingAt(place);
+          const begun = sequence.begin(setting);
+          if (!isWish(begun)) {
+            expect(begun.cannot).toMatch(/^[A-Z].{20,}\.$|^[A-Z].*”\.$/);
+            return;
+          }
+          const wish = careful ? begun : { ...begun, variants };
+          const result = trySequence(sequence, wish, place, calendar);
+          if (!result.ok) {
+            expect(result.reason).toMatch(/^[A-Z0-9].{15,}\.$/);
+            return;
+          }
+          const made = result.tried;
+          if (made.blocks.length > 0) {
+            for (const block of made.blocks) expect([...REASONS]).toContain(block.code);
+            return;
+          }
+          done += 1;
+          expect(made.moments.every((moment) => moment.walked?.done)).toBe(true);
+          expect(usableAfter(made)).toBe(madeAnew(made.after.state));
+          // Nothing that the owner has is erased without being named.
+          const named = new Set(
+            made.moments
+              .flatMap((moment) => moment.walked?.cost.erased ?? [])
+              .filter((id) => document.drives.some((drive) => drive.id === id)),
+          );
+          expect(made.erased.length).toBe(named.size);
+          expect(made.hours.low).toBeLessThanOrEqual(made.hours.expected);
+          expect(made.hours.expected).toBeLessThanOrEqual(made.hours.high);
+          // What is bought is used, once.
+          const used = JSON.stringify(made.command.steps);
+          for (const drive of made.command.drives) expect(used).toContain(`"${drive.id}"`);
+          expect(made.purchases.map((purchase) => purchase.drive.id).sort()).toEqual(
+            made.command.drives.map((drive) => drive.id).sort(),
+          );
+          // The volumes and their files get what there is, where the box leaves that to its owner.
+          if (setting.rules.growing === "by-hand" && made.after.state.plan.pools.length > 0) {
+            const forgotten = made.moments
+              .flatMap((moment) => moment.walked?.findings ?? [])
+              .filter((finding) =>
+                ["volume-not-grown", "file-system-not-grown", "space-not-claimed", "not-rebalanced"].includes(
+                  finding.code,
+                ),
+              );
+            if (
+              !["protect-drive", "mirror-onto-large", "second-parity", "larger-parity"].includes(sequence.id) &&
+              (document.pools[0]?.volumes[0]?.bytes ?? 0) >= 0.999 * made.before.capacities.pool
+            )
+              expect(forgotten.map((finding) => finding.code)).toEqual([]);
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
+    // The boxes are such that each sequence is really tried.
+    expect(done).toBeGreaterThan(0);
+  },
+);
 
 describe("one by one", () => {
   test("the careful plan, by hand: tests and backup together, each swap, one claim at the end, grown, verified", () => {
-    const made = tried(boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4], volume: 1 }), "one-by-one", { bytes: TB(8), drives: ["d1", "d2", "d3"] });
-    expect(kinds(made)).toEqual(["test-drive", "test-drive", "test-drive", "back-up", "replace-drive", "replace-drive", "replace-drive", "claim-space", "grow-volume", "grow-file-system", "verify"]);
+    const made = tried(boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4], volume: 1 }), "one-by-one", {
+      bytes: TB(8),
+      drives: ["d1", "d2", "d3"],
+    });
+    expect(kinds(made)).toEqual([
+      "test-drive",
+      "test-drive",
+      "test-drive",
+      "back-up",
+      "replace-drive",
+      "replace-drive",
+      "replace-drive",
+      "claim-space",
+      "grow-volume",
+      "grow-file-system",
+      "verify",
+    ]);
     expect(made.command.steps.slice(1, 4).every((step) => step.together)).toBe(true);
     expect([made.before.capacities.pool, usableAfter(made)].map((bytes) => Math.round(bytes / 1e12))).toEqual([8, 16]);
     expect(made.purchases).toHaveLength(3);
@@ -152,15 +266,45 @@ describe("one by one", () => {
   });
   test("the worst drive goes first", () => {
     const plan = boxOf({ set: "hybrid-box", layout: "hybrid-1", tb: [4, 4, 4, 4] });
-    const drives = plan.drives.map((drive) => (drive.id === "d3" ? { ...drive, health: { state: "watch" as const, reallocatedSectors: 9 } } : drive.id === "d4" ? { ...drive, health: { state: "failing" as const, pendingSectors: 4 } } : drive));
+    const drives = plan.drives.map((drive) =>
+      drive.id === "d3"
+        ? { ...drive, health: { state: "watch" as const, reallocatedSectors: 9 } }
+        : drive.id === "d4"
+          ? { ...drive, health: { state: "failing" as const, pendingSectors: 4 } }
+          : drive,
+    );
     const made = tried({ ...plan, drives }, "one-by-one", { bytes: TB(8), drives: ["d1", "d2", "d3", "d4"] });
-    expect(made.command.steps.flatMap((step) => (step.kind === "replace-drive" ? [step.drive] : []))).toEqual(["d4", "d3", "d1", "d2"]);
+    expect(made.command.steps.flatMap((step) => (step.kind === "replace-drive" ? [step.drive] : []))).toEqual([
+      "d4",
+      "d3",
+      "d1",
+      "d2",
+    ]);
   });
   test("the parity drive goes before any data drive", () => {
-    const made = tried(boxOf({ set: "parity-drive", layout: "parity-drive-1", tb: [4, 8, 4] }), "one-by-one", { bytes: TB(12), drives: ["d1", "d2", "d3"] });
-    expect(kinds(made).filter((kind) => kind.endsWith("-drive") && kind !== "test-drive")).toEqual(["change-parity-drive", "replace-drive", "replace-drive"]);
-    const without = trySequence(sequenceOf("one-by-one"), { ...tryWish("one-by-one", boxOf({ set: "parity-drive", layout: "parity-drive-1", tb: [4, 8, 4] })), bytes: TB(12), drives: ["d1"] }, placeOf(boxOf({ set: "parity-drive", layout: "parity-drive-1", tb: [4, 8, 4] })), calendar);
-    expect(without).toMatchObject({ ok: false, reason: expect.stringContaining("Change the parity drive too") as string });
+    const made = tried(boxOf({ set: "parity-drive", layout: "parity-drive-1", tb: [4, 8, 4] }), "one-by-one", {
+      bytes: TB(12),
+      drives: ["d1", "d2", "d3"],
+    });
+    expect(kinds(made).filter((kind) => kind.endsWith("-drive") && kind !== "test-drive")).toEqual([
+      "change-parity-drive",
+      "replace-drive",
+      "replace-drive",
+    ]);
+    const without = trySequence(
+      sequenceOf("one-by-one"),
+      {
+        ...tryWish("one-by-one", boxOf({ set: "parity-drive", layout: "parity-drive-1", tb: [4, 8, 4] })),
+        bytes: TB(12),
+        drives: ["d1"],
+      },
+      placeOf(boxOf({ set: "parity-drive", layout: "parity-drive-1", tb: [4, 8, 4] })),
+      calendar,
+    );
+    expect(without).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining("Change the parity drive too") as string,
+    });
   });
 });
 
@@ -175,47 +319,78 @@ describe("the order in which space comes earliest", () => {
   const missingOf = (plan: Plan, steps: StepBody[]): number => {
     const made = walk(numbered(plan, steps));
     const end = made.moments.at(-1)!.capacities.pool;
-    return made.moments.slice(1).reduce((sum, moment, i) => sum + Math.max(0, end - made.moments[i]!.capacities.pool) * moment.walked!.cost.hours.expected, 0);
+    return made.moments
+      .slice(1)
+      .reduce(
+        (sum, moment, i) =>
+          sum + Math.max(0, end - made.moments[i]!.capacities.pool) * moment.walked!.cost.hours.expected,
+        0,
+      );
   };
-  const orders = (ids: string[]): string[][] => (ids.length < 2 ? [ids] : ids.flatMap((id, i) => orders([...ids.slice(0, i), ...ids.slice(i + 1)]).map((rest) => [id, ...rest])));
+  const orders = (ids: string[]): string[][] =>
+    ids.length < 2
+      ? [ids]
+      : ids.flatMap((id, i) => orders([...ids.slice(0, i), ...ids.slice(i + 1)]).map((rest) => [id, ...rest]));
   const wish = { variants: { ...CAREFUL, attached: false } };
 
   test("is best of all orders, by walking each, for any hybrid and chunk boxes and others", () => {
     fc.assert(
-      fc.property(fc.constantFrom<[RuleSetId, LayoutId]>(["hybrid-box", "hybrid-1"], ["hybrid-box", "hybrid-2"], ["linux-host", "hybrid-1"], ["chunk-copies", "copies-2"], ["classic-raid", "raid5"], ["parity-drive", "parity-drive-1"]), fc.array(fc.constantFrom(1, 2, 3, 4, 6), { minLength: 3, maxLength: 4 }), ([set, layout], tb) => {
-        if (layout === "hybrid-2" && tb.length < 4) return;
-        const plan = boxOf({ set, layout, tb, shelf: tb.map(() => 8) });
-        const ids = plan.pools[0]!.groups[0]!.drives;
-        const news = plan.drives.filter((drive) => drive.id.startsWith("x"));
-        const setting = settingAt(placeOf(plan));
-        const best = replaceInBestOrder("g1", ids, news, wish, setting);
-        expect(best.proved).toBe(true);
-        // What the box keeps of its pool is missing from every order alike.
-        const kept = 1 - rulesOf({ set }).poolReserveShare;
-        expect(missingOf(plan, best.steps) / 1e12).toBeCloseTo((best.missing * kept) / 1e12, 3);
-        const parity = layout === "parity-drive-1" ? best.drives[0]! : null;
-        for (const order of orders(ids)) {
-          if (parity !== null && order[0] !== parity) continue;
-          // Each order by its own swaps, one after the other.
-          let steps: StepBody[] = [];
-          order.forEach((id, k) => {
-            const at = walk(numbered(plan, steps)).moments.at(-1)!.state.plan;
-            steps = [...steps, ...replaceInBestOrder("g1", [id], [news[k]!], wish, { ...setting, plan: at }).steps];
-          });
-          expect(missingOf(plan, steps)).toBeGreaterThanOrEqual(best.missing * kept * (1 - 1e-9));
-        }
-      }),
+      fc.property(
+        fc.constantFrom<[RuleSetId, LayoutId]>(
+          ["hybrid-box", "hybrid-1"],
+          ["hybrid-box", "hybrid-2"],
+          ["linux-host", "hybrid-1"],
+          ["chunk-copies", "copies-2"],
+          ["classic-raid", "raid5"],
+          ["parity-drive", "parity-drive-1"],
+        ),
+        fc.array(fc.constantFrom(1, 2, 3, 4, 6), { minLength: 3, maxLength: 4 }),
+        ([set, layout], tb) => {
+          if (layout === "hybrid-2" && tb.length < 4) return;
+          const plan = boxOf({ set, layout, tb, shelf: tb.map(() => 8) });
+          const ids = plan.pools[0]!.groups[0]!.drives;
+          const news = plan.drives.filter((drive) => drive.id.startsWith("x"));
+          const setting = settingAt(placeOf(plan));
+          const best = replaceInBestOrder("g1", ids, news, wish, setting);
+          expect(best.proved).toBe(true);
+          // What the box keeps of its pool is missing from every order alike.
+          const kept = 1 - rulesOf({ set }).poolReserveShare;
+          expect(missingOf(plan, best.steps) / 1e12).toBeCloseTo((best.missing * kept) / 1e12, 3);
+          const parity = layout === "parity-drive-1" ? best.drives[0]! : null;
+          for (const order of orders(ids)) {
+            if (parity !== null && order[0] !== parity) continue;
+            // Each order by its own swaps, one after the other.
+            let steps: StepBody[] = [];
+            order.forEach((id, k) => {
+              const at = walk(numbered(plan, steps)).moments.at(-1)!.state.plan;
+              steps = [...steps, ...replaceInBestOrder("g1", [id], [news[k]!], wish, { ...setting, plan: at }).steps];
+            });
+            expect(missingOf(plan, steps)).toBeGreaterThanOrEqual(best.missing * kept * (1 - 1e-9));
+          }
+        },
+      ),
       { numRuns: 40 },
     );
   });
   test("eight drives of three sizes in a hybrid, against each of the 560 orders", () => {
     const tb = [2, 2, 2, 3, 3, 3, 6, 6];
     const plan = boxOf({ set: "hybrid-box", layout: "hybrid-1", tb, shelf: tb.map(() => 8), bays: 8 });
-    const best = replaceInBestOrder("g1", plan.pools[0]!.groups[0]!.drives, plan.drives.slice(8), wish, settingAt(placeOf(plan)));
+    const best = replaceInBestOrder(
+      "g1",
+      plan.pools[0]!.groups[0]!.drives,
+      plan.drives.slice(8),
+      wish,
+      settingAt(placeOf(plan)),
+    );
     const seen = new Set<string>();
     const words = (rest: number[], word: number[]): void => {
       if (rest.length === 0) seen.add(word.join(","));
-      else for (const size of new Set(rest)) words(rest.filter((_, i) => i !== rest.indexOf(size)), [...word, size]);
+      else
+        for (const size of new Set(rest))
+          words(
+            rest.filter((_, i) => i !== rest.indexOf(size)),
+            [...word, size],
+          );
     };
     words(tb, []);
     expect(seen.size).toBe(560);
@@ -230,16 +405,38 @@ describe("the order in which space comes earliest", () => {
   });
   test("the search itself, against every order of up to eight places with any costs", () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 3 }), { minLength: 1, maxLength: 6 }), fc.array(fc.integer({ min: 0, max: 50 }), { minLength: 64, maxLength: 64 }), (of, weights) => {
-        // What a state is depends on how many of each kind have been changed; what the next costs, on the state and its kind.
-        const cost = (counts: Record<number, number>, kind: number) => weights[((counts[1] ?? 0) * 17 + (counts[2] ?? 0) * 5 + (counts[3] ?? 0) * 3 + kind) % 64]!;
-        const problem = { count: of.length, kindOf: (place: number) => String(of[place]), start: {} as Record<number, number>, change: (state: Record<number, number>, place: number) => ({ state: { ...state, [of[place]!]: (state[of[place]!] ?? 0) + 1 }, missing: cost(state, of[place]!) }) };
-        const along = (order: number[]) => order.reduce(({ state, sum }, place) => { const next = problem.change(state, place); return { state: next.state, sum: sum + next.missing }; }, { state: {} as Record<number, number>, sum: 0 }).sum;
-        const found = bestOrder(problem);
-        expect([...found.places].sort()).toEqual(of.map((_, i) => i));
-        expect(found.missing).toBe(along(found.places));
-        expect(found.missing).toBe(Math.min(...orders(of.map((_, i) => String(i))).map((order) => along(order.map(Number)))));
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 3 }), { minLength: 1, maxLength: 6 }),
+        fc.array(fc.integer({ min: 0, max: 50 }), { minLength: 64, maxLength: 64 }),
+        (of, weights) => {
+          // What a state is depends on how many of each kind have been changed; what the next costs, on the state and its kind.
+          const cost = (counts: Record<number, number>, kind: number) =>
+            weights[((counts[1] ?? 0) * 17 + (counts[2] ?? 0) * 5 + (counts[3] ?? 0) * 3 + kind) % 64]!;
+          const problem = {
+            count: of.length,
+            kindOf: (place: number) => String(of[place]),
+            start: {} as Record<number, number>,
+            change: (state: Record<number, number>, place: number) => ({
+              state: { ...state, [of[place]!]: (state[of[place]!] ?? 0) + 1 },
+              missing: cost(state, of[place]!),
+            }),
+          };
+          const along = (order: number[]) =>
+            order.reduce(
+              ({ state, sum }, place) => {
+                const next = problem.change(state, place);
+                return { state: next.state, sum: sum + next.missing };
+              },
+              { state: {} as Record<number, number>, sum: 0 },
+            ).sum;
+          const found = bestOrder(problem);
+          expect([...found.places].sort()).toEqual(of.map((_, i) => i));
+          expect(found.missing).toBe(along(found.places));
+          expect(found.missing).toBe(
+            Math.min(...orders(of.map((_, i) => String(i))).map((order) => along(order.map(Number)))),
+          );
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -247,74 +444,158 @@ describe("the order in which space comes earliest", () => {
 
 test("steps that are planned for later and could not be carried out any more are counted", () => {
   const box = boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4], shelf: [8], bays: 4 });
-  const planned = numbered(box, [{ kind: "widen-group", group: "g1", drives: ["x1"] }, { kind: "verify", pool: "p1" }]);
+  const planned = numbered(box, [
+    { kind: "widen-group", group: "g1", drives: ["x1"] },
+    { kind: "verify", pool: "p1" },
+  ]);
   expect(tried(planned, "mirror-to-parity", {}).breaks).toBe(1);
   // Drives that planned steps name are left to them.
-  expect(tried(planned, "one-by-one", { bytes: TB(8), drives: ["d1"] })).toMatchObject({ breaks: 0, purchases: [{ price: 162 }] });
+  expect(tried(planned, "one-by-one", { bytes: TB(8), drives: ["d1"] })).toMatchObject({
+    breaks: 0,
+    purchases: [{ price: 162 }],
+  });
 });
 
 describe("what a plan costs", () => {
   const box = boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4] });
   test("drives to buy once each, by their own price, else the list's next larger, else an example that says so; and what is freed", () => {
     const bought = (id: string, more: object) => testDrive(id, TB(8), { toBuy: true, ...more });
-    const drives = [...box.drives, bought("b1", { price: 100 }), bought("b2", {}), bought("b3", { bytes: TB(40) }), bought("b4", {})];
-    const steps: StepBody[] = [{ kind: "test-drive", drive: "b1" }, { kind: "replace-drive", drive: "d1", by: "b1", how: "pulled" }, { kind: "replace-drive", drive: "d2", by: "b2", how: "pulled" }, { kind: "replace-drive", drive: "d3", by: "b3", how: "pulled" }];
-    const prices = [{ bytes: TB(10), price: 200, medium: "hdd" as const, bus: "sata" as const, label: "" }, { bytes: TB(4), price: 50, medium: "hdd" as const, bus: "sata" as const, label: "" }];
+    const drives = [
+      ...box.drives,
+      bought("b1", { price: 100 }),
+      bought("b2", {}),
+      bought("b3", { bytes: TB(40) }),
+      bought("b4", {}),
+    ];
+    const steps: StepBody[] = [
+      { kind: "test-drive", drive: "b1" },
+      { kind: "replace-drive", drive: "d1", by: "b1", how: "pulled" },
+      { kind: "replace-drive", drive: "d2", by: "b2", how: "pulled" },
+      { kind: "replace-drive", drive: "d3", by: "b3", how: "pulled" },
+    ];
+    const prices = [
+      { bytes: TB(10), price: 200, medium: "hdd" as const, bus: "sata" as const, label: "" },
+      { bytes: TB(4), price: 50, medium: "hdd" as const, bus: "sata" as const, label: "" },
+    ];
     const costs = costsOf(walk({ ...numbered(box, steps), drives, prices }));
-    expect(costs.purchases.map(({ drive, price, step }) => [drive.id, price, step])).toEqual([["b1", 100, "s1"], ["b2", 200, "s3"], ["b3", null, "s4"]]);
+    expect(costs.purchases.map(({ drive, price, step }) => [drive.id, price, step])).toEqual([
+      ["b1", 100, "s1"],
+      ["b2", 200, "s3"],
+      ["b3", null, "s4"],
+    ]);
     expect([costs.total, costs.unpriced, costs.freed.map((drive) => drive.id)]).toEqual([300, 1, ["d1", "d2", "d3"]]);
-    expect(costsOf(walk({ ...numbered(box, steps.slice(0, 1)), drives: drives.map(({ price: _price, ...drive }) => drive) })).purchases[0]!.isExample).toBe(true);
+    expect(
+      costsOf(walk({ ...numbered(box, steps.slice(0, 1)), drives: drives.map(({ price: _price, ...drive }) => drive) }))
+        .purchases[0]!.isExample,
+    ).toBe(true);
   });
 });
 
 describe("levels", () => {
   test("a mirror goes to RAID 5 and on to RAID 6, a level at a time, grown after the first", () => {
-    const made = tried(boxOf({ set: "classic-raid", layout: "raid1", tb: [4, 4], volume: 1, bays: 4 }), "mirror-to-parity");
-    expect(kinds(made)).toEqual(["test-drive", "test-drive", "back-up", "change-level", "grow-volume", "grow-file-system", "change-level", "verify"]);
+    const made = tried(
+      boxOf({ set: "classic-raid", layout: "raid1", tb: [4, 4], volume: 1, bays: 4 }),
+      "mirror-to-parity",
+    );
+    expect(kinds(made)).toEqual([
+      "test-drive",
+      "test-drive",
+      "back-up",
+      "change-level",
+      "grow-volume",
+      "grow-file-system",
+      "change-level",
+      "verify",
+    ]);
     expect(made.does).toMatch(/from RAID 1 to RAID 5 and on to RAID 6 with 2 × 4\sTB more/);
     expect(made.after.tolerance).toEqual([2]);
     expect(Math.round(usableAfter(made) / 1e12)).toBe(8);
   });
   test("a box that changes no levels says to go through a backup", () => {
-    const result = trySequence(sequenceOf("mirror-to-parity"), { ...tryWish("mirror-to-parity", boxOf({ set: "classic-raid", layout: "raid1", tb: [4, 4] })) }, placeOf({ ...boxOf({ set: "fixed-group", layout: "raid1", tb: [4, 4] }) }), calendar);
-    expect(result).toMatchObject({ ok: false, reason: expect.stringContaining("Move through a backup instead") as string });
+    const result = trySequence(
+      sequenceOf("mirror-to-parity"),
+      { ...tryWish("mirror-to-parity", boxOf({ set: "classic-raid", layout: "raid1", tb: [4, 4] })) },
+      placeOf({ ...boxOf({ set: "fixed-group", layout: "raid1", tb: [4, 4] }) }),
+      calendar,
+    );
+    expect(result).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining("Move through a backup instead") as string,
+    });
   });
   test("a hybrid keeps its drives where its volumes still fit, and gets one more where they do not", () => {
-    expect(tried(boxOf({ set: "hybrid-box", layout: "hybrid-1", tb: [4, 4, 4, 4], volume: 0.6 }), "hybrid-two").purchases).toHaveLength(0);
-    expect(tried(boxOf({ set: "hybrid-box", layout: "hybrid-1", tb: [4, 4, 4, 4], volume: 1 }), "hybrid-two").purchases).toHaveLength(1);
+    expect(
+      tried(boxOf({ set: "hybrid-box", layout: "hybrid-1", tb: [4, 4, 4, 4], volume: 0.6 }), "hybrid-two").purchases,
+    ).toHaveLength(0);
+    expect(
+      tried(boxOf({ set: "hybrid-box", layout: "hybrid-1", tb: [4, 4, 4, 4], volume: 1 }), "hybrid-two").purchases,
+    ).toHaveLength(1);
   });
   test("a second parity drive, and a larger one", () => {
     const box = boxOf({ set: "parity-drive", layout: "parity-drive-1", tb: [4, 8, 4], shelf: [8] });
     expect(tried(box, "second-parity").after.tolerance).toEqual([2]);
-    expect(tried(box, "larger-parity", { bytes: TB(12) }).command.steps.find((step) => step.kind === "change-parity-drive")).toMatchObject({ drive: "d2" });
+    expect(
+      tried(box, "larger-parity", { bytes: TB(12) }).command.steps.find((step) => step.kind === "change-parity-drive"),
+    ).toMatchObject({ drive: "d2" });
   });
 });
 
 describe("one each year", () => {
   test("into the free bays first, then in the place of the smallest; each year's steps wait for its day, and the plan gets a calendar", () => {
-    const made = tried(boxOf({ set: "hybrid-box", layout: "hybrid-1", tb: [4, 4, 8], bays: 4, volume: 1 }), "one-a-year", { bytes: TB(8), count: 3 });
-    expect(made.command.steps.flatMap((step) => (step.notBefore ? [step.notBefore] : []))).toEqual(["2027-11-23", "2028-11-23"]);
-    expect(kinds(made).filter((kind) => ["widen-group", "replace-drive"].includes(kind))).toEqual(["widen-group", "replace-drive", "replace-drive"]);
+    const made = tried(
+      boxOf({ set: "hybrid-box", layout: "hybrid-1", tb: [4, 4, 8], bays: 4, volume: 1 }),
+      "one-a-year",
+      { bytes: TB(8), count: 3 },
+    );
+    expect(made.command.steps.flatMap((step) => (step.notBefore ? [step.notBefore] : []))).toEqual([
+      "2027-11-23",
+      "2028-11-23",
+    ]);
+    expect(kinds(made).filter((kind) => ["widen-group", "replace-drive"].includes(kind))).toEqual([
+      "widen-group",
+      "replace-drive",
+      "replace-drive",
+    ]);
     expect(made.command.calendar).toEqual(calendar);
     expect(made.blocks).toEqual([]);
   });
   test("when there is nothing left to change, it says after how many years", () => {
     const box = boxOf({ set: "classic-raid", layout: "raid1", tb: [4, 4], bays: 2 });
-    const result = trySequence(sequenceOf("one-a-year"), { ...tryWish("one-a-year", box), count: 5 }, placeOf(box), calendar);
-    expect(result).toMatchObject({ ok: false, reason: expect.stringMatching(/^After 2 years every drive has/) as string });
+    const result = trySequence(
+      sequenceOf("one-a-year"),
+      { ...tryWish("one-a-year", box), count: 5 },
+      placeOf(box),
+      calendar,
+    );
+    expect(result).toMatchObject({
+      ok: false,
+      reason: expect.stringMatching(/^After 2 years every drive has/) as string,
+    });
   });
-  test("a leap day", () => expect([1, 2, 4].map((years) => yearsAfter("2028-02-29", years))).toEqual(["2029-02-28", "2030-02-28", "2032-02-29"]));
+  test("a leap day", () =>
+    expect([1, 2, 4].map((years) => yearsAfter("2028-02-29", years))).toEqual([
+      "2029-02-28",
+      "2030-02-28",
+      "2032-02-29",
+    ]));
 });
 
 describe("the others", () => {
   test("a further group gives its space at once, in minutes", () => {
-    const made = tried(boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4], bays: 6, volume: 1 }), "extra-group", { variants: { ...CAREFUL, test: false } });
+    const made = tried(
+      boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4], bays: 6, volume: 1 }),
+      "extra-group",
+      { variants: { ...CAREFUL, test: false } },
+    );
     expect(kinds(made)).toEqual(["add-group", "grow-volume", "grow-file-system"]);
     expect(made.hours.expected).toBeLessThan(1);
     expect(Math.round(usableAfter(made) / 1e12)).toBe(16);
   });
   test("to another box through a backup: its rules hold from then on", () => {
-    const made = tried(boxOf({ set: "fixed-group", layout: "raid5", tb: [4, 4, 8, 8], volume: 1 }), "through-backup", { box: { name: "New", bays: 6, rules: { set: "hybrid-box" } }, layout: "hybrid-1" });
+    const made = tried(boxOf({ set: "fixed-group", layout: "raid5", tb: [4, 4, 8, 8], volume: 1 }), "through-backup", {
+      box: { name: "New", bays: 6, rules: { set: "hybrid-box" } },
+      layout: "hybrid-1",
+    });
     expect(kinds(made).slice(0, 2)).toEqual(["back-up", "rebuild-from-backup"]);
     expect(made.erased).toHaveLength(4);
     expect(made.after.state.plan.box).toMatchObject({ bays: 6, rules: { set: "hybrid-box" } });
@@ -323,17 +604,40 @@ describe("the others", () => {
   });
   test("a drive that holds data is not erased when it is protected", () => {
     const box = boxOf({ set: "desktop-mirror", tb: [], shelf: [4, 4], bays: 2 });
-    const drives = box.drives.map((drive) => (drive.id === "x1" ? { ...drive, contents: { kind: "data" as const, detail: "photos" } } : drive));
+    const drives = box.drives.map((drive) =>
+      drive.id === "x1" ? { ...drive, contents: { kind: "data" as const, detail: "photos" } } : drive,
+    );
     const made = tried({ ...box, drives }, "protect-drive");
     expect(made.erased).toHaveLength(1);
     expect(made.moments.flatMap((moment) => moment.walked!.cost.erased)).toEqual(["x2"]);
     expect(made.after.tolerance).toEqual([1]);
   });
   test("two small drives onto a large one that is named, though it holds their backup: erased, and said what that means", () => {
-    const box = { ...boxOf({ set: "linux-host", layout: "single", tb: [1, 1], shelf: [3], volume: 0.8 }), dataSets: [{ id: "s1", name: "Scores", volume: "v1", bytes: 5e11, worth: "useful" as const }], backups: [{ id: "b1", name: "Old drive", kind: "usb-drive" as const, place: "here" as const, everyDays: 30, keepsVersions: false, lastVerified: DAY, dataSets: ["s1"], drive: "x1" }] };
-    const drives = box.drives.map((drive) => (drive.id === "x1" ? { ...drive, contents: { kind: "data" as const, detail: "backup" } } : drive));
+    const box = {
+      ...boxOf({ set: "linux-host", layout: "single", tb: [1, 1], shelf: [3], volume: 0.8 }),
+      dataSets: [{ id: "s1", name: "Scores", volume: "v1", bytes: 5e11, worth: "useful" as const }],
+      backups: [
+        {
+          id: "b1",
+          name: "Old drive",
+          kind: "usb-drive" as const,
+          place: "here" as const,
+          everyDays: 30,
+          keepsVersions: false,
+          lastVerified: DAY,
+          dataSets: ["s1"],
+          drive: "x1",
+        },
+      ],
+    };
+    const drives = box.drives.map((drive) =>
+      drive.id === "x1" ? { ...drive, contents: { kind: "data" as const, detail: "backup" } } : drive,
+    );
     const made = tried({ ...box, drives }, "mirror-onto-large", { by: "x1" });
-    expect(made.after.state.plan.pools[0]!.groups[0]).toMatchObject({ layout: "spanned-mirror", drives: ["d1", "d2", "x1"] });
+    expect(made.after.state.plan.pools[0]!.groups[0]).toMatchObject({
+      layout: "spanned-mirror",
+      drives: ["d1", "d2", "x1"],
+    });
     expect(made.warnings.map((finding) => finding.code)).toContain("backup-becomes-redundancy");
     expect(made.erased).toHaveLength(1);
   });

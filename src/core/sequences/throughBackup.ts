@@ -41,7 +41,9 @@ export function bestLayoutFor(wish: Wish, setting: SequenceSetting): LayoutId | 
   if (!pool) return null;
   const present = pool.groups.length === 1 && wish.box === null ? pool.groups[0]?.layout : undefined;
   const now = Math.max(1, toleranceOfPool(setting.plan, pool, setting.rules));
-  const others = choices(wish, setting).filter((each) => each.layout !== present).sort((a, b) => b.usable - a.usable);
+  const others = choices(wish, setting)
+    .filter((each) => each.layout !== present)
+    .sort((a, b) => b.usable - a.usable);
   return (others.find((each) => each.tolerance >= now) ?? others[0])?.layout ?? null;
 }
 
@@ -61,7 +63,13 @@ export const throughBackup: Sequence = {
   },
   answers: (wish, setting) => {
     const pool = setting.plan.pools.find((each) => each.id === wish.pool);
-    return { drives: [...(pool?.groups.flatMap((group) => group.drives) ?? []), ...readyDrives(setting, 1).map((drive) => drive.id)], layouts: rulesOf(boxOf(wish, setting).rules).layouts };
+    return {
+      drives: [
+        ...(pool?.groups.flatMap((group) => group.drives) ?? []),
+        ...readyDrives(setting, 1).map((drive) => drive.id),
+      ],
+      layouts: rulesOf(boxOf(wish, setting).rules).layouts,
+    };
   },
   make: (wish, setting) => {
     const pool = setting.plan.pools.find((each) => each.id === wish.pool);
@@ -69,7 +77,8 @@ export const throughBackup: Sequence = {
     const box = boxOf(wish, setting);
     const rules = rulesOf(box.rules);
     if (wish.drives.length === 0) return cannot("Choose the drives of the new pool.");
-    if (!rules.layouts.includes(wish.layout)) return cannot(`A ${ruleSetOf(box.rules).name.toLowerCase()} does not offer ${layoutOf(wish.layout).shortName}.`);
+    if (!rules.layouts.includes(wish.layout))
+      return cannot(`A ${ruleSetOf(box.rules).name.toLowerCase()} does not offer ${layoutOf(wish.layout).shortName}.`);
     const wrong = wrongCount(layoutOf(wish.layout), wish.drives.length, rules);
     if (wrong) return cannot(`${layoutOf(wish.layout).shortName} of ${countOf(wish.drives.length, "drive")}: ${wrong}`);
     const choice = choices(wish, setting).find((each) => each.layout === wish.layout);
@@ -78,12 +87,25 @@ export const throughBackup: Sequence = {
     const joining = wish.drives.filter((id) => !members.includes(id));
     const asked = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
     const steps: StepBody[] = [
-      ...(wish.variants.test ? joining.map((drive, i): StepBody => ({ kind: "test-drive", drive, ...(i > 0 ? { together: true } : {}) })) : []),
+      ...(wish.variants.test
+        ? joining.map((drive, i): StepBody => ({ kind: "test-drive", drive, ...(i > 0 ? { together: true } : {}) }))
+        : []),
       { kind: "back-up", pool: pool.id, to: destinationOf(setting.plan, pool) },
-      { kind: "rebuild-from-backup", pool: pool.id, layout: wish.layout, drives: [...wish.drives], ...(wish.box ? { box: wish.box } : {}) },
+      {
+        kind: "rebuild-from-backup",
+        pool: pool.id,
+        layout: wish.layout,
+        drives: [...wish.drives],
+        ...(wish.box ? { box: wish.box } : {}),
+      },
       ...(wish.variants.grow && choice.usable - asked > 1e9 ? growSteps(pool, rules) : []),
       ...(wish.variants.verify ? [{ kind: "verify", pool: pool.id } as StepBody] : []),
     ];
-    return { ok: true, steps, buys: [], does: `All of ${pool.name || "the pool"} is copied to a backup, erased, made anew with ${layoutOf(wish.layout).shortName} over ${countOf(wish.drives.length, "drive")}${wish.box ? ` in ${wish.box.name || "another box"} (${ruleSetOf(wish.box.rules).name.toLowerCase()})` : ""}, and copied back.` };
+    return {
+      ok: true,
+      steps,
+      buys: [],
+      does: `All of ${pool.name || "the pool"} is copied to a backup, erased, made anew with ${layoutOf(wish.layout).shortName} over ${countOf(wish.drives.length, "drive")}${wish.box ? ` in ${wish.box.name || "another box"} (${ruleSetOf(wish.box.rules).name.toLowerCase()})` : ""}, and copied back.`,
+    };
   },
 };

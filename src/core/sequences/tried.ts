@@ -51,7 +51,13 @@ export interface Place {
 /** The setting of a sequence at a moment of a plan. */
 export function settingAt({ document, walked, at, today }: Place): SequenceSetting {
   const plan = walked.moments[at]?.state.plan ?? document;
-  return { plan, document, rules: rulesOf(plan.box.rules), family: walked.family, day: document.calendar?.start ?? today };
+  return {
+    plan,
+    document,
+    rules: rulesOf(plan.box.rules),
+    family: walked.family,
+    day: document.calendar?.start ?? today,
+  };
 }
 
 const ofBlocks = (findings: readonly Finding[]) => findings.filter((finding) => finding.severity === "block");
@@ -68,7 +74,14 @@ export function trySequence(sequence: Sequence, wish: Wish, place: Place, calend
   if (!made.ok) return made;
   const { document, walked, at } = place;
   const waits = made.steps.some((step) => step.notBefore !== undefined);
-  const command: Tried["command"] = { kind: "insert-sequence", name: sequence.name, ...placeAt(walked, at), steps: made.steps, drives: made.buys, ...(waits ? { calendar } : {}) };
+  const command: Tried["command"] = {
+    kind: "insert-sequence",
+    name: sequence.name,
+    ...placeAt(walked, at),
+    steps: made.steps,
+    drives: made.buys,
+    ...(waits ? { calendar } : {}),
+  };
   const result = applyCommand(document, command);
   if (!result.ok) return { ok: false, reason: result.reason };
   const trial = walk(result.plan, walked.family, walked, walked.day ?? place.today);
@@ -83,7 +96,8 @@ export function trySequence(sequence: Sequence, wish: Wish, place: Place, calend
   // Steps that run together count once; low and high go with the expected hours of each.
   const range = (of: "low" | "high") => {
     const alone = steps.filter((each) => each.step.together !== true);
-    const sum = (which: "low" | "expected" | "high") => alone.reduce((total, each) => total + each.cost.hours[which], 0);
+    const sum = (which: "low" | "expected" | "high") =>
+      alone.reduce((total, each) => total + each.cost.hours[which], 0);
     return sum("expected") > 0 ? (expected * sum(of)) / sum("expected") : expected;
   };
   const own = new Set(steps.map((each) => each.step.id));
@@ -93,10 +107,12 @@ export function trySequence(sequence: Sequence, wish: Wish, place: Place, calend
     const earlier = (i === 0 ? before : moments[i - 1])?.state.plan;
     for (const id of moment.walked?.cost.erased ?? []) {
       const drive = earlier && driveOf(earlier, id);
-      if (drive && !drive.toBuy && !made.buys.some((each) => each.id === id) && !erased.has(id)) erased.set(id, nameOfDriveFirst(drive, walked.family));
+      if (drive && !drive.toBuy && !made.buys.some((each) => each.id === id) && !erased.has(id))
+        erased.set(id, nameOfDriveFirst(drive, walked.family));
     }
   });
-  const hoursOf = (which: (each: (typeof steps)[number]) => boolean) => steps.filter(which).reduce((sum, each) => sum + each.to - each.from, 0);
+  const hoursOf = (which: (each: (typeof steps)[number]) => boolean) =>
+    steps.filter(which).reduce((sum, each) => sum + each.to - each.from, 0);
   const could = new Set(walked.moments.flatMap(({ walked: each }) => (each?.done ? [each.step.id] : [])));
   const breaks = trial.moments.filter(({ walked: each }) => each && !each.done && could.has(each.step.id)).length;
   return {

@@ -14,11 +14,24 @@ export const addGroup: StepModule<"add-group"> = {
     return [
       ...missingPool(state.plan, step.pool),
       ...checkNewGroup(state, step, setting),
-      ...(pool && other ? [against("warn", "mixed-layouts", `The groups of ${pool.name} would have different layouts (${layoutOf(other.layout).shortName} and ${layoutOf(step.layout).shortName}); many boxes refuse it.`)] : []),
-      ...(pool && pool.groups.length > 0 ? [against("note", "stands-with-all", "From then on the pool is lost when any one of its groups is.")] : []),
+      ...(pool && other
+        ? [
+            against(
+              "warn",
+              "mixed-layouts",
+              `The groups of ${pool.name} would have different layouts (${layoutOf(other.layout).shortName} and ${layoutOf(step.layout).shortName}); many boxes refuse it.`,
+            ),
+          ]
+        : []),
+      ...(pool && pool.groups.length > 0
+        ? [against("note", "stands-with-all", "From then on the pool is lost when any one of its groups is.")]
+        : []),
     ];
   },
   apply: (state, step) => withGroup(state, step),
   cost: (_before, _after, step) => ({ ...costOfGroup(step), undoable: false }),
-  say: ({ plan }, step, setting) => ({ does: `${listOf(plan, step.drives, setting).replace(/^t/, "T")} join ${poolOf(plan, step.pool)?.name ?? "the pool"} as a further ${layoutOf(step.layout).shortName} group.`, why: "It gives the pool more space at once, without a rewrite." }),
+  say: ({ plan }, step, setting) => ({
+    does: `${listOf(plan, step.drives, setting).replace(/^t/, "T")} join ${poolOf(plan, step.pool)?.name ?? "the pool"} as a further ${layoutOf(step.layout).shortName} group.`,
+    why: "It gives the pool more space at once, without a rewrite.",
+  }),
 };

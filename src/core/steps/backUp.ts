@@ -13,9 +13,11 @@ const USB_RATE = 140e6;
 /** What a copy over an ordinary line to a service reaches: 50 Mbit/s upwards. */
 const LINE_RATE = 50e6 / 8;
 
-const destinationOf = (plan: Plan, step: StepOf<"back-up">): Backup | undefined => plan.backups?.find((backup) => backup.id === step.to);
+const destinationOf = (plan: Plan, step: StepOf<"back-up">): Backup | undefined =>
+  plan.backups?.find((backup) => backup.id === step.to);
 
-const rateTo = (backup: Backup | undefined): number => (backup?.kind === "usb-drive" ? USB_RATE : backup?.kind === "service" ? LINE_RATE : NETWORKS[0].rate);
+const rateTo = (backup: Backup | undefined): number =>
+  backup?.kind === "usb-drive" ? USB_RATE : backup?.kind === "service" ? LINE_RATE : NETWORKS[0].rate;
 
 /** A full copy of a pool's data somewhere else: to a backup of the plan, or to where the step says in words. */
 export const backUp: StepModule<"back-up"> = {
@@ -27,14 +29,36 @@ export const backUp: StepModule<"back-up"> = {
     const stored = storedIn(pool);
     const destination = destinationOf(plan, step);
     return [
-      ...(pool.volumes.some((volume) => volume.usedBytes === undefined) ? [against("note", "stored-not-known", `How much is stored is not known for every volume; the hours are for all that they have (${formatBytes(stored, family)}).`)] : []),
-      ...(destination?.bytes !== undefined && destination.bytes < stored ? [against("block", "backup-too-small", `${destination.name} holds ${formatBytes(destination.bytes, family)}, and ${formatBytes(stored, family)} are stored on ${pool.name || "the pool"}. Choose a larger destination.`)] : []),
+      ...(pool.volumes.some((volume) => volume.usedBytes === undefined)
+        ? [
+            against(
+              "note",
+              "stored-not-known",
+              `How much is stored is not known for every volume; the hours are for all that they have (${formatBytes(stored, family)}).`,
+            ),
+          ]
+        : []),
+      ...(destination?.bytes !== undefined && destination.bytes < stored
+        ? [
+            against(
+              "block",
+              "backup-too-small",
+              `${destination.name} holds ${formatBytes(destination.bytes, family)}, and ${formatBytes(stored, family)} are stored on ${pool.name || "the pool"}. Choose a larger destination.`,
+            ),
+          ]
+        : []),
     ];
   },
   apply: (state, step) => ({ ...state, backedUp: new Set([...state.backedUp, step.pool]) }),
   cost: ({ plan }, _after, step) => {
     const pool = poolOf(plan, step.pool);
-    return noCost({ hours: hoursFor(pool ? storedIn(pool) : 0, step.rate ?? rateTo(destinationOf(plan, step))), online: "slower" });
+    return noCost({
+      hours: hoursFor(pool ? storedIn(pool) : 0, step.rate ?? rateTo(destinationOf(plan, step))),
+      online: "slower",
+    });
   },
-  say: ({ plan }, step) => ({ does: `All data of ${poolOf(plan, step.pool)?.name ?? "the pool"} is copied to ${destinationOf(plan, step)?.name || step.to || "another place"}, and the copy checked.`, why: "What follows rewrites or risks it." }),
+  say: ({ plan }, step) => ({
+    does: `All data of ${poolOf(plan, step.pool)?.name ?? "the pool"} is copied to ${destinationOf(plan, step)?.name || step.to || "another place"}, and the copy checked.`,
+    why: "What follows rewrites or risks it.",
+  }),
 };

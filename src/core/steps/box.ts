@@ -31,14 +31,21 @@ export function driveOf(plan: Plan, id: string): Drive | undefined {
 }
 
 export const poolOf = (plan: Plan, id: string): Pool | undefined => plan.pools.find((pool) => pool.id === id);
-export const poolOfGroup = (plan: Plan, id: string): Pool | undefined => plan.pools.find((pool) => pool.groups.some((group) => group.id === id));
-export const groupOf = (plan: Plan, id: string): Group | undefined => poolOfGroup(plan, id)?.groups.find((group) => group.id === id);
+export const poolOfGroup = (plan: Plan, id: string): Pool | undefined =>
+  plan.pools.find((pool) => pool.groups.some((group) => group.id === id));
+export const groupOf = (plan: Plan, id: string): Group | undefined =>
+  poolOfGroup(plan, id)?.groups.find((group) => group.id === id);
 export const drivesOf = (plan: Plan, ids: readonly string[]): Drive[] => ids.flatMap((id) => driveOf(plan, id) ?? []);
 export const ownerOf = (plan: Plan, drive: string): { pool: Pool; group: Group } | null => groupOfDrive(plan, drive);
 
 /** Whether a drive does anything in the box: is in a group, a spare, a cache. */
 export function isFree(plan: Plan, drive: string): boolean {
-  return !plan.pools.some((pool) => pool.spares.includes(drive) || pool.helpers?.some((helper) => helper.drive === drive) || pool.groups.some((group) => group.drives.includes(drive) || group.spares?.includes(drive)));
+  return !plan.pools.some(
+    (pool) =>
+      pool.spares.includes(drive) ||
+      pool.helpers?.some((helper) => helper.drive === drive) ||
+      pool.groups.some((group) => group.drives.includes(drive) || group.spares?.includes(drive)),
+  );
 }
 
 /** The lowest free bay, or null. */
@@ -64,7 +71,12 @@ function figuresOf(plan: Plan, group: Group, rules: BoxRules): GroupFigures {
   const old = known.get(group);
   if (old && old.rules === rules && old.all === plan.drives) return old;
   const drives = drivesOf(plan, group.drives);
-  if (old && old.rules === rules && old.drives.length === drives.length && old.drives.every((drive, i) => drive.bytes === drives[i]?.bytes && drive.id === drives[i]?.id)) {
+  if (
+    old &&
+    old.rules === rules &&
+    old.drives.length === drives.length &&
+    old.drives.every((drive, i) => drive.bytes === drives[i]?.bytes && drive.id === drives[i]?.id)
+  ) {
     old.all = plan.drives;
     return old;
   }
@@ -75,7 +87,8 @@ function figuresOf(plan: Plan, group: Group, rules: BoxRules): GroupFigures {
 }
 
 export const bandsOfGroup = (plan: Plan, group: Group, rules: BoxRules): Band[] => figuresOf(plan, group, rules).bands;
-export const bandsOfPool = (plan: Plan, pool: Pool, rules: BoxRules): Band[] => pool.groups.flatMap((group) => bandsOfGroup(plan, group, rules));
+export const bandsOfPool = (plan: Plan, pool: Pool, rules: BoxRules): Band[] =>
+  pool.groups.flatMap((group) => bandsOfGroup(plan, group, rules));
 export const usableOfGroup = (plan: Plan, group: Group, rules: BoxRules): Bytes => figuresOf(plan, group, rules).usable;
 
 /** What a pool holds, as the prediction says it. */
@@ -87,19 +100,28 @@ export function usableOfPool(plan: Plan, pool: Pool, rules: BoxRules): Bytes {
 /** How many drives of a pool may fail, whichever; 0 for one that cannot be made. */
 export function toleranceOfPool(plan: Plan, pool: Pool, rules: BoxRules): number {
   const each = pool.groups.map((group) => figuresOf(plan, group, rules));
-  return each.length === 0 || each.some((one) => one.bands.length === 0) ? 0 : Math.min(...each.map((one) => one.tolerance));
+  return each.length === 0 || each.some((one) => one.bands.length === 0)
+    ? 0
+    : Math.min(...each.map((one) => one.tolerance));
 }
 
 /** What a group takes of each of its drives, metadata included, in bytes. */
 export function occupied(bands: readonly Band[]): Map<string, Bytes> {
   const sums = new Map<string, Bytes>();
-  for (const band of bands) for (const member of band.members) sums.set(member.drive, (sums.get(member.drive) ?? 0) + member.length + band.metadata);
+  for (const band of bands)
+    for (const member of band.members)
+      sums.set(member.drive, (sums.get(member.drive) ?? 0) + member.length + band.metadata);
   return sums;
 }
 
 /** How far up from its reserve a drive is taken, in bytes: the end of its highest band. */
 export function heightOn(bands: readonly Band[], drive: string, reserve: Bytes): Bytes {
-  return Math.max(0, ...bands.flatMap((band) => band.members.filter((member) => member.drive === drive).map((member) => member.offset + member.length - reserve)));
+  return Math.max(
+    0,
+    ...bands.flatMap((band) =>
+      band.members.filter((member) => member.drive === drive).map((member) => member.offset + member.length - reserve),
+    ),
+  );
 }
 
 /** What is stored in a pool, as far as it is known: what its volumes use; all that they have where that is not said. */
@@ -132,7 +154,10 @@ export function slowestRate(drives: readonly Drive[]): number {
  * @param share of the sequential rate that such work reaches
  */
 export function passHours(plan: Plan, bytes: ReadonlyMap<string, Bytes>, share: number): Hours {
-  const seconds = Math.max(0, ...drivesOf(plan, [...bytes.keys()]).map((drive) => (bytes.get(drive.id) ?? 0) / (sequentialRate(drive) * share)));
+  const seconds = Math.max(
+    0,
+    ...drivesOf(plan, [...bytes.keys()]).map((drive) => (bytes.get(drive.id) ?? 0) / (sequentialRate(drive) * share)),
+  );
   return hoursFor(seconds, 1);
 }
 

@@ -4,7 +4,19 @@ import { wrongCount } from "../layouts/problemsOfLayout";
 import type { StepBody } from "./step";
 import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../time/rates";
-import { bandsOfGroup, changed, drivesOf, groupOf, heightOn, occupied, poolOfGroup, storedIn, takeIn, usableOfPool, passHours } from "./box";
+import {
+  bandsOfGroup,
+  changed,
+  drivesOf,
+  groupOf,
+  heightOn,
+  occupied,
+  poolOfGroup,
+  storedIn,
+  takeIn,
+  usableOfPool,
+  passHours,
+} from "./box";
 import { capital, joiningFindings, listOf, missingDrives, notFree, volumesFit, withoutBackup } from "./checks";
 import { levelVerdict } from "./levelPaths";
 import { against, noCost, type BoxState, type StepModule, type StepSetting } from "./stepModule";
@@ -15,7 +27,10 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
   return changed(state, (plan) => {
     const group = groupOf(plan, step.group);
     if (!group) return;
-    const parity = group.layout === "parity-drive-1" ? bandsOfGroup(state.plan, groupOf(state.plan, step.group) ?? group, rules)[0]?.members.at(-1)?.drive : undefined;
+    const parity =
+      group.layout === "parity-drive-1"
+        ? bandsOfGroup(state.plan, groupOf(state.plan, step.group) ?? group, rules)[0]?.members.at(-1)?.drive
+        : undefined;
     for (const drive of step.drives) {
       const reach = reachIn(plan, group, drive, rules);
       takeIn(plan, drive);
@@ -26,7 +41,8 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
     for (const drive of step.without ?? []) if (group.reach) delete group.reach[drive];
     group.layout = step.layout;
     delete group.filled;
-    if (parity && step.layout === "parity-drive-2") group.options = { ...group.options, parityDrives: [parity, ...step.drives] };
+    if (parity && step.layout === "parity-drive-2")
+      group.options = { ...group.options, parityDrives: [parity, ...step.drives] };
   });
 }
 
@@ -44,31 +60,91 @@ export const changeLevel: StepModule<"change-level"> = {
     const found = [...missingDrives(plan, step.drives), ...notFree(plan, step.drives, setting)];
     const [from, to] = [layoutOf(group.layout), layoutOf(step.layout)];
     if (from.id === to.id) found.push(against("block", "same-level", `The group has ${to.shortName} already.`));
-    if (!rules.layouts.includes(step.layout)) found.push(against("block", "layout-not-offered", `By its rules your box does not offer ${to.shortName}.`));
+    if (!rules.layouts.includes(step.layout))
+      found.push(against("block", "layout-not-offered", `By its rules your box does not offer ${to.shortName}.`));
     const members = drivesOf(plan, group.drives);
     const joining = drivesOf(plan, step.drives);
-    const change = { from: from.id, to: to.id, drives: members.length, joining: step.drives.length, leaving: step.without?.length ?? 0, equal: new Set(members.map((drive) => roomOf(drive, rules).length)).size === 1 };
+    const change = {
+      from: from.id,
+      to: to.id,
+      drives: members.length,
+      joining: step.drives.length,
+      leaving: step.without?.length ?? 0,
+      equal: new Set(members.map((drive) => roomOf(drive, rules).length)).size === 1,
+    };
     const verdict = from.id === to.id ? { kind: "possible" as const } : levelVerdict(change, rules);
     if (verdict.kind === "refused") found.push(against("block", "level-refused", verdict.reason));
     if (verdict.kind === "no-path") {
-      const anew: StepBody[] = [{ kind: "back-up", pool: pool.id, to: "a destination of your choice" }, { kind: "rebuild-from-backup", pool: pool.id, layout: step.layout, drives: [...group.drives, ...step.drives] }];
-      found.push(against("block", "no-path", `Your box has no way from ${from.shortName} to ${to.shortName} that keeps the data. It has to be made anew from a backup.`, [], pool.groups.length === 1 ? { label: "Back up and make it anew", command: { kind: "replace-step", step: step.id, by: anew } } : undefined));
+      const anew: StepBody[] = [
+        { kind: "back-up", pool: pool.id, to: "a destination of your choice" },
+        { kind: "rebuild-from-backup", pool: pool.id, layout: step.layout, drives: [...group.drives, ...step.drives] },
+      ];
+      found.push(
+        against(
+          "block",
+          "no-path",
+          `Your box has no way from ${from.shortName} to ${to.shortName} that keeps the data. It has to be made anew from a backup.`,
+          [],
+          pool.groups.length === 1
+            ? { label: "Back up and make it anew", command: { kind: "replace-step", step: step.id, by: anew } }
+            : undefined,
+        ),
+      );
     }
     if (verdict.kind === "by-way-of") {
-      const steps = verdict.levels.map((layout, i): StepBody => ({ kind: "change-level", group: step.group, layout, drives: i < verdict.levels.length - 1 ? step.drives.slice(i, i + 1) : step.drives.slice(i) }));
-      found.push(against("block", "level-jump", `Your box goes one level at a time: from ${from.shortName} by way of ${verdict.levels.map((id) => layoutOf(id).shortName).join(" to ")}.`, [], { label: `Split it into ${steps.length} steps`, command: { kind: "replace-step", step: step.id, by: steps } }));
+      const steps = verdict.levels.map((layout, i): StepBody => ({
+        kind: "change-level",
+        group: step.group,
+        layout,
+        drives: i < verdict.levels.length - 1 ? step.drives.slice(i, i + 1) : step.drives.slice(i),
+      }));
+      found.push(
+        against(
+          "block",
+          "level-jump",
+          `Your box goes one level at a time: from ${from.shortName} by way of ${verdict.levels.map((id) => layoutOf(id).shortName).join(" to ")}.`,
+          [],
+          { label: `Split it into ${steps.length} steps`, command: { kind: "replace-step", step: step.id, by: steps } },
+        ),
+      );
     }
     const count = members.length + joining.length - change.leaving;
     const wrong = wrongCount(to, count, rules, group.options);
     if (wrong) found.push(against("block", "wrong-drive-count", `${to.shortName} of ${count} drives: ${wrong}`));
     const bands = bandsOfGroup(plan, group, rules);
     if (from.countsSmallest) {
-      const height = Math.max(0, ...members.map((member) => heightOn(bands, member.id, roomOf(member, rules).systemReserve)));
-      for (const drive of joining) if (roomOf(drive, rules).between < height) found.push(against("block", "too-small", `${capital(listOf(plan, [drive.id], setting))} is too small: it must be as high as the group's members are used.`, [drive.id]));
+      const height = Math.max(
+        0,
+        ...members.map((member) => heightOn(bands, member.id, roomOf(member, rules).systemReserve)),
+      );
+      for (const drive of joining)
+        if (roomOf(drive, rules).between < height)
+          found.push(
+            against(
+              "block",
+              "too-small",
+              `${capital(listOf(plan, [drive.id], setting))} is too small: it must be as high as the group's members are used.`,
+              [drive.id],
+            ),
+          );
     }
     if (step.layout === "parity-drive-2") {
-      const most = Math.max(0, ...members.filter((member) => bands.some((band) => band.members.slice(0, -1).some((each) => each.drive === member.id))).map((member) => roomOf(member, rules).length));
-      for (const drive of joining) if (roomOf(drive, rules).length < most) found.push(against("block", "too-small", `${capital(listOf(plan, [drive.id], setting))} is smaller than a data drive; a parity drive must be at least as large as each of them.`, [drive.id]));
+      const most = Math.max(
+        0,
+        ...members
+          .filter((member) => bands.some((band) => band.members.slice(0, -1).some((each) => each.drive === member.id)))
+          .map((member) => roomOf(member, rules).length),
+      );
+      for (const drive of joining)
+        if (roomOf(drive, rules).length < most)
+          found.push(
+            against(
+              "block",
+              "too-small",
+              `${capital(listOf(plan, [drive.id], setting))} is smaller than a data drive; a parity drive must be at least as large as each of them.`,
+              [drive.id],
+            ),
+          );
     }
     found.push(...joiningFindings(joining, members, step.layout, setting, tested));
     if (found.some((finding) => finding.severity === "block")) return found;
@@ -76,10 +152,27 @@ export const changeLevel: StepModule<"change-level"> = {
     const then = poolOfGroup(after.plan, step.group);
     if (then && /^(copies|chunk)/.test(step.layout)) {
       const room = usableOfPool(after.plan, then, rules);
-      if (storedIn(pool) > room) found.push(against("block", "no-room-to-work", "What is stored would not fit in the new layout."));
-      else if (pool.volumes.some((volume) => volume.usedBytes !== undefined) && storedIn(pool) > 0.85 * room) found.push(against("warn", "little-room-to-work", "The pool is nearly full. The change needs free room to work in and may stop half-way, with part of the data in the old layout and part in the new; nothing is lost then."));
+      if (storedIn(pool) > room)
+        found.push(against("block", "no-room-to-work", "What is stored would not fit in the new layout."));
+      else if (pool.volumes.some((volume) => volume.usedBytes !== undefined) && storedIn(pool) > 0.85 * room)
+        found.push(
+          against(
+            "warn",
+            "little-room-to-work",
+            "The pool is nearly full. The change needs free room to work in and may stop half-way, with part of the data in the old layout and part in the new; nothing is lost then.",
+          ),
+        );
     }
-    return [...found, ...volumesFit(state, after, pool.id, setting), ...withoutBackup(state, pool.id, "The change of level", setting), against("note", "riskiest", "This is the riskiest kind of step: interrupted half-way it has been seen to end in wrong data. Have a verified backup, and do not switch off.")];
+    return [
+      ...found,
+      ...volumesFit(state, after, pool.id, setting),
+      ...withoutBackup(state, pool.id, "The change of level", setting),
+      against(
+        "note",
+        "riskiest",
+        "This is the riskiest kind of step: interrupted half-way it has been seen to end in wrong data. Have a verified backup, and do not switch off.",
+      ),
+    ];
   },
   apply,
   cost: ({ plan }, after, step, { rules }) => {
@@ -88,12 +181,23 @@ export const changeLevel: StepModule<"change-level"> = {
     const [was, is] = [occupied(bandsOfGroup(plan, before, rules)), occupied(bandsOfGroup(after.plan, then, rules))];
     if (step.layout === "parity-drive-2") {
       const bytes = Math.max(0, ...was.values());
-      return noCost({ hours: hoursFor(bytes, Math.min(...drivesOf(after.plan, then.drives).map(sequentialRate)) * REBUILD_SHARE), erased: [...step.drives], work: [...before.drives.map((drive) => ({ drive, reads: was.get(drive) ?? 0, writes: 0 })), ...step.drives.map((drive) => ({ drive, reads: 0, writes: is.get(drive) ?? 0 }))], online: "slower" });
+      return noCost({
+        hours: hoursFor(bytes, Math.min(...drivesOf(after.plan, then.drives).map(sequentialRate)) * REBUILD_SHARE),
+        erased: [...step.drives],
+        work: [
+          ...before.drives.map((drive) => ({ drive, reads: was.get(drive) ?? 0, writes: 0 })),
+          ...step.drives.map((drive) => ({ drive, reads: 0, writes: is.get(drive) ?? 0 })),
+        ],
+        online: "slower",
+      });
     }
     return noCost({
       hours: passHours(plan, was, RESHAPE_SHARE),
       erased: [...step.drives],
-      work: [...before.drives.map((drive) => ({ drive, reads: was.get(drive) ?? 0, writes: is.get(drive) ?? 0 })), ...step.drives.map((drive) => ({ drive, reads: 0, writes: is.get(drive) ?? 0 }))],
+      work: [
+        ...before.drives.map((drive) => ({ drive, reads: was.get(drive) ?? 0, writes: is.get(drive) ?? 0 })),
+        ...step.drives.map((drive) => ({ drive, reads: 0, writes: is.get(drive) ?? 0 })),
+      ],
       online: "slower",
       undoable: false,
     });
@@ -101,6 +205,9 @@ export const changeLevel: StepModule<"change-level"> = {
   say: ({ plan }, step, setting) => {
     const group = groupOf(plan, step.group);
     const joining = step.drives.length > 0 ? `, with ${listOf(plan, step.drives, setting)}` : "";
-    return { does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} goes from ${group ? layoutOf(group.layout).shortName : "its layout"} to ${layoutOf(step.layout).shortName}${joining}.`, why: `${capital(layoutOf(step.layout).name)}: ${layoutOf(step.layout).summary}` };
+    return {
+      does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} goes from ${group ? layoutOf(group.layout).shortName : "its layout"} to ${layoutOf(step.layout).shortName}${joining}.`,
+      why: `${capital(layoutOf(step.layout).name)}: ${layoutOf(step.layout).summary}`,
+    };
   },
 };

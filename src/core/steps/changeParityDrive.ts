@@ -2,7 +2,18 @@ import { roomOf } from "../drives/room";
 import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE } from "../time/rates";
 import { bayOf } from "../drives/drive";
-import { bandsOfGroup, changed, driveOf, drivesOf, freeBay, groupOf, isFree, occupied, poolOfGroup, slowestRate } from "./box";
+import {
+  bandsOfGroup,
+  changed,
+  driveOf,
+  drivesOf,
+  freeBay,
+  groupOf,
+  isFree,
+  occupied,
+  poolOfGroup,
+  slowestRate,
+} from "./box";
 import { capital, joiningFindings, missingDrives, named } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
 import { parityOf } from "./parityOf";
@@ -17,12 +28,36 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
     const found = missingDrives(plan, [step.drive, step.by]);
     if (found.length > 0) return found;
     const bands = bandsOfGroup(plan, group, setting.rules);
-    if (!parityOf(bands).includes(step.drive)) return [against("block", "no-parity-drive", `${capital(named(plan, step.drive, setting))} is no parity drive at this moment.`, [step.drive])];
+    if (!parityOf(bands).includes(step.drive))
+      return [
+        against(
+          "block",
+          "no-parity-drive",
+          `${capital(named(plan, step.drive, setting))} is no parity drive at this moment.`,
+          [step.drive],
+        ),
+      ];
     const [next] = drivesOf(plan, [step.by]);
-    const data = drivesOf(plan, group.drives.filter((drive) => !parityOf(bands).includes(drive)));
+    const data = drivesOf(
+      plan,
+      group.drives.filter((drive) => !parityOf(bands).includes(drive)),
+    );
     const most = Math.max(0, ...data.map((drive) => roomOf(drive, setting.rules).length));
-    if (!isFree(plan, step.by)) found.push(against("block", "drive-taken", `${capital(named(plan, step.by, setting))} is in use at this moment.`, [step.by]));
-    if (next && roomOf(next, setting.rules).length < most) found.push(against("block", "too-small", `${capital(named(plan, step.by, setting))} is smaller than a data drive; a parity drive must be at least as large as each of them.`, [step.by]));
+    if (!isFree(plan, step.by))
+      found.push(
+        against("block", "drive-taken", `${capital(named(plan, step.by, setting))} is in use at this moment.`, [
+          step.by,
+        ]),
+      );
+    if (next && roomOf(next, setting.rules).length < most)
+      found.push(
+        against(
+          "block",
+          "too-small",
+          `${capital(named(plan, step.by, setting))} is smaller than a data drive; a parity drive must be at least as large as each of them.`,
+          [step.by],
+        ),
+      );
     return [...found, ...(next ? joiningFindings([next], data, group.layout, setting, tested) : [])];
   },
   apply: (state, step, { rules }) =>
@@ -47,7 +82,21 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
     if (!group) return noCost({});
     const used = occupied(bandsOfGroup(plan, group, rules));
     const bytes = used.get(step.drive) ?? 0;
-    return noCost({ hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, step.by])) * REBUILD_SHARE), erased: [step.by], work: [...group.drives.filter((drive) => drive !== step.drive).map((drive) => ({ drive, reads: used.get(drive) ?? 0, writes: 0 })), { drive: step.by, reads: 0, writes: bytes }], online: "slower", missing: [step.drive] });
+    return noCost({
+      hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, step.by])) * REBUILD_SHARE),
+      erased: [step.by],
+      work: [
+        ...group.drives
+          .filter((drive) => drive !== step.drive)
+          .map((drive) => ({ drive, reads: used.get(drive) ?? 0, writes: 0 })),
+        { drive: step.by, reads: 0, writes: bytes },
+      ],
+      online: "slower",
+      missing: [step.drive],
+    });
   },
-  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.by, setting))} becomes the parity drive of ${poolOfGroup(plan, step.group)?.name ?? "the pool"} in place of ${named(plan, step.drive, setting)}.`, why: "No data drive may be larger than the parity drive." }),
+  say: ({ plan }, step, setting) => ({
+    does: `${capital(named(plan, step.by, setting))} becomes the parity drive of ${poolOfGroup(plan, step.group)?.name ?? "the pool"} in place of ${named(plan, step.drive, setting)}.`,
+    why: "No data drive may be larger than the parity drive.",
+  }),
 };

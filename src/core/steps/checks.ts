@@ -17,43 +17,118 @@ import { against, type BoxState, type StepSetting } from "./stepModule";
 
 /** That the drives are in the plan at all. */
 export function missingDrives(plan: Plan, ids: readonly string[]): Finding[] {
-  return ids.filter((id) => !driveOf(plan, id)).map((id) => against("block", "no-such-drive", `The drive “${id}” is not there at this moment. Add it to the shelf, or choose another.`));
+  return ids
+    .filter((id) => !driveOf(plan, id))
+    .map((id) =>
+      against(
+        "block",
+        "no-such-drive",
+        `The drive “${id}” is not there at this moment. Add it to the shelf, or choose another.`,
+      ),
+    );
 }
 
 /** That drives which are to join are free, and that there is a bay for each. */
 export function notFree(plan: Plan, ids: readonly string[], { family }: StepSetting): Finding[] {
   const busy = ids.filter((id) => driveOf(plan, id) && !isFree(plan, id));
-  if (new Set(ids).size < ids.length) return [against("block", "named-twice", "A drive is named twice in this step. Choose different drives.", [...new Set(ids)])];
-  const taken = busy.map((id) => against("block", "drive-taken", `${nameOfDriveFirst(driveOf(plan, id) as Drive, family)} is in use at this moment. Choose a free drive, or take it out first.`, [id]));
-  const coming = ids.filter((id) => { const drive = driveOf(plan, id); return drive !== undefined && bayOf(drive) === null; });
-  const free = Array.from({ length: plan.box.bays }, (_, i) => i + 1).filter((bay) => !plan.drives.some((drive) => bayOf(drive) === bay)).length;
-  if (coming.length > free) taken.push(against("block", "no-free-bay", free === 0 ? "Every bay is taken at this moment. Take a drive out first, or replace one." : `Only ${free === 1 ? "1 bay is" : `${free} bays are`} free at this moment, for ${coming.length} drives.`, coming));
+  if (new Set(ids).size < ids.length)
+    return [
+      against("block", "named-twice", "A drive is named twice in this step. Choose different drives.", [
+        ...new Set(ids),
+      ]),
+    ];
+  const taken = busy.map((id) =>
+    against(
+      "block",
+      "drive-taken",
+      `${nameOfDriveFirst(driveOf(plan, id) as Drive, family)} is in use at this moment. Choose a free drive, or take it out first.`,
+      [id],
+    ),
+  );
+  const coming = ids.filter((id) => {
+    const drive = driveOf(plan, id);
+    return drive !== undefined && bayOf(drive) === null;
+  });
+  const free = Array.from({ length: plan.box.bays }, (_, i) => i + 1).filter(
+    (bay) => !plan.drives.some((drive) => bayOf(drive) === bay),
+  ).length;
+  if (coming.length > free)
+    taken.push(
+      against(
+        "block",
+        "no-free-bay",
+        free === 0
+          ? "Every bay is taken at this moment. Take a drive out first, or replace one."
+          : `Only ${free === 1 ? "1 bay is" : `${free} bays are`} free at this moment, for ${coming.length} drives.`,
+        coming,
+      ),
+    );
   return taken;
 }
 
 /** What a drive by itself, and among those it joins, asks for; what was warned of as "will be erased" stays a warning. */
-export function joiningFindings(drives: readonly Drive[], members: readonly Drive[], layout: LayoutId, { rules, family }: StepSetting, tested: ReadonlySet<string>): Finding[] {
+export function joiningFindings(
+  drives: readonly Drive[],
+  members: readonly Drive[],
+  layout: LayoutId,
+  { rules, family }: StepSetting,
+  tested: ReadonlySet<string>,
+): Finding[] {
   const underParity = /raid5|raid6|parity|hybrid/.test(layout);
   const ids = new Set(drives.map((drive) => drive.id));
-  const own = drives.flatMap((drive) => [...checkHealth(drive, family), ...checkContents(drive, family), ...checkTechnology(drive, underParity, family)]);
-  const mixing = checkMixing([...members, ...drives], rules, family).filter((finding) => finding.drives.some((id) => ids.has(id)));
+  const own = drives.flatMap((drive) => [
+    ...checkHealth(drive, family),
+    ...checkContents(drive, family),
+    ...checkTechnology(drive, underParity, family),
+  ]);
+  const mixing = checkMixing([...members, ...drives], rules, family).filter((finding) =>
+    finding.drives.some((id) => ids.has(id)),
+  );
   const untested = drives.filter((drive) => !tested.has(drive.id) && drive.medium === "hdd");
-  const untestedNote = untested.length > 0 ? [against("note", "not-tested", `${untested.length === 1 ? nameOfDriveFirst(untested[0] as Drive, family) : `${untested.length} drives`} ${untested.length === 1 ? "joins" : "join"} without a test. An extended self-test finds a bad drive before your data is on it.`, untested.map((drive) => drive.id))] : [];
+  const untestedNote =
+    untested.length > 0
+      ? [
+          against(
+            "note",
+            "not-tested",
+            `${untested.length === 1 ? nameOfDriveFirst(untested[0] as Drive, family) : `${untested.length} drives`} ${untested.length === 1 ? "joins" : "join"} without a test. An extended self-test finds a bad drive before your data is on it.`,
+            untested.map((drive) => drive.id),
+          ),
+        ]
+      : [];
   return [...own, ...mixing, ...untestedNote];
 }
 
 /** That the box offers the layout, and that it can be made of so many drives. */
 export function layoutFindings(layout: LayoutId, count: number, { rules }: StepSetting): Finding[] {
   const found: Finding[] = [];
-  if (!rules.layouts.includes(layout)) found.push(against("block", "layout-not-offered", `By its rules your box does not offer ${layoutOf(layout).shortName}.`));
+  if (!rules.layouts.includes(layout))
+    found.push(
+      against("block", "layout-not-offered", `By its rules your box does not offer ${layoutOf(layout).shortName}.`),
+    );
   const wrong = wrongCount(layoutOf(layout), count, rules);
-  if (wrong) found.push(against("block", "wrong-drive-count", `${layoutOf(layout).shortName} cannot be made of ${count === 1 ? "1 drive" : `${count} drives`}. ${wrong}`));
+  if (wrong)
+    found.push(
+      against(
+        "block",
+        "wrong-drive-count",
+        `${layoutOf(layout).shortName} cannot be made of ${count === 1 ? "1 drive" : `${count} drives`}. ${wrong}`,
+      ),
+    );
   return found;
 }
 
 /** That the pool is there. */
 export function missingPool(plan: Plan, id: string): Finding[] {
-  return poolOf(plan, id) ? [] : [against("block", "no-such-pool", "The pool is not there at this moment: a step before makes it, or unmakes it.")];
+  return poolOf(plan, id)
+    ? []
+    : [
+        against(
+          "block",
+          "no-such-pool",
+          "The pool is not there at this moment: a step before makes it, or unmakes it.",
+        ),
+      ];
 }
 
 /** That what the volumes have still fits after a step that lowers what the pool holds. */
@@ -62,9 +137,17 @@ export function volumesFit(before: BoxState, after: BoxState, pool: string, { ru
   if (!then) return [];
   const asked = then.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
   const usable = usableOfPool(after.plan, then, rules);
-  if (asked > usable) return [against("block", "volumes-do-not-fit", `The volumes of ${then.name} have ${formatBytes(asked, family)}, and only ${formatBytes(usable, family)} would be left. ${rules.shrinkVolumes ? "Shrink a volume first." : "Your box cannot shrink volumes: rebuild from a backup, or keep more drives."}`)];
+  if (asked > usable)
+    return [
+      against(
+        "block",
+        "volumes-do-not-fit",
+        `The volumes of ${then.name} have ${formatBytes(asked, family)}, and only ${formatBytes(usable, family)} would be left. ${rules.shrinkVolumes ? "Shrink a volume first." : "Your box cannot shrink volumes: rebuild from a backup, or keep more drives."}`,
+      ),
+    ];
   const pooled = poolOf(before.plan, pool);
-  if (pooled && usable < usableOfPool(before.plan, pooled, rules)) return [against("note", "usable-falls", `Usable space falls to ${formatBytes(usable, family)}.`)];
+  if (pooled && usable < usableOfPool(before.plan, pooled, rules))
+    return [against("note", "usable-falls", `Usable space falls to ${formatBytes(usable, family)}.`)];
   return [];
 }
 
@@ -73,13 +156,27 @@ export function withoutBackup(state: BoxState, pool: string, what: string, { day
   const there = poolOf(state.plan, pool);
   if (!there || state.backedUp.has(pool) || (there.volumes.length > 0 && storedIn(there) === 0)) return [];
   const sets = dataSetsIn(state.plan, pool);
-  if (sets.length > 0 && sets.every((set) => set.worth === "replaceable" || currentBackups(state.plan, set, day).length > 0)) return [];
-  return [against("warn", "no-backup", `${what} rewrites all that is stored. A power cut or a second fault in it can cost everything: make a backup first, and use a UPS.`)];
+  if (
+    sets.length > 0 &&
+    sets.every((set) => set.worth === "replaceable" || currentBackups(state.plan, set, day).length > 0)
+  )
+    return [];
+  return [
+    against(
+      "warn",
+      "no-backup",
+      `${what} rewrites all that is stored. A power cut or a second fault in it can cost everything: make a backup first, and use a UPS.`,
+    ),
+  ];
 }
 
 /** How a drive is put in or taken out, by the box's rules: empty where it stays online. */
 export function handling({ rules }: StepSetting): string {
-  return rules.swapping === "hot-swap" ? "" : rules.swapping === "power-off" ? " Switch the box off to change drives." : " Stop the pool to change drives.";
+  return rules.swapping === "hot-swap"
+    ? ""
+    : rules.swapping === "power-off"
+      ? " Switch the box off to change drives."
+      : " Stop the pool to change drives.";
 }
 
 /** "the 4 TB drive in bay 1 (serial …)" of an id, at a state. */
@@ -88,6 +185,7 @@ export function named(plan: Plan, id: string, { family }: StepSetting): string {
   return drive ? nameOfDrive(drive, family) : "a drive that is not there";
 }
 
-export const listOf = (plan: Plan, ids: readonly string[], setting: StepSetting): string => new Intl.ListFormat("en").format(ids.map((id) => named(plan, id, setting)));
+export const listOf = (plan: Plan, ids: readonly string[], setting: StepSetting): string =>
+  new Intl.ListFormat("en").format(ids.map((id) => named(plan, id, setting)));
 export const hasFreeBay = (plan: Plan): boolean => freeBay(plan) !== null;
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -10,15 +10,42 @@ export const claimSpace: StepModule<"claim-space"> = {
   check: ({ plan }, step, { rules, family }) => {
     const group = groupOf(plan, step.group);
     if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];
-    if (rules.claiming === "by-itself") return [against("note", "claims-by-itself", "By its rules your box claims the space by itself; this step has nothing to do.")];
-    if (rules.claiming === "per-drive" && step.drive === undefined) return [against("block", "claim-per-drive", "Your box claims the space of one drive at a time. Say of which.")];
-    if (step.drive !== undefined && !group.drives.includes(step.drive)) return [against("block", "not-a-member", "That drive is not in the group at this moment.", [step.drive])];
-    const open = step.drive === undefined ? Object.keys(group.reach ?? {}) : [step.drive].filter((id) => group.reach?.[id] !== undefined);
+    if (rules.claiming === "by-itself")
+      return [
+        against(
+          "note",
+          "claims-by-itself",
+          "By its rules your box claims the space by itself; this step has nothing to do.",
+        ),
+      ];
+    if (rules.claiming === "per-drive" && step.drive === undefined)
+      return [against("block", "claim-per-drive", "Your box claims the space of one drive at a time. Say of which.")];
+    if (step.drive !== undefined && !group.drives.includes(step.drive))
+      return [against("block", "not-a-member", "That drive is not in the group at this moment.", [step.drive])];
+    const open =
+      step.drive === undefined
+        ? Object.keys(group.reach ?? {})
+        : [step.drive].filter((id) => group.reach?.[id] !== undefined);
     if (open.length === 0) return [against("note", "nothing-to-claim", "There is nothing to claim at this moment.")];
-    const then = { ...group, reach: step.drive === undefined ? undefined : Object.fromEntries(Object.entries(group.reach ?? {}).filter(([id]) => id !== step.drive)) };
+    const then = {
+      ...group,
+      reach:
+        step.drive === undefined
+          ? undefined
+          : Object.fromEntries(Object.entries(group.reach ?? {}).filter(([id]) => id !== step.drive)),
+    };
     const { reach, ...rest } = then;
-    const gain = usableOfGroup(plan, { ...rest, ...(reach ? { reach } : {}) }, rules) - usableOfGroup(plan, group, rules);
-    return gain > 0 ? [] : [against("note", "claims-nothing", `The claim brings nothing yet: in this layout every drive counts as large as the smallest, and that has ${formatBytes(Math.min(...drivesOf(plan, group.drives).map((drive) => drive.bytes)), family)}.`)];
+    const gain =
+      usableOfGroup(plan, { ...rest, ...(reach ? { reach } : {}) }, rules) - usableOfGroup(plan, group, rules);
+    return gain > 0
+      ? []
+      : [
+          against(
+            "note",
+            "claims-nothing",
+            `The claim brings nothing yet: in this layout every drive counts as large as the smallest, and that has ${formatBytes(Math.min(...drivesOf(plan, group.drives).map((drive) => drive.bytes)), family)}.`,
+          ),
+        ];
   },
   apply: (state, step, { rules }) =>
     changed(state, (plan) => {
@@ -34,9 +61,30 @@ export const claimSpace: StepModule<"claim-space"> = {
     const [before, then] = [groupOf(plan, step.group), groupOf(after.plan, step.group)];
     if (!before || !then) return noCost({});
     const [was, is] = [occupied(bandsOfGroup(plan, before, rules)), occupied(bandsOfGroup(after.plan, then, rules))];
-    const redundant = !["raid0", "single", "span"].includes(then.layout) && !then.layout.startsWith("copies") && then.layout !== "chunk-parity";
-    const more = drivesOf(after.plan, then.drives).map((drive) => ({ drive, bytes: Math.max(0, (is.get(drive.id) ?? 0) - (was.get(drive.id) ?? 0)) }));
-    return noCost({ hours: redundant && more.some(({ bytes }) => bytes > 0) ? passHours(after.plan, new Map(more.map(({ drive, bytes }) => [drive.id, bytes])), REBUILD_SHARE) : MINUTES, work: redundant ? more.filter(({ bytes }) => bytes > 0).map(({ drive, bytes }) => ({ drive: drive.id, reads: 0, writes: bytes })) : [], online: "slower", undoable: false });
+    const redundant =
+      !["raid0", "single", "span"].includes(then.layout) &&
+      !then.layout.startsWith("copies") &&
+      then.layout !== "chunk-parity";
+    const more = drivesOf(after.plan, then.drives).map((drive) => ({
+      drive,
+      bytes: Math.max(0, (is.get(drive.id) ?? 0) - (was.get(drive.id) ?? 0)),
+    }));
+    return noCost({
+      hours:
+        redundant && more.some(({ bytes }) => bytes > 0)
+          ? passHours(after.plan, new Map(more.map(({ drive, bytes }) => [drive.id, bytes])), REBUILD_SHARE)
+          : MINUTES,
+      work: redundant
+        ? more
+            .filter(({ bytes }) => bytes > 0)
+            .map(({ drive, bytes }) => ({ drive: drive.id, reads: 0, writes: bytes }))
+        : [],
+      online: "slower",
+      undoable: false,
+    });
   },
-  say: ({ plan }, step) => ({ does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} takes in the space of its larger drives${step.drive === undefined ? "" : ", one drive of them"}.`, why: "Until then the group uses of each new drive only what it used of the old one." }),
+  say: ({ plan }, step) => ({
+    does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} takes in the space of its larger drives${step.drive === undefined ? "" : ", one drive of them"}.`,
+    why: "Until then the group uses of each new drive only what it used of the old one.",
+  }),
 };

@@ -8,10 +8,15 @@ export const createGroup: StepModule<"create-group"> = {
   kind: "create-group",
   name: "Create a pool",
   check: (state, step, setting) => [
-    ...(state.plan.pools.some((pool) => pool.id === step.pool) ? [against("block", "pool-exists", "The pool is there already. Add a group to it instead.")] : []),
+    ...(state.plan.pools.some((pool) => pool.id === step.pool)
+      ? [against("block", "pool-exists", "The pool is there already. Add a group to it instead.")]
+      : []),
     ...checkNewGroup(state, step, setting),
   ],
-  apply: (state, step) => withGroup(state, step, (plan) => plan.pools.push({ id: step.pool, name: step.name, groups: [], spares: [], volumes: [] })),
+  apply: (state, step) =>
+    withGroup(state, step, (plan) =>
+      plan.pools.push({ id: step.pool, name: step.name, groups: [], spares: [], volumes: [] }),
+    ),
   cost: (_before, _after, step) => costOfGroup(step),
   say: ({ plan }, step, setting) => ({
     does: `${capital(listOf(plan, step.drives, setting))} ${step.drives.length === 1 ? "becomes" : "become"} the new pool ${step.name} with ${layoutOf(step.layout).shortName}.`,

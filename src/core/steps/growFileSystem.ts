@@ -10,7 +10,9 @@ export const growFileSystem: StepModule<"grow-file-system"> = {
     const volume = volumeOf(plan, step.pool, step.volume);
     if (!volume) return [missingVolume];
     if (volume.fileSystem === "none") return [against("note", "no-file-system", "The volume has no file system.")];
-    return volume.fileSystemBytes === undefined ? [against("note", "nothing-to-grow", "The file system fills its volume already at this moment.")] : [];
+    return volume.fileSystemBytes === undefined
+      ? [against("note", "nothing-to-grow", "The file system fills its volume already at this moment.")]
+      : [];
   },
   apply: (state, step) =>
     changed(state, (plan) => {
@@ -18,5 +20,8 @@ export const growFileSystem: StepModule<"grow-file-system"> = {
       if (volume) delete volume.fileSystemBytes;
     }),
   cost: () => noCost({}),
-  say: ({ plan }, step) => ({ does: `The file system of ${volumeOf(plan, step.pool, step.volume)?.name ?? "the volume"} grows to the whole volume.`, why: "Only now folders see the new space." }),
+  say: ({ plan }, step) => ({
+    does: `The file system of ${volumeOf(plan, step.pool, step.volume)?.name ?? "the volume"} grows to the whole volume.`,
+    why: "Only now folders see the new space.",
+  }),
 };

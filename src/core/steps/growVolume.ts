@@ -14,10 +14,30 @@ export const growVolume: StepModule<"grow-volume"> = {
     const most = largestVolume(plan, pool, volume.id, rules);
     if (step.bytes !== undefined && step.bytes > most) {
       const over = step.bytes - most;
-      return [against("block", "more-than-the-pool-has", `${formatBytes(step.bytes, family)} is ${over < 1e9 ? formatExactBytes(over) : formatBytes(over, family)} more than the pool can give: sizes are rounded down, never up. At most ${formatExactBytes(most)}.`, [], { label: `Use the largest size accepted, ${formatBytes(most, family)}`, command: { kind: "edit-step", step: step.id, changes: { bytes: most } } })];
+      return [
+        against(
+          "block",
+          "more-than-the-pool-has",
+          `${formatBytes(step.bytes, family)} is ${over < 1e9 ? formatExactBytes(over) : formatBytes(over, family)} more than the pool can give: sizes are rounded down, never up. At most ${formatExactBytes(most)}.`,
+          [],
+          {
+            label: `Use the largest size accepted, ${formatBytes(most, family)}`,
+            command: { kind: "edit-step", step: step.id, changes: { bytes: most } },
+          },
+        ),
+      ];
     }
-    if (step.bytes !== undefined && step.bytes < volume.bytes) return [against("block", "not-larger", `The volume has ${formatBytes(volume.bytes, family)} already; that is a shrinking.`)];
-    return (step.bytes ?? most) <= volume.bytes ? [against("note", "nothing-to-grow", "The pool has nothing more for this volume at this moment.")] : [];
+    if (step.bytes !== undefined && step.bytes < volume.bytes)
+      return [
+        against(
+          "block",
+          "not-larger",
+          `The volume has ${formatBytes(volume.bytes, family)} already; that is a shrinking.`,
+        ),
+      ];
+    return (step.bytes ?? most) <= volume.bytes
+      ? [against("note", "nothing-to-grow", "The pool has nothing more for this volume at this moment.")]
+      : [];
   },
   apply: (state, step, { rules }) =>
     changed(state, (plan) => {
@@ -25,9 +45,13 @@ export const growVolume: StepModule<"grow-volume"> = {
       const volume = volumeOf(plan, step.pool, step.volume);
       if (!pool || !volume) return;
       const bytes = Math.max(volume.bytes, step.bytes ?? largestVolume(plan, pool, volume.id, rules));
-      if (bytes > volume.bytes && volume.fileSystem !== "none") volume.fileSystemBytes = volume.fileSystemBytes ?? volume.bytes;
+      if (bytes > volume.bytes && volume.fileSystem !== "none")
+        volume.fileSystemBytes = volume.fileSystemBytes ?? volume.bytes;
       volume.bytes = bytes;
     }),
   cost: () => noCost({}),
-  say: ({ plan }, step, { family }) => ({ does: `The volume ${volumeOf(plan, step.pool, step.volume)?.name ?? ""} grows to ${step.bytes === undefined ? "all that the pool has" : formatBytes(step.bytes, family)}.`, why: "A pool that has grown gives nothing to its volumes by itself." }),
+  say: ({ plan }, step, { family }) => ({
+    does: `The volume ${volumeOf(plan, step.pool, step.volume)?.name ?? ""} grows to ${step.bytes === undefined ? "all that the pool has" : formatBytes(step.bytes, family)}.`,
+    why: "A pool that has grown gives nothing to its volumes by itself.",
+  }),
 };

@@ -16,7 +16,15 @@ interface NewGroup {
 
 export function checkNewGroup({ plan, tested }: BoxState, step: NewGroup, setting: StepSetting): Finding[] {
   return [
-    ...(plan.pools.some((pool) => pool.groups.some((group) => group.id === step.group)) ? [against("block", "group-exists", "The group is there already at this moment: another step makes it before. Remove one of the two.")] : []),
+    ...(plan.pools.some((pool) => pool.groups.some((group) => group.id === step.group))
+      ? [
+          against(
+            "block",
+            "group-exists",
+            "The group is there already at this moment: another step makes it before. Remove one of the two.",
+          ),
+        ]
+      : []),
     ...missingDrives(plan, step.drives),
     ...notFree(plan, step.drives, setting),
     ...layoutFindings(step.layout, step.drives.length, setting),
@@ -27,7 +35,9 @@ export function checkNewGroup({ plan, tested }: BoxState, step: NewGroup, settin
 /** For use inside `changed`: the drives in their bays, as a group of the pool. */
 export function putGroup(plan: Plan, step: NewGroup): void {
   step.drives.forEach((id) => takeIn(plan, id));
-  plan.pools.find((pool) => pool.id === step.pool)?.groups.push({ id: step.group, layout: step.layout, drives: [...step.drives], options: {} });
+  plan.pools
+    .find((pool) => pool.id === step.pool)
+    ?.groups.push({ id: step.group, layout: step.layout, drives: [...step.drives], options: {} });
 }
 
 export const withGroup = (state: BoxState, step: NewGroup, before: (plan: Plan) => void = () => {}): BoxState =>

@@ -19,7 +19,12 @@ function separateGroup(plan: Plan, step: MirrorStep): { pool: Pool; group: Group
   const pool = plan.pools.find((each) => each.id === step.pool);
   const group = pool?.groups.find((each) => each.id === step.group);
   const holders = holdersOf(step);
-  return pool && group?.layout === "single" && group.drives.length === holders.length && holders.every((id) => group.drives.includes(id)) ? { pool, group } : null;
+  return pool &&
+    group?.layout === "single" &&
+    group.drives.length === holders.length &&
+    holders.every((id) => group.drives.includes(id))
+    ? { pool, group }
+    : null;
 }
 
 function apply(state: BoxState, step: MirrorStep): BoxState {
@@ -33,11 +38,18 @@ function apply(state: BoxState, step: MirrorStep): BoxState {
       return;
     }
     holdersOf(step).forEach((drive) => takeIn(plan, drive));
-    plan.pools.push({ id: step.pool, name: step.name, groups: [{ id: step.group, layout: layoutIn(step), drives, options: {} }], spares: [], volumes: [] });
+    plan.pools.push({
+      id: step.pool,
+      name: step.name,
+      groups: [{ id: step.group, layout: layoutIn(step), drives, options: {} }],
+      spares: [],
+      volumes: [],
+    });
   });
 }
 
-const roomsOf = (plan: Plan, step: MirrorStep, { rules }: StepSetting): number => drivesOf(plan, holdersOf(step)).reduce((sum, drive) => sum + roomOf(drive, rules).length, 0);
+const roomsOf = (plan: Plan, step: MirrorStep, { rules }: StepSetting): number =>
+  drivesOf(plan, holdersOf(step)).reduce((sum, drive) => sum + roomOf(drive, rules).length, 0);
 
 /**
  * A mirror out of a drive that already holds data, or out of several that are laid end to end onto one large drive:
@@ -55,12 +67,39 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
     const short = mirror ? roomsOf(plan, step, setting) - roomOf(mirror, setting.rules).length : 0;
     const system = holders.filter((holder) => holder.contents?.kind === "system");
     const found = [
-      ...(!inPlace && plan.pools.some((pool) => pool.id === step.pool || pool.groups.some((group) => group.id === step.group)) ? [against("block", "group-exists", "The mirror is there already at this moment: another step makes it before. Remove one of the two.")] : []),
+      ...(!inPlace &&
+      plan.pools.some((pool) => pool.id === step.pool || pool.groups.some((group) => group.id === step.group))
+        ? [
+            against(
+              "block",
+              "group-exists",
+              "The mirror is there already at this moment: another step makes it before. Remove one of the two.",
+            ),
+          ]
+        : []),
       ...missingDrives(plan, [...holdersOf(step), step.by]),
       ...notFree(plan, inPlace ? [step.by] : [...holdersOf(step), step.by], setting),
       ...layoutFindings(layoutIn(step), holders.length + 1, setting),
-      ...(short > 0 ? [against("block", "too-small", `${capital(named(plan, step.by, setting))} is too small by ${formatBytes(short, setting.family)} for what it is to mirror. Choose a larger one.`, [step.by])] : []),
-      ...(system.length > 0 ? [against("block", "system-drive", "The running system is on that drive; it cannot become a member.", system.map((drive) => drive.id))] : []),
+      ...(short > 0
+        ? [
+            against(
+              "block",
+              "too-small",
+              `${capital(named(plan, step.by, setting))} is too small by ${formatBytes(short, setting.family)} for what it is to mirror. Choose a larger one.`,
+              [step.by],
+            ),
+          ]
+        : []),
+      ...(system.length > 0
+        ? [
+            against(
+              "block",
+              "system-drive",
+              "The running system is on that drive; it cannot become a member.",
+              system.map((drive) => drive.id),
+            ),
+          ]
+        : []),
       ...(mirror ? joiningFindings([mirror], holders, layoutIn(step), setting, tested) : []),
     ];
     if (!inPlace || found.some((finding) => finding.severity === "block")) return found;
@@ -71,10 +110,29 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
   cost: ({ plan }, _after, step, setting) => {
     const bytes = roomsOf(plan, step, setting);
     const rate = slowestRate(drivesOf(plan, [...holdersOf(step), step.by])) * REBUILD_SHARE;
-    return noCost({ hours: hoursFor(bytes, rate), erased: [step.by], work: [...drivesOf(plan, holdersOf(step)).map((drive) => ({ drive: drive.id, reads: roomOf(drive, setting.rules).length, writes: 0 })), { drive: step.by, reads: 0, writes: bytes }], online: "slower", missing: [step.by], undoable: driveOf(plan, step.by)?.contents === undefined });
+    return noCost({
+      hours: hoursFor(bytes, rate),
+      erased: [step.by],
+      work: [
+        ...drivesOf(plan, holdersOf(step)).map((drive) => ({
+          drive: drive.id,
+          reads: roomOf(drive, setting.rules).length,
+          writes: 0,
+        })),
+        { drive: step.by, reads: 0, writes: bytes },
+      ],
+      online: "slower",
+      missing: [step.by],
+      undoable: driveOf(plan, step.by)?.contents === undefined,
+    });
   },
   say: ({ plan }, step, setting) => {
     const several = (step.also?.length ?? 0) > 0;
-    return { does: `${capital(listOf(plan, holdersOf(step), setting))} ${several ? "keep their" : "keeps its"} data and ${several ? "get" : "gets"} ${named(plan, step.by, setting)} as ${several ? "their mirror, each on a part of its own" : "its mirror"}.`, why: several ? "The data of each then survives the failure of any one drive." : "Its data then survives the failure of either drive." };
+    return {
+      does: `${capital(listOf(plan, holdersOf(step), setting))} ${several ? "keep their" : "keeps its"} data and ${several ? "get" : "gets"} ${named(plan, step.by, setting)} as ${several ? "their mirror, each on a part of its own" : "its mirror"}.`,
+      why: several
+        ? "The data of each then survives the failure of any one drive."
+        : "Its data then survives the failure of either drive.",
+    };
   },
 };

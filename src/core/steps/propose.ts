@@ -42,7 +42,16 @@ export function usualChoices(act: Act, plan: Plan, rules: BoxRules): ActChoices 
   const room = drive !== undefined && (bayOf(drive) !== null || freeBay(plan) !== null);
   const group = act.kind === "join" ? groupOf(plan, act.group) : undefined;
   const widens = !group || widensByDrive(layoutOf(group.layout), rules);
-  return { attached: act.kind === "replace" && rules.replacing === "old-attached" && room, as: widens ? "member" : "group", test: false, backUp: act.kind === "level" || risksPrecious(act, plan, rules) || (act.kind === "join" && widens && group !== undefined && !takesAnyDrive(layoutOf(group.layout))), grow: true };
+  return {
+    attached: act.kind === "replace" && rules.replacing === "old-attached" && room,
+    as: widens ? "member" : "group",
+    test: false,
+    backUp:
+      act.kind === "level" ||
+      risksPrecious(act, plan, rules) ||
+      (act.kind === "join" && widens && group !== undefined && !takesAnyDrive(layoutOf(group.layout))),
+    grow: true,
+  };
 }
 
 /** Whether a drive is pulled for another while precious data of its pool has no current backup. */
@@ -53,7 +62,10 @@ function risksPrecious(act: Act, plan: Plan, rules: BoxRules): boolean {
 
 /** A free id for a group. */
 function freeGroup(plan: Plan): string {
-  const taken = new Set([...plan.pools.flatMap((pool) => pool.groups.map((group) => group.id)), ...plan.steps.flatMap((step) => ("group" in step ? [step.group] : []))]);
+  const taken = new Set([
+    ...plan.pools.flatMap((pool) => pool.groups.map((group) => group.id)),
+    ...plan.steps.flatMap((step) => ("group" in step ? [step.group] : [])),
+  ]);
   let n = 1;
   while (taken.has(`g${n}`)) n += 1;
   return `g${n}`;
@@ -81,20 +93,60 @@ export function stepsOfAct(act: Act, choices: ActChoices, plan: Plan, rules: Box
   switch (act.kind) {
     case "replace": {
       const bottom = bandsOfGroup(plan, group, rules)[0];
-      const isParity = bottom?.scheme.kind === "dedicated-parity" && bottom.members.slice(-bottom.scheme.parity).some((member) => member.drive === act.drive);
+      const isParity =
+        bottom?.scheme.kind === "dedicated-parity" &&
+        bottom.members.slice(-bottom.scheme.parity).some((member) => member.drive === act.drive);
       const larger = (driveOf(plan, act.by)?.bytes ?? 0) > (driveOf(plan, act.drive)?.bytes ?? 0);
-      const claim: StepBody[] = !larger || isParity || rules.claiming === "by-itself" ? [] : [{ kind: "claim-space", group: group.id, ...(rules.claiming === "per-drive" ? { drive: act.by } : {}) }];
-      const own: StepBody = isParity ? { kind: "change-parity-drive", group: group.id, drive: act.drive, by: act.by } : { kind: "replace-drive", drive: act.drive, by: act.by, how: choices.attached ? "attached" : "pulled" };
-      return [...before, own, ...(choices.grow && larger ? [...claim, ...(chunks ? [{ kind: "rebalance", group: group.id } as StepBody] : []), ...(isParity ? [] : grown)] : [])];
+      const claim: StepBody[] =
+        !larger || isParity || rules.claiming === "by-itself"
+          ? []
+          : [{ kind: "claim-space", group: group.id, ...(rules.claiming === "per-drive" ? { drive: act.by } : {}) }];
+      const own: StepBody = isParity
+        ? { kind: "change-parity-drive", group: group.id, drive: act.drive, by: act.by }
+        : { kind: "replace-drive", drive: act.drive, by: act.by, how: choices.attached ? "attached" : "pulled" };
+      return [
+        ...before,
+        own,
+        ...(choices.grow && larger
+          ? [
+              ...claim,
+              ...(chunks ? [{ kind: "rebalance", group: group.id } as StepBody] : []),
+              ...(isParity ? [] : grown),
+            ]
+          : []),
+      ];
     }
     case "join": {
-      if (choices.as === "spare") return [...before, ...act.drives.map((drive): StepBody => ({ kind: "set-spare", pool: pool.id, drive }))];
-      if (choices.as === "group") return [...before, { kind: "add-group", pool: pool.id, group: freeGroup(plan), layout: act.drives.length === 2 && group.layout !== "raid1" ? "raid1" : group.layout, drives: act.drives }, ...(choices.grow ? grown : [])];
-      const widening: StepBody[] = rules.widening === "one-drive" ? act.drives.map((drive) => ({ kind: "widen-group", group: group.id, drives: [drive] })) : [{ kind: "widen-group", group: group.id, drives: act.drives }];
-      return [...before, ...widening, ...(choices.grow ? [...(chunks ? [{ kind: "rebalance", group: group.id } as StepBody] : []), ...grown] : [])];
+      if (choices.as === "spare")
+        return [...before, ...act.drives.map((drive): StepBody => ({ kind: "set-spare", pool: pool.id, drive }))];
+      if (choices.as === "group")
+        return [
+          ...before,
+          {
+            kind: "add-group",
+            pool: pool.id,
+            group: freeGroup(plan),
+            layout: act.drives.length === 2 && group.layout !== "raid1" ? "raid1" : group.layout,
+            drives: act.drives,
+          },
+          ...(choices.grow ? grown : []),
+        ];
+      const widening: StepBody[] =
+        rules.widening === "one-drive"
+          ? act.drives.map((drive) => ({ kind: "widen-group", group: group.id, drives: [drive] }))
+          : [{ kind: "widen-group", group: group.id, drives: act.drives }];
+      return [
+        ...before,
+        ...widening,
+        ...(choices.grow ? [...(chunks ? [{ kind: "rebalance", group: group.id } as StepBody] : []), ...grown] : []),
+      ];
     }
     case "level":
-      return [...before, { kind: "change-level", group: group.id, layout: act.layout, drives: act.drives }, ...(choices.grow ? grown : [])];
+      return [
+        ...before,
+        { kind: "change-level", group: group.id, layout: act.layout, drives: act.drives },
+        ...(choices.grow ? grown : []),
+      ];
     case "pull":
       return [...before, { kind: "remove-drive", drive: act.drive }];
   }

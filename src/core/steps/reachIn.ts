@@ -8,7 +8,11 @@ export function reachIn(plan: Plan, group: Group, drive: string, rules: BoxRules
   const [own] = drivesOf(plan, [drive]);
   if (!own || !group.layout.startsWith("hybrid")) return undefined;
   const room = roomOf(own, rules);
-  const cuts = [...new Set(drivesOf(plan, group.drives).map((member) => limitedRoom(roomOf(member, rules), group.reach?.[member.id]).length))].sort((a, b) => a - b);
+  const cuts = [
+    ...new Set(
+      drivesOf(plan, group.drives).map((member) => limitedRoom(roomOf(member, rules), group.reach?.[member.id]).length),
+    ),
+  ].sort((a, b) => a - b);
   if (room.length >= (cuts.at(-1) ?? 0)) return undefined;
   return cuts.filter((cut) => cut <= room.length).at(-1) ?? 0;
 }

@@ -11,7 +11,14 @@ export const rebalance: StepModule<"rebalance"> = {
   check: ({ plan }, step) => {
     const group = groupOf(plan, step.group);
     if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];
-    if (!layoutOf(group.layout).allocationUnit) return [against("block", "no-chunks", `${layoutOf(group.layout).shortName} is laid out in stripes, not in chunks: there is nothing to rebalance.`)];
+    if (!layoutOf(group.layout).allocationUnit)
+      return [
+        against(
+          "block",
+          "no-chunks",
+          `${layoutOf(group.layout).shortName} is laid out in stripes, not in chunks: there is nothing to rebalance.`,
+        ),
+      ];
     return group.filled ? [] : [against("note", "balanced", "It is balanced already at this moment.")];
   },
   apply: (state, step) =>
@@ -24,7 +31,14 @@ export const rebalance: StepModule<"rebalance"> = {
     const pool = poolOfGroup(plan, step.group);
     if (!group || !pool) return noCost({});
     const filled = filledOf(plan, pool, group, rules);
-    return noCost({ hours: passHours(plan, new Map(Object.entries(filled)), RESHAPE_SHARE), work: group.drives.map((drive) => ({ drive, reads: filled[drive] ?? 0, writes: filled[drive] ?? 0 })), online: "slower" });
+    return noCost({
+      hours: passHours(plan, new Map(Object.entries(filled)), RESHAPE_SHARE),
+      work: group.drives.map((drive) => ({ drive, reads: filled[drive] ?? 0, writes: filled[drive] ?? 0 })),
+      online: "slower",
+    });
   },
-  say: ({ plan }, step) => ({ does: `What is stored in ${poolOfGroup(plan, step.group)?.name ?? "the pool"} is spread over all its drives again.`, why: "Every chunk needs room on two or more drives; a new drive alone is of no use to a full pool." }),
+  say: ({ plan }, step) => ({
+    does: `What is stored in ${poolOfGroup(plan, step.group)?.name ?? "the pool"} is spread over all its drives again.`,
+    why: "Every chunk needs room on two or more drives; a new drive alone is of no use to a full pool.",
+  }),
 };

@@ -48,22 +48,89 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
     const there: StepSetting = step.box ? { ...setting, rules: rulesOf(step.box.rules) } : setting;
     const others = step.drives.filter((drive) => ownerOf(plan, drive)?.pool.id !== step.pool && !isFree(plan, drive));
     const found = [...missingDrives(plan, step.drives), ...layoutFindings(step.layout, step.drives.length, there)];
-    if (others.length > 0) found.push(against("block", "drive-taken", `${capital(listOf(plan, others, setting))} ${others.length === 1 ? "is" : "are"} in use elsewhere at this moment.`, others));
-    if (step.box && plan.pools.length > 1) found.push(against("block", "other-pools", "The box has other pools, which would be left behind. Move them in plans of their own, or take them apart first."));
-    if (step.drives.length > (step.box ?? plan.box).bays) found.push(against("block", "no-free-bay", `The box has ${(step.box ?? plan.box).bays} bays for ${step.drives.length} drives.`));
-    if (!state.backedUp.has(step.pool)) found.push(against("block", "no-backup", "Everything in the pool is erased, and no full backup is made before. Put a backup before this step.", [], { label: "Back up first", command: { kind: "insert-steps", before: step.id, steps: [{ kind: "back-up", pool: step.pool, to: "a destination of your choice" }] } }));
+    if (others.length > 0)
+      found.push(
+        against(
+          "block",
+          "drive-taken",
+          `${capital(listOf(plan, others, setting))} ${others.length === 1 ? "is" : "are"} in use elsewhere at this moment.`,
+          others,
+        ),
+      );
+    if (step.box && plan.pools.length > 1)
+      found.push(
+        against(
+          "block",
+          "other-pools",
+          "The box has other pools, which would be left behind. Move them in plans of their own, or take them apart first.",
+        ),
+      );
+    if (step.drives.length > (step.box ?? plan.box).bays)
+      found.push(
+        against(
+          "block",
+          "no-free-bay",
+          `The box has ${(step.box ?? plan.box).bays} bays for ${step.drives.length} drives.`,
+        ),
+      );
+    if (!state.backedUp.has(step.pool))
+      found.push(
+        against(
+          "block",
+          "no-backup",
+          "Everything in the pool is erased, and no full backup is made before. Put a backup before this step.",
+          [],
+          {
+            label: "Back up first",
+            command: {
+              kind: "insert-steps",
+              before: step.id,
+              steps: [{ kind: "back-up", pool: step.pool, to: "a destination of your choice" }],
+            },
+          },
+        ),
+      );
     if (found.some((finding) => finding.severity === "block")) return found;
     const then = poolOf(apply(state, step).plan, step.pool);
     const usable = then ? usableOfPool(apply(state, step).plan, then, there.rules) : 0;
     const asked = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
-    if (asked > usable) found.push(against("block", "volumes-do-not-fit", `The volumes have ${formatBytes(asked, setting.family)}, and the new pool holds ${formatBytes(usable, setting.family)}. Make them smaller first, or choose another layout.`));
-    return [...found, ...joiningFindings(drivesOf(plan, step.drives.filter((drive) => isFree(plan, drive))), [], step.layout, there, state.tested)];
+    if (asked > usable)
+      found.push(
+        against(
+          "block",
+          "volumes-do-not-fit",
+          `The volumes have ${formatBytes(asked, setting.family)}, and the new pool holds ${formatBytes(usable, setting.family)}. Make them smaller first, or choose another layout.`,
+        ),
+      );
+    return [
+      ...found,
+      ...joiningFindings(
+        drivesOf(
+          plan,
+          step.drives.filter((drive) => isFree(plan, drive)),
+        ),
+        [],
+        step.layout,
+        there,
+        state.tested,
+      ),
+    ];
   },
   apply,
   cost: ({ plan }, _after, step) => {
     const pool = poolOf(plan, step.pool);
     const stored = pool ? storedIn(pool) : 0;
-    return noCost({ hours: hoursFor(Math.max(stored, 4e10), NETWORKS[0].rate), erased: [...new Set([...(pool?.groups.flatMap((group) => group.drives) ?? []), ...step.drives])], online: "offline", undoable: false });
+    return noCost({
+      hours: hoursFor(Math.max(stored, 4e10), NETWORKS[0].rate),
+      erased: [...new Set([...(pool?.groups.flatMap((group) => group.drives) ?? []), ...step.drives])],
+      online: "offline",
+      undoable: false,
+    });
   },
-  say: ({ plan }, step, setting) => ({ does: `${poolOf(plan, step.pool)?.name ?? "The pool"} is erased and made anew ${step.box ? `in ${step.box.name || "another box"} (${ruleSetOf(step.box.rules).name}) ` : ""}with ${layoutOf(step.layout).shortName} over ${listOf(plan, step.drives, setting)}, then filled from the backup.`, why: step.box ? "Another kind of box cannot read the pool of this one: its data goes through a backup." : "There is no way to this layout that keeps the data in place." }),
+  say: ({ plan }, step, setting) => ({
+    does: `${poolOf(plan, step.pool)?.name ?? "The pool"} is erased and made anew ${step.box ? `in ${step.box.name || "another box"} (${ruleSetOf(step.box.rules).name}) ` : ""}with ${layoutOf(step.layout).shortName} over ${listOf(plan, step.drives, setting)}, then filled from the backup.`,
+    why: step.box
+      ? "Another kind of box cannot read the pool of this one: its data goes through a backup."
+      : "There is no way to this layout that keeps the data in place.",
+  }),
 };

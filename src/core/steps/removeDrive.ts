@@ -31,20 +31,47 @@ export const removeDrive: StepModule<"remove-drive"> = {
   check: (state, step, setting) => {
     const { plan } = state;
     const owner = ownerOf(plan, step.drive);
-    if (!owner) return [against("block", "not-a-member", `${capital(named(plan, step.drive, setting))} is in no group at this moment.`, [step.drive])];
+    if (!owner)
+      return [
+        against(
+          "block",
+          "not-a-member",
+          `${capital(named(plan, step.drive, setting))} is in no group at this moment.`,
+          [step.drive],
+        ),
+      ];
     const { group, pool } = owner;
     const layout = layoutOf(group.layout);
     const mirror = group.layout === "raid1" && group.drives.length > 2;
     const chunks = layout.allocationUnit === CHUNK_BYTES;
     const independent = group.layout.startsWith("parity-drive") || group.layout === "single";
-    if (!mirror && !chunks && !independent) return [against("block", "cannot-be-removed", `A drive cannot be taken out of ${layout.shortName} for good: the others cannot hold its part. Replace it, or make the pool anew from a backup.`, [step.drive])];
+    if (!mirror && !chunks && !independent)
+      return [
+        against(
+          "block",
+          "cannot-be-removed",
+          `A drive cannot be taken out of ${layout.shortName} for good: the others cannot hold its part. Replace it, or make the pool anew from a backup.`,
+          [step.drive],
+        ),
+      ];
     const wrong = wrongCount(layout, group.drives.length - 1, setting.rules, group.options);
-    if (wrong) return [against("block", "wrong-drive-count", `${layout.shortName} cannot do without it. ${wrong}`, [step.drive])];
+    if (wrong)
+      return [
+        against("block", "wrong-drive-count", `${layout.shortName} cannot do without it. ${wrong}`, [step.drive]),
+      ];
     const after = apply(state, step);
     const then = poolOf(after.plan, pool.id);
     const found = volumesFit(state, after, pool.id, setting);
-    if (then && storedIn(pool) > usableOfPool(after.plan, then, setting.rules)) found.push(against("block", "does-not-fit", "What is stored does not fit on the remaining drives.", [step.drive]));
-    if (independent) found.push(against("warn", "move-its-data", "What is on it has its own file system: move it to the other drives first.", [step.drive]));
+    if (then && storedIn(pool) > usableOfPool(after.plan, then, setting.rules))
+      found.push(
+        against("block", "does-not-fit", "What is stored does not fit on the remaining drives.", [step.drive]),
+      );
+    if (independent)
+      found.push(
+        against("warn", "move-its-data", "What is on it has its own file system: move it to the other drives first.", [
+          step.drive,
+        ]),
+      );
     return found;
   },
   apply,
@@ -53,7 +80,14 @@ export const removeDrive: StepModule<"remove-drive"> = {
     const drive = driveOf(plan, step.drive);
     if (!owner || !drive || layoutOf(owner.group.layout).allocationUnit !== CHUNK_BYTES) return noCost({});
     const bytes = filledOf(plan, owner.pool, owner.group, rules)[step.drive] ?? 0;
-    return noCost({ hours: hoursFor(bytes, sequentialRate(drive) * RESHAPE_SHARE), work: [{ drive: step.drive, reads: bytes, writes: 0 }], online: "slower" });
+    return noCost({
+      hours: hoursFor(bytes, sequentialRate(drive) * RESHAPE_SHARE),
+      work: [{ drive: step.drive, reads: bytes, writes: 0 }],
+      online: "slower",
+    });
   },
-  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} leaves ${ownerOf(plan, step.drive)?.pool.name ?? "its pool"} and goes to the shelf.`, why: "The rest of the drives hold all that is stored." }),
+  say: ({ plan }, step, setting) => ({
+    does: `${capital(named(plan, step.drive, setting))} leaves ${ownerOf(plan, step.drive)?.pool.name ?? "its pool"} and goes to the shelf.`,
+    why: "The rest of the drives hold all that is stored.",
+  }),
 };

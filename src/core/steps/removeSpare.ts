@@ -7,16 +7,24 @@ export const removeSpare: StepModule<"remove-spare"> = {
   kind: "remove-spare",
   name: "Remove a hot spare",
   check: ({ plan }, step, setting) => {
-    const isSpare = plan.pools.some((pool) => pool.spares.includes(step.drive) || pool.groups.some((group) => group.spares?.includes(step.drive)));
-    return isSpare ? [] : [against("block", "no-spare", `${capital(named(plan, step.drive, setting))} is no hot spare at this moment.`)];
+    const isSpare = plan.pools.some(
+      (pool) => pool.spares.includes(step.drive) || pool.groups.some((group) => group.spares?.includes(step.drive)),
+    );
+    return isSpare
+      ? []
+      : [against("block", "no-spare", `${capital(named(plan, step.drive, setting))} is no hot spare at this moment.`)];
   },
   apply: (state, step) =>
     changed(state, (plan) => {
       for (const pool of plan.pools) {
         pool.spares = pool.spares.filter((drive) => drive !== step.drive);
-        for (const group of pool.groups) if (group.spares) group.spares = group.spares.filter((drive) => drive !== step.drive);
+        for (const group of pool.groups)
+          if (group.spares) group.spares = group.spares.filter((drive) => drive !== step.drive);
       }
     }),
   cost: () => noCost({}),
-  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} no longer stands by.`, why: "It is free for other use." }),
+  say: ({ plan }, step, setting) => ({
+    does: `${capital(named(plan, step.drive, setting))} no longer stands by.`,
+    why: "It is free for other use.",
+  }),
 };

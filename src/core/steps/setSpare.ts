@@ -16,8 +16,19 @@ export const setSpare: StepModule<"set-spare"> = {
       ...missingPool(plan, step.pool),
       ...missingDrives(plan, [step.drive]),
       ...notFree(plan, [step.drive], setting),
-      ...(setting.rules.hotSpares === "none" ? [against("block", "spares-not-offered", "By its rules your box knows no hot spares.")] : []),
-      ...(drive && members.length > 0 && roomOf(drive, setting.rules).length < smallest ? [against("block", "spare-too-small", `${capital(named(plan, step.drive, setting))} is smaller than the smallest member and could stand in for none.`, [step.drive])] : []),
+      ...(setting.rules.hotSpares === "none"
+        ? [against("block", "spares-not-offered", "By its rules your box knows no hot spares.")]
+        : []),
+      ...(drive && members.length > 0 && roomOf(drive, setting.rules).length < smallest
+        ? [
+            against(
+              "block",
+              "spare-too-small",
+              `${capital(named(plan, step.drive, setting))} is smaller than the smallest member and could stand in for none.`,
+              [step.drive],
+            ),
+          ]
+        : []),
     ];
   },
   apply: (state, step) =>
@@ -26,5 +37,8 @@ export const setSpare: StepModule<"set-spare"> = {
       poolOf(plan, step.pool)?.spares.push(step.drive);
     }),
   cost: (_before, _after, step) => noCost({ erased: [step.drive] }),
-  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} stands by as a hot spare of ${poolOf(plan, step.pool)?.name ?? "the pool"}.`, why: "When a drive fails the rebuild begins at once, by itself; afterwards there is no spare." }),
+  say: ({ plan }, step, setting) => ({
+    does: `${capital(named(plan, step.drive, setting))} stands by as a hot spare of ${poolOf(plan, step.pool)?.name ?? "the pool"}.`,
+    why: "When a drive fails the rebuild begins at once, by itself; afterwards there is no spare.",
+  }),
 };

@@ -7,11 +7,18 @@ import type { BoxState } from "./stepModule";
 
 /** What boxes do by themselves after a step: claim, and grow volume and file system. */
 export function settle(state: BoxState, rules: BoxRules): BoxState {
-  const claims = rules.claiming === "by-itself" && state.plan.pools.some((pool) => pool.groups.some((group) => group.reach));
+  const claims =
+    rules.claiming === "by-itself" && state.plan.pools.some((pool) => pool.groups.some((group) => group.reach));
   const grows = rules.growing === "by-itself" && state.plan.pools.some((pool) => pool.volumes.length > 0);
   if (!claims && !grows) return state;
   const pools = state.plan.pools.map((pool): Pool => {
-    const groups = claims ? pool.groups.map((group) => { if (!group.reach) return group; const { reach: _reach, ...rest } = group; return rest; }) : pool.groups;
+    const groups = claims
+      ? pool.groups.map((group) => {
+          if (!group.reach) return group;
+          const { reach: _reach, ...rest } = group;
+          return rest;
+        })
+      : pool.groups;
     const claimed = claims ? { ...pool, groups } : pool;
     if (!grows || pool.volumes.length === 0) return claimed;
     const usable = usableOfPool({ ...state.plan, pools: [claimed] }, claimed, rules);

@@ -13,11 +13,30 @@ export const shrinkVolume: StepModule<"shrink-volume"> = {
   check: ({ plan }, step, { rules, family }) => {
     const volume = volumeOf(plan, step.pool, step.volume);
     if (!volume) return [missingVolume];
-    if (!rules.shrinkVolumes) return [against("block", "no-shrinking", "By its rules your box cannot make a volume smaller.")];
-    if (volume.fileSystem === "xfs") return [against("block", "xfs-does-not-shrink", "XFS cannot be made smaller. Copy the data away and make the volume anew.")];
-    if (step.bytes >= volume.bytes) return [against("block", "not-smaller", `The volume has ${formatBytes(volume.bytes, family)}; that is no shrinking.`)];
+    if (!rules.shrinkVolumes)
+      return [against("block", "no-shrinking", "By its rules your box cannot make a volume smaller.")];
+    if (volume.fileSystem === "xfs")
+      return [
+        against(
+          "block",
+          "xfs-does-not-shrink",
+          "XFS cannot be made smaller. Copy the data away and make the volume anew.",
+        ),
+      ];
+    if (step.bytes >= volume.bytes)
+      return [
+        against("block", "not-smaller", `The volume has ${formatBytes(volume.bytes, family)}; that is no shrinking.`),
+      ];
     const capacity = fileSystemCapacity({ ...volume, bytes: step.bytes, fileSystemBytes: step.bytes });
-    return capacity < (volume.usedBytes ?? 0) ? [against("block", "does-not-fit", `${formatBytes(volume.usedBytes ?? 0, family)} are stored, and only ${formatBytes(capacity, family)} would be left for them.`)] : [];
+    return capacity < (volume.usedBytes ?? 0)
+      ? [
+          against(
+            "block",
+            "does-not-fit",
+            `${formatBytes(volume.usedBytes ?? 0, family)} are stored, and only ${formatBytes(capacity, family)} would be left for them.`,
+          ),
+        ]
+      : [];
   },
   apply: (state, step) =>
     changed(state, (plan) => {
@@ -30,7 +49,17 @@ export const shrinkVolume: StepModule<"shrink-volume"> = {
     const pool = poolOf(plan, step.pool);
     const volume = volumeOf(plan, step.pool, step.volume);
     const moved = Math.min(volume?.usedBytes ?? volume?.bytes ?? 0, (volume?.bytes ?? 0) - step.bytes);
-    return noCost({ hours: hoursFor(Math.max(moved, 3.6e10), slowestRate(drivesOf(plan, pool?.groups.flatMap((group) => group.drives) ?? [])) * RESHAPE_SHARE), online: "offline", undoable: true });
+    return noCost({
+      hours: hoursFor(
+        Math.max(moved, 3.6e10),
+        slowestRate(drivesOf(plan, pool?.groups.flatMap((group) => group.drives) ?? [])) * RESHAPE_SHARE,
+      ),
+      online: "offline",
+      undoable: true,
+    });
   },
-  say: ({ plan }, step, { family }) => ({ does: `The volume ${volumeOf(plan, step.pool, step.volume)?.name ?? ""} shrinks to ${formatBytes(step.bytes, family)}, its file system first.`, why: "What follows needs the room." }),
+  say: ({ plan }, step, { family }) => ({
+    does: `The volume ${volumeOf(plan, step.pool, step.volume)?.name ?? ""} shrinks to ${formatBytes(step.bytes, family)}, its file system first.`,
+    why: "What follows needs the room.",
+  }),
 };

@@ -57,4 +57,16 @@ type WithoutId<S> = S extends unknown ? Omit<S, "id"> : never;
 export type StepBody = WithoutId<Step>;
 
 /** What of a step can be edited. */
-export type StepChanges = { disabled?: boolean; together?: boolean; notBefore?: string | null; lifted?: Lift | null; how?: "attached" | "pulled"; bytes?: Bytes; drives?: string[]; drive?: string; by?: string; layout?: LayoutId; to?: string };
+export type StepChanges = {
+  disabled?: boolean;
+  together?: boolean;
+  notBefore?: string | null;
+  lifted?: Lift | null;
+  how?: "attached" | "pulled";
+  bytes?: Bytes;
+  drives?: string[];
+  drive?: string;
+  by?: string;
+  layout?: LayoutId;
+  to?: string;
+};

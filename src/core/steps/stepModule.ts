@@ -59,10 +59,24 @@ export interface StepModule<K extends StepKind> {
 export const MINUTES: Hours = { low: 0.05, expected: 0.1, high: 0.5 };
 
 /** A cost with nothing in it, to be filled in. */
-export const noCost = (more: Partial<StepCost>): StepCost => ({ hours: MINUTES, erased: [], work: [], online: "online", missing: [], undoable: true, ...more });
+export const noCost = (more: Partial<StepCost>): StepCost => ({
+  hours: MINUTES,
+  erased: [],
+  work: [],
+  online: "online",
+  missing: [],
+  undoable: true,
+  ...more,
+});
 
 /** A finding about the step itself. */
-export function against(severity: Finding["severity"], code: string, message: string, drives: string[] = [], mend?: Finding["mend"]): Finding {
+export function against(
+  severity: Finding["severity"],
+  code: string,
+  message: string,
+  drives: string[] = [],
+  mend?: Finding["mend"],
+): Finding {
   return { code, severity, message, drives, ...(mend ? { mend } : {}) };
 }
 

@@ -11,38 +11,76 @@ import { levelVerdict } from "./levelPaths";
 import type { StepBody } from "./step";
 
 /** A box with a pool p1 of one group g1 over drives d1 … dn in bays, and further drives x1 … on the shelf. */
-export function boxWith(set: RuleSetId, layout: LayoutId, sizes: number[], shelf: number[] = [], more: Partial<Pool> = {}, bays = 12): Plan {
+export function boxWith(
+  set: RuleSetId,
+  layout: LayoutId,
+  sizes: number[],
+  shelf: number[] = [],
+  more: Partial<Pool> = {},
+  bays = 12,
+): Plan {
   const bytes = (size: number) => (size < 1000 ? nominalBytes(size * 1000) : size);
   return {
     ...emptyPlan("x"),
     box: { name: "x", bays, rules: { set } },
-    drives: [...sizes.map((size, i) => testDrive(`d${i + 1}`, bytes(size), { place: { bay: i + 1 } })), ...shelf.map((size, i) => testDrive(`x${i + 1}`, bytes(size)))],
-    pools: [{ id: "p1", name: "P", groups: [{ id: "g1", layout, drives: sizes.map((_, i) => `d${i + 1}`), options: {} }], spares: [], volumes: [], ...more }],
+    drives: [
+      ...sizes.map((size, i) => testDrive(`d${i + 1}`, bytes(size), { place: { bay: i + 1 } })),
+      ...shelf.map((size, i) => testDrive(`x${i + 1}`, bytes(size))),
+    ],
+    pools: [
+      {
+        id: "p1",
+        name: "P",
+        groups: [{ id: "g1", layout, drives: sizes.map((_, i) => `d${i + 1}`), options: {} }],
+        spares: [],
+        volumes: [],
+        ...more,
+      },
+    ],
   };
 }
-const withSteps = (plan: Plan, ...steps: StepBody[]): Walk => walk({ ...plan, steps: steps.map((step, i) => ({ ...step, id: `s${i + 1}` }) as Plan["steps"][number]) });
+const withSteps = (plan: Plan, ...steps: StepBody[]): Walk =>
+  walk({ ...plan, steps: steps.map((step, i) => ({ ...step, id: `s${i + 1}` }) as Plan["steps"][number]) });
 const TB = (bytes: number) => Math.round(bytes / 1e11) / 10;
 const usable = (made: Walk) => made.moments.map((moment) => TB(moment.capacities.pool));
 const codes = (made: Walk, at: number) => made.moments[at]!.walked!.findings.map((finding) => finding.code);
-const replaceAll = (n: number, how: "pulled" | "attached" = "pulled"): StepBody[] => Array.from({ length: n }, (_, i) => ({ kind: "replace-drive", drive: `d${i + 1}`, by: `x${i + 1}`, how }));
+const replaceAll = (n: number, how: "pulled" | "attached" = "pulled"): StepBody[] =>
+  Array.from({ length: n }, (_, i) => ({ kind: "replace-drive", drive: `d${i + 1}`, by: `x${i + 1}`, how }));
 
 describe("one by one", () => {
   test("single parity gains nothing until all are larger and claimed; then everything at once", () => {
     const plan = boxWith("classic-raid", "raid5", [4, 4, 4], [8, 8, 8]);
     const made = withSteps(plan, ...replaceAll(3), { kind: "claim-space", group: "g1" });
     expect(usable(made)).toEqual([8, 8, 8, 8, 16]);
-    expect(made.moments.slice(1, 4).map((moment) => moment.walked!.exposure)).toEqual(Array(3).fill([{ pool: "p1", redundancy: 0, usual: 1 }]));
+    expect(made.moments.slice(1, 4).map((moment) => moment.walked!.exposure)).toEqual(
+      Array(3).fill([{ pool: "p1", redundancy: 0, usual: 1 }]),
+    );
     // 4 TB at 0.6 × 150 MB/s each.
     expect(made.moments[1]!.walked!.cost.hours.expected).toBeCloseTo(12.3, 1);
-    expect(made.moments[4]!.state.plan.drives.filter((drive) => "shelf" in drive.place).map((drive) => drive.id)).toEqual(["d1", "d2", "d3"]);
+    expect(
+      made.moments[4]!.state.plan.drives.filter((drive) => "shelf" in drive.place).map((drive) => drive.id),
+    ).toEqual(["d1", "d2", "d3"]);
     expect(codes(withSteps(plan, ...replaceAll(3)), 3)).toContain("space-not-claimed");
   });
 
   test("with the old one attached nothing is exposed, where the box can", () => {
-    const made = withSteps(boxWith("linux-host", "raid5", [4, 4, 4], [8]), { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" });
+    const made = withSteps(boxWith("linux-host", "raid5", [4, 4, 4], [8]), {
+      kind: "replace-drive",
+      drive: "d1",
+      by: "x1",
+      how: "attached",
+    });
     expect(made.moments[1]!.walked).toMatchObject({ done: true, exposure: [] });
-    const pulls = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [8]), { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" });
-    expect(pulls.moments[1]!.walked!.findings[0]).toMatchObject({ code: "not-attached", mend: { command: { kind: "edit-step", changes: { how: "pulled" } } } });
+    const pulls = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [8]), {
+      kind: "replace-drive",
+      drive: "d1",
+      by: "x1",
+      how: "attached",
+    });
+    expect(pulls.moments[1]!.walked!.findings[0]).toMatchObject({
+      code: "not-attached",
+      mend: { command: { kind: "edit-step", changes: { how: "pulled" } } },
+    });
   });
 
   test("a hybrid gains from the second larger drive on", () => {
@@ -55,7 +93,11 @@ describe("one by one", () => {
 
 test("mirror, then single parity, then double parity, with a drive more each time; in one go it is split", () => {
   const plan = boxWith("classic-raid", "raid1", [4, 4], [4, 4]);
-  const made = withSteps(plan, { kind: "change-level", group: "g1", layout: "raid5", drives: ["x1"] }, { kind: "change-level", group: "g1", layout: "raid6", drives: ["x2"] });
+  const made = withSteps(
+    plan,
+    { kind: "change-level", group: "g1", layout: "raid5", drives: ["x1"] },
+    { kind: "change-level", group: "g1", layout: "raid6", drives: ["x2"] },
+  );
   expect(usable(made)).toEqual([4, 8, 8]);
   expect(made.moments.map((moment) => moment.tolerance[0])).toEqual([1, 1, 2]);
   // The members' 4 TB at 0.33 × 150 MB/s.
@@ -69,24 +111,44 @@ test("mirror, then single parity, then double parity, with a drive more each tim
 describe("volumes and file systems", () => {
   const volume = { id: "v1", name: "Photos", bytes: 8_001_572_306_944, fileSystem: "ext4" as const, usedBytes: 5e12 };
   test("a pool that grows gives nothing to its volume until both grow steps are there; each forgotten one is offered", () => {
-    let plan = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [4], { volumes: [volume] }), { kind: "widen-group", group: "g1", drives: ["x1"] }).plan;
+    let plan = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [4], { volumes: [volume] }), {
+      kind: "widen-group",
+      group: "g1",
+      drives: ["x1"],
+    }).plan;
     expect(codes(walk(plan), 1)).toContain("volume-not-grown");
     const mend = walk(plan).moments[1]!.walked!.findings.find((finding) => finding.code === "volume-not-grown")!.mend!;
     const result = applyCommand(plan, mend.command);
     if (!result.ok) throw new Error(result.reason);
     plan = result.plan;
     const made = walk(plan);
-    expect(made.moments.map(({ capacities }) => [capacities.pool, capacities.volume, capacities.fileSystem].map(TB))).toEqual([
-      [8, 8, 7.5], [12, 8, 7.5], [12, 12, 7.5], [12, 12, 11.3],
-    ].map((row) => row.map((tb) => expect.closeTo(tb, 0))));
-    expect(made.moments.flatMap((moment) => moment.walked?.findings ?? []).map((finding) => finding.code)).not.toContain("volume-not-grown");
+    expect(
+      made.moments.map(({ capacities }) => [capacities.pool, capacities.volume, capacities.fileSystem].map(TB)),
+    ).toEqual(
+      [
+        [8, 8, 7.5],
+        [12, 8, 7.5],
+        [12, 12, 7.5],
+        [12, 12, 11.3],
+      ].map((row) => row.map((tb) => expect.closeTo(tb, 0))),
+    );
+    expect(
+      made.moments.flatMap((moment) => moment.walked?.findings ?? []).map((finding) => finding.code),
+    ).not.toContain("volume-not-grown");
     const half = walk({ ...plan, steps: plan.steps.slice(0, 2) });
     expect(codes(half, 2)).toContain("file-system-not-grown");
   });
   test("a size that is rounded up beyond what the pool has is refused, and the largest accepted offered", () => {
-    const made = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [4], { volumes: [volume] }), { kind: "widen-group", group: "g1", drives: ["x1"] }, { kind: "grow-volume", pool: "p1", volume: "v1", bytes: 12_002_358_460_416 + MiB });
+    const made = withSteps(
+      boxWith("classic-raid", "raid5", [4, 4, 4], [4], { volumes: [volume] }),
+      { kind: "widen-group", group: "g1", drives: ["x1"] },
+      { kind: "grow-volume", pool: "p1", volume: "v1", bytes: 12_002_358_460_416 + MiB },
+    );
     const [finding] = made.moments[2]!.walked!.findings;
-    expect(finding).toMatchObject({ code: "more-than-the-pool-has", mend: { command: { kind: "edit-step", changes: { bytes: 12_002_358_460_416 } } } });
+    expect(finding).toMatchObject({
+      code: "more-than-the-pool-has",
+      mend: { command: { kind: "edit-step", changes: { bytes: 12_002_358_460_416 } } },
+    });
     const mended = applyCommand(made.plan, finding!.mend!.command);
     expect(mended.ok && walk(mended.plan).moments[2]!.walked!.done).toBe(true);
   });
@@ -99,28 +161,65 @@ describe("what stands against a step", () => {
   };
   test("a drive that is not there, or in use; a bay that is taken", () => {
     const plan = boxWith("classic-raid", "raid5", [4, 4, 4], [4], {}, 3);
-    expect(of(plan, { kind: "widen-group", group: "g1", drives: ["nowhere"] })).toMatchObject({ done: false, codes: expect.arrayContaining(["no-such-drive"]) });
+    expect(of(plan, { kind: "widen-group", group: "g1", drives: ["nowhere"] })).toMatchObject({
+      done: false,
+      codes: expect.arrayContaining(["no-such-drive"]),
+    });
     expect(of(plan, { kind: "widen-group", group: "g1", drives: ["d1"] }).codes).toContain("drive-taken");
     expect(of(plan, { kind: "widen-group", group: "g1", drives: ["x1"] }).codes).toContain("no-free-bay");
   });
   test("a replacement before the last rebuild has ended", () => {
-    expect(of(boxWith("classic-raid", "raid5", [4, 4, 4], [8, 8]), { kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" }, { kind: "replace-drive", drive: "d2", by: "x2", how: "pulled", together: true })).toMatchObject({ done: false, codes: expect.arrayContaining(["before-the-last-has-ended"]) });
+    expect(
+      of(
+        boxWith("classic-raid", "raid5", [4, 4, 4], [8, 8]),
+        { kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" },
+        { kind: "replace-drive", drive: "d2", by: "x2", how: "pulled", together: true },
+      ),
+    ).toMatchObject({ done: false, codes: expect.arrayContaining(["before-the-last-has-ended"]) });
   });
   test("a target a few MB short, and a smaller drive that would drag the group down", () => {
     const short = boxWith("linux-host", "raid5", [4, 4, 4], [nominalBytes(4000) - 5_000_000, 3]);
-    expect(of(short, { kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" })).toMatchObject({ done: false, codes: expect.arrayContaining(["too-small"]) });
-    expect(of(short, { kind: "widen-group", group: "g1", drives: ["x2"] })).toMatchObject({ done: false, codes: expect.arrayContaining(["too-small"]) });
+    expect(of(short, { kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" })).toMatchObject({
+      done: false,
+      codes: expect.arrayContaining(["too-small"]),
+    });
+    expect(of(short, { kind: "widen-group", group: "g1", drives: ["x2"] })).toMatchObject({
+      done: false,
+      codes: expect.arrayContaining(["too-small"]),
+    });
   });
   test("a box that does not widen; a rebuild from a backup that is not there", () => {
-    expect(of(boxWith("fixed-group", "raid5", [4, 4, 4, 4], [4]), { kind: "widen-group", group: "g1", drives: ["x1"] }).codes).toContain("no-widening");
-    const anew: StepBody = { kind: "rebuild-from-backup", pool: "p1", layout: "raid6", drives: ["d1", "d2", "d3", "x1"] };
-    expect(of(boxWith("classic-raid", "raid5", [4, 4, 4], [4]), anew)).toMatchObject({ done: false, codes: ["no-backup"] });
-    expect(of(boxWith("classic-raid", "raid5", [4, 4, 4], [4]), { kind: "back-up", pool: "p1", to: "a USB drive" }, anew).done).toBe(true);
+    expect(
+      of(boxWith("fixed-group", "raid5", [4, 4, 4, 4], [4]), { kind: "widen-group", group: "g1", drives: ["x1"] })
+        .codes,
+    ).toContain("no-widening");
+    const anew: StepBody = {
+      kind: "rebuild-from-backup",
+      pool: "p1",
+      layout: "raid6",
+      drives: ["d1", "d2", "d3", "x1"],
+    };
+    expect(of(boxWith("classic-raid", "raid5", [4, 4, 4], [4]), anew)).toMatchObject({
+      done: false,
+      codes: ["no-backup"],
+    });
+    expect(
+      of(boxWith("classic-raid", "raid5", [4, 4, 4], [4]), { kind: "back-up", pool: "p1", to: "a USB drive" }, anew)
+        .done,
+    ).toBe(true);
   });
   test("a data drive larger than the parity drive, until the parity drive is changed", () => {
     const plan = boxWith("parity-drive", "parity-drive-1", [4, 4, 8], [12, 10]);
-    expect(of(plan, { kind: "widen-group", group: "g1", drives: ["x2"] })).toMatchObject({ done: false, codes: expect.arrayContaining(["larger-than-parity"]) });
-    const made = withSteps(plan, { kind: "change-parity-drive", group: "g1", drive: "d3", by: "x1" }, { kind: "widen-group", group: "g1", drives: ["x2"] }, { kind: "widen-group", group: "g1", drives: ["d3"] });
+    expect(of(plan, { kind: "widen-group", group: "g1", drives: ["x2"] })).toMatchObject({
+      done: false,
+      codes: expect.arrayContaining(["larger-than-parity"]),
+    });
+    const made = withSteps(
+      plan,
+      { kind: "change-parity-drive", group: "g1", drive: "d3", by: "x1" },
+      { kind: "widen-group", group: "g1", drives: ["x2"] },
+      { kind: "widen-group", group: "g1", drives: ["d3"] },
+    );
     expect(usable(made)).toEqual([8, 8, 18, 26]);
   });
   test("a drive that holds data is mirrored; only the new one is erased", () => {
@@ -160,62 +259,119 @@ describe("facts measured on the kernel's RAID driver", () => {
   const small = (...mib: number[]) => mib.map((each) => each * MiB);
   const mib = (made: Walk) => made.moments.map((moment) => Math.round(moment.capacities.pool / MiB));
   test("replacing 3 × 400 by 1200 MiB one by one: 796 until all are there and claimed, then 2396", () => {
-    const made = withSteps(boxWith("linux-host", "raid5", small(400, 400, 400), small(1200, 1200, 1200)), ...replaceAll(3), { kind: "claim-space", group: "g1" });
+    const made = withSteps(
+      boxWith("linux-host", "raid5", small(400, 400, 400), small(1200, 1200, 1200)),
+      ...replaceAll(3),
+      { kind: "claim-space", group: "g1" },
+    );
     expect(mib(made)).toEqual([796, 796, 796, 796, 2396].map((each) => expect.closeTo(each, -1)));
   });
   test("unequal replacements: the claim gives (n − 1) × the new smallest", () => {
-    const made = withSteps(boxWith("linux-host", "raid5", small(400, 400, 400), small(800, 1200, 1600)), ...replaceAll(3), { kind: "claim-space", group: "g1" });
+    const made = withSteps(
+      boxWith("linux-host", "raid5", small(400, 400, 400), small(800, 1200, 1600)),
+      ...replaceAll(3),
+      { kind: "claim-space", group: "g1" },
+    );
     expect(mib(made).at(-1)).toBeCloseTo(2 * 798, -1);
   });
   test("a claim before the last small member has gone changes nothing", () => {
-    const made = withSteps(boxWith("linux-host", "raid5", small(400, 400, 400), small(1200, 1200)), ...replaceAll(2), { kind: "claim-space", group: "g1" });
+    const made = withSteps(boxWith("linux-host", "raid5", small(400, 400, 400), small(1200, 1200)), ...replaceAll(2), {
+      kind: "claim-space",
+      group: "g1",
+    });
     expect(new Set(mib(made)).size).toBe(1);
     expect(codes(made, 3)).toContain("claims-nothing");
   });
-  test.each<[LayoutId, number]>([["raid5", 3], ["raid6", 4], ["raid10", 4]])("%s is widened by one or by several at once", (layout, n) => {
+  test.each<[LayoutId, number]>([
+    ["raid5", 3],
+    ["raid6", 4],
+    ["raid10", 4],
+  ])("%s is widened by one or by several at once", (layout, n) => {
     const plan = boxWith("linux-host", layout, small(...Array<number>(n).fill(800)), small(800, 800));
-    for (const drives of [["x1"], ["x1", "x2"]]) expect(withSteps(plan, { kind: "widen-group", group: "g1", drives }).moments[1]!.walked!.done).toBe(true);
-    expect(withSteps(boxWith("linux-host", layout, small(...Array<number>(n).fill(800)), small(400)), { kind: "widen-group", group: "g1", drives: ["x1"] }).moments[1]!.walked!.done).toBe(false);
+    for (const drives of [["x1"], ["x1", "x2"]])
+      expect(withSteps(plan, { kind: "widen-group", group: "g1", drives }).moments[1]!.walked!.done).toBe(true);
+    expect(
+      withSteps(boxWith("linux-host", layout, small(...Array<number>(n).fill(800)), small(400)), {
+        kind: "widen-group",
+        group: "g1",
+        drives: ["x1"],
+      }).moments[1]!.walked!.done,
+    ).toBe(false);
   });
 });
 
 describe("facts measured on a multi-device file system", () => {
-  const stored = (gib: number) => ({ volumes: [{ id: "v1", name: "V", bytes: 0, fileSystem: "btrfs" as const, usedBytes: 0 }].map((volume) => ({ ...volume, bytes: gib * GiB, usedBytes: gib * GiB })) });
+  const stored = (gib: number) => ({
+    volumes: [{ id: "v1", name: "V", bytes: 0, fileSystem: "btrfs" as const, usedBytes: 0 }].map((volume) => ({
+      ...volume,
+      bytes: gib * GiB,
+      usedBytes: gib * GiB,
+    })),
+  });
   const gib = (made: Walk) => made.moments.map((moment) => Math.round(moment.capacities.pool / GiB));
   const sized = (...each: number[]) => each.map((size) => size * GiB);
   test("40 added to 20 + 20 with two copies, half full: 30 without a rebalance, 40 after", () => {
     const plan = boxWith("chunk-copies", "copies-2", sized(20, 20), sized(40), stored(10));
-    expect(gib(withSteps(plan, { kind: "widen-group", group: "g1", drives: ["x1"] }, { kind: "rebalance", group: "g1" }))).toEqual([20, 30, 40]);
+    expect(
+      gib(withSteps(plan, { kind: "widen-group", group: "g1", drives: ["x1"] }, { kind: "rebalance", group: "g1" })),
+    ).toEqual([20, 30, 40]);
   });
   test("the same, 90 % full: 22, and 40 after", () => {
     const plan = boxWith("chunk-copies", "copies-2", sized(20, 20), sized(40), stored(18));
-    expect(gib(withSteps(plan, { kind: "widen-group", group: "g1", drives: ["x1"] }, { kind: "rebalance", group: "g1" }))).toEqual([20, 22, 40]);
+    expect(
+      gib(withSteps(plan, { kind: "widen-group", group: "g1", drives: ["x1"] }, { kind: "rebalance", group: "g1" })),
+    ).toEqual([20, 22, 40]);
   });
   test("20 + 20 + 20 replaced one by one by 40, kept full: nothing from the first, 20 from the second", () => {
     const plan = boxWith("chunk-copies", "copies-2", sized(20, 20, 20), sized(40, 40), stored(30));
-    const made = withSteps(plan, { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" }, { kind: "claim-space", group: "g1", drive: "x1" }, { kind: "replace-drive", drive: "d2", by: "x2", how: "attached" }, { kind: "claim-space", group: "g1", drive: "x2" });
+    const made = withSteps(
+      plan,
+      { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" },
+      { kind: "claim-space", group: "g1", drive: "x1" },
+      { kind: "replace-drive", drive: "d2", by: "x2", how: "attached" },
+      { kind: "claim-space", group: "g1", drive: "x2" },
+    );
     expect(gib(made)).toEqual([30, 30, 30, 30, 50]);
   });
   test("nearly empty, each claimed: 30, 40, 50, 60", () => {
     const plan = boxWith("chunk-copies", "copies-2", sized(20, 20, 20), sized(40, 40, 40), stored(0));
-    const made = withSteps(plan, ...[1, 2, 3].flatMap((n): StepBody[] => [{ kind: "replace-drive", drive: `d${n}`, by: `x${n}`, how: "attached" }, { kind: "claim-space", group: "g1", drive: `x${n}` }]));
+    const made = withSteps(
+      plan,
+      ...[1, 2, 3].flatMap((n): StepBody[] => [
+        { kind: "replace-drive", drive: `d${n}`, by: `x${n}`, how: "attached" },
+        { kind: "claim-space", group: "g1", drive: `x${n}` },
+      ]),
+    );
     expect(gib(made)).toEqual([30, 30, 40, 40, 50, 50, 60]);
   });
 });
 
 test("what a later edit does not touch is taken over, not worked out again", () => {
-  const plan = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [8, 8, 8]), ...replaceAll(3), { kind: "claim-space", group: "g1" }).plan;
+  const plan = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [8, 8, 8]), ...replaceAll(3), {
+    kind: "claim-space",
+    group: "g1",
+  }).plan;
   const first = walk(plan);
   const edited = applyCommand(plan, { kind: "edit-step", step: "s3", changes: { disabled: true } });
   if (!edited.ok) throw new Error(edited.reason);
   const second = walk(edited.plan, "TB", first);
   expect(second.moments[2]!.state).toBe(first.moments[2]!.state);
-  expect(second.moments.map((moment) => moment.capacities)).toEqual(walk(edited.plan).moments.map((moment) => moment.capacities));
+  expect(second.moments.map((moment) => moment.capacities)).toEqual(
+    walk(edited.plan).moments.map((moment) => moment.capacities),
+  );
 });
 
 test("a plan file with steps is read back; a step without its fields, or twice the same id, is refused", async () => {
   const { checkPlan } = await import("../document/readPlan");
-  const { plan } = withSteps(boxWith("classic-raid", "raid5", drivesOfTB(4, 4, 4).map((drive) => drive.bytes), [8]), { kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" });
+  const { plan } = withSteps(
+    boxWith(
+      "classic-raid",
+      "raid5",
+      drivesOfTB(4, 4, 4).map((drive) => drive.bytes),
+      [8],
+    ),
+    { kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" },
+  );
   expect(checkPlan(structuredClone(plan)).ok).toBe(true);
   const broken = checkPlan({ ...structuredClone(plan), steps: [{ id: "s1", kind: "replace-drive", drive: "d1" }] });
   expect(!broken.ok && broken.problems.map((problem) => problem.message)).toContain('The field "by" is missing.');

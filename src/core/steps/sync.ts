@@ -10,15 +10,26 @@ export const sync: StepModule<"sync"> = {
   name: "Sync the parity",
   check: ({ plan }, step, { rules }) => [
     ...missingPool(plan, step.pool),
-    ...(rules.parityWrites === "by-schedule" ? [] : [against("note", "written-at-once", "Your box writes parity at once; there is nothing to sync.")]),
-    ...(poolOf(plan, step.pool)?.groups.some((group) => !layoutOf(group.layout).id.startsWith("parity-drive")) ? [against("note", "no-parity-drives", "Only pools with parity drives are synced.")] : []),
+    ...(rules.parityWrites === "by-schedule"
+      ? []
+      : [against("note", "written-at-once", "Your box writes parity at once; there is nothing to sync.")]),
+    ...(poolOf(plan, step.pool)?.groups.some((group) => !layoutOf(group.layout).id.startsWith("parity-drive"))
+      ? [against("note", "no-parity-drives", "Only pools with parity drives are synced.")]
+      : []),
   ],
   apply: (state) => state,
   cost: ({ plan }, _after, step, { rules }) => {
     const pool = poolOf(plan, step.pool);
     if (!pool || rules.parityWrites !== "by-schedule") return noCost({});
     const used = occupied(bandsOfPool(plan, pool, rules));
-    return noCost({ hours: passHours(plan, used, VERIFY_SHARE), work: [...used].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })), online: "slower" });
+    return noCost({
+      hours: passHours(plan, used, VERIFY_SHARE),
+      work: [...used].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
+      online: "slower",
+    });
   },
-  say: ({ plan }, step) => ({ does: `The parity of ${poolOf(plan, step.pool)?.name ?? "the pool"} is brought up to date.`, why: "Files are protected as of the last sync. Never sync after a loss." }),
+  say: ({ plan }, step) => ({
+    does: `The parity of ${poolOf(plan, step.pool)?.name ?? "the pool"} is brought up to date.`,
+    why: "Files are protected as of the last sync. Never sync after a loss.",
+  }),
 };

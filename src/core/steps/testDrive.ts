@@ -12,7 +12,17 @@ export const testDrive: StepModule<"test-drive"> = {
   apply: (state, step) => ({ ...state, tested: new Set([...state.tested, step.drive]) }),
   cost: ({ plan }, _after, step) => {
     const drive = driveOf(plan, step.drive);
-    return noCost(drive ? { hours: hoursFor(drive.bytes, selfTestRate(drive)), work: [{ drive: drive.id, reads: drive.bytes, writes: 0 }] } : {});
+    return noCost(
+      drive
+        ? {
+            hours: hoursFor(drive.bytes, selfTestRate(drive)),
+            work: [{ drive: drive.id, reads: drive.bytes, writes: 0 }],
+          }
+        : {},
+    );
   },
-  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} gets an extended self-test.`, why: "A drive that is bad from the start shows now, and not when your data is on it." }),
+  say: ({ plan }, step, setting) => ({
+    does: `${capital(named(plan, step.drive, setting))} gets an extended self-test.`,
+    why: "A drive that is bad from the start shows now, and not when your data is on it.",
+  }),
 };

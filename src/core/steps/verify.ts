@@ -13,7 +13,14 @@ export const verify: StepModule<"verify"> = {
     const pool = poolOf(plan, step.pool);
     if (!pool) return noCost({});
     const used = occupied(bandsOfPool(plan, pool, rules));
-    return noCost({ hours: passHours(plan, used, VERIFY_SHARE), work: [...used].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })), online: "slower" });
+    return noCost({
+      hours: passHours(plan, used, VERIFY_SHARE),
+      work: [...used].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
+      online: "slower",
+    });
   },
-  say: ({ plan }, step) => ({ does: `All of ${poolOf(plan, step.pool)?.name ?? "the pool"} is read and compared with its copies or parity.`, why: "An unreadable sector shows while there is still redundancy to mend it." }),
+  say: ({ plan }, step) => ({
+    does: `All of ${poolOf(plan, step.pool)?.name ?? "the pool"} is read and compared with its copies or parity.`,
+    why: "An unreadable sector shows while there is still redundancy to mend it.",
+  }),
 };

@@ -7,7 +7,18 @@ import { wrongCount } from "../layouts/problemsOfLayout";
 import { hoursFor } from "../time/hours";
 import { RESHAPE_SHARE, REBUILD_SHARE } from "../time/rates";
 import type { Group } from "../document/plan";
-import { bandsOfGroup, changed, drivesOf, groupOf, heightOn, occupied, poolOfGroup, slowestRate, takeIn, passHours } from "./box";
+import {
+  bandsOfGroup,
+  changed,
+  drivesOf,
+  groupOf,
+  heightOn,
+  occupied,
+  poolOfGroup,
+  slowestRate,
+  takeIn,
+  passHours,
+} from "./box";
 import { capital, joiningFindings, listOf, missingDrives, notFree, withoutBackup } from "./checks";
 import { filledOf } from "./filledOf";
 import { reachIn } from "./reachIn";
@@ -28,22 +39,70 @@ export const widenGroup: StepModule<"widen-group"> = {
     const members = drivesOf(plan, group.drives);
     const found = [...missingDrives(plan, step.drives), ...notFree(plan, step.drives, setting)];
     if (step.drives.length === 0) found.push(against("block", "no-drives", "Choose the drives that are to join."));
-    if (!widensByDrive(layout, rules)) found.push(against("block", "no-widening", "By its rules your box does not widen a group. Add a further group, or replace its drives."));
+    if (!widensByDrive(layout, rules))
+      found.push(
+        against(
+          "block",
+          "no-widening",
+          "By its rules your box does not widen a group. Add a further group, or replace its drives.",
+        ),
+      );
     else if (rules.widening === "one-drive" && step.drives.length > 1 && !wideInOne(group.layout)) {
       const [first, ...rest] = step.drives;
-      found.push(against("block", "one-at-a-time", "Your box widens by one drive at a time. Do it in as many steps.", step.drives, { label: "Split it into one step each", command: { kind: "replace-step", step: step.id, by: [{ kind: "widen-group", group: step.group, drives: first ? [first] : [] }, ...rest.map((drive) => ({ kind: "widen-group" as const, group: step.group, drives: [drive] }))] } }));
+      found.push(
+        against(
+          "block",
+          "one-at-a-time",
+          "Your box widens by one drive at a time. Do it in as many steps.",
+          step.drives,
+          {
+            label: "Split it into one step each",
+            command: {
+              kind: "replace-step",
+              step: step.id,
+              by: [
+                { kind: "widen-group", group: step.group, drives: first ? [first] : [] },
+                ...rest.map((drive) => ({ kind: "widen-group" as const, group: step.group, drives: [drive] })),
+              ],
+            },
+          },
+        ),
+      );
     }
     const wrong = wrongCount(layout, members.length + joining.length, rules, group.options);
     if (wrong) found.push(against("block", "wrong-drive-count", wrong));
-    if (group.layout === "raid0" && rules.arrayFormat === "linux-raid" && new Set(members.map((drive) => drive.bytes)).size > 1) found.push(against("block", "zoned-stripe", "A stripe over drives of different sizes cannot be widened."));
-    if (group.layout !== "single" && group.layout !== "span") joining.forEach((drive) => found.push(...checkJoining(drive, members, rules, family).map((finding) => (finding.code === "larger-than-parity" ? { ...finding, severity: "block" as const } : finding))));
+    if (
+      group.layout === "raid0" &&
+      rules.arrayFormat === "linux-raid" &&
+      new Set(members.map((drive) => drive.bytes)).size > 1
+    )
+      found.push(against("block", "zoned-stripe", "A stripe over drives of different sizes cannot be widened."));
+    if (group.layout !== "single" && group.layout !== "span")
+      joining.forEach((drive) =>
+        found.push(
+          ...checkJoining(drive, members, rules, family).map((finding) =>
+            finding.code === "larger-than-parity" ? { ...finding, severity: "block" as const } : finding,
+          ),
+        ),
+      );
     // Whatever the rule, a drive must reach as high as the group's one band does.
     const bands = bandsOfGroup(plan, group, rules);
     if (layout.countsSmallest) {
       for (const drive of joining) {
         const room = roomOf(drive, rules);
-        const height = Math.max(0, ...members.map((member) => heightOn(bands, member.id, roomOf(member, rules).systemReserve)));
-        if (room.between < height && !found.some((finding) => finding.code === "too-small")) found.push(against("block", "too-small", `${capital(listOf(plan, [drive.id], setting))} is too small by ${formatBytes(height - room.between, family)}: it must be as high as the group's members are used. Taken in, it would drag the whole group down.`, [drive.id]));
+        const height = Math.max(
+          0,
+          ...members.map((member) => heightOn(bands, member.id, roomOf(member, rules).systemReserve)),
+        );
+        if (room.between < height && !found.some((finding) => finding.code === "too-small"))
+          found.push(
+            against(
+              "block",
+              "too-small",
+              `${capital(listOf(plan, [drive.id], setting))} is too small by ${formatBytes(height - room.between, family)}: it must be as high as the group's members are used. Taken in, it would drag the whole group down.`,
+              [drive.id],
+            ),
+          );
       }
     }
     found.push(...joiningFindings(joining, members, group.layout, setting, tested));
@@ -71,20 +130,39 @@ export const widenGroup: StepModule<"widen-group"> = {
     const joining = drivesOf(plan, step.drives);
     if (group.layout === "raid1") {
       const bytes = Math.max(0, ...before.values());
-      return noCost({ hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, ...step.drives])) * REBUILD_SHARE), erased: [...step.drives], work: [...group.drives.slice(0, 1).map((drive) => ({ drive, reads: bytes, writes: 0 })), ...step.drives.map((drive) => ({ drive, reads: 0, writes: bytes }))], online: "slower" });
+      return noCost({
+        hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, ...step.drives])) * REBUILD_SHARE),
+        erased: [...step.drives],
+        work: [
+          ...group.drives.slice(0, 1).map((drive) => ({ drive, reads: bytes, writes: 0 })),
+          ...step.drives.map((drive) => ({ drive, reads: 0, writes: bytes })),
+        ],
+        online: "slower",
+      });
     }
     if (takesWithoutRewrite(group.layout)) {
       // A drive that joins parity drives is cleared first, so that the parity stays right.
       const clears = group.layout.startsWith("parity-drive") && rules.parityWrites === "at-once";
-      const hours = clears && joining.length > 0 ? hoursFor(Math.max(...joining.map((drive) => drive.bytes)), slowestRate(joining)) : MINUTES;
-      return noCost({ hours, erased: [...step.drives], work: clears ? joining.map((drive) => ({ drive: drive.id, reads: 0, writes: drive.bytes })) : [], undoable: false });
+      const hours =
+        clears && joining.length > 0
+          ? hoursFor(Math.max(...joining.map((drive) => drive.bytes)), slowestRate(joining))
+          : MINUTES;
+      return noCost({
+        hours,
+        erased: [...step.drives],
+        work: clears ? joining.map((drive) => ({ drive: drive.id, reads: 0, writes: drive.bytes })) : [],
+        undoable: false,
+      });
     }
     const then = groupOf(after.plan, step.group);
     const later = then ? occupied(bandsOfGroup(after.plan, then, rules)) : before;
     return noCost({
       hours: passHours(plan, before, RESHAPE_SHARE),
       erased: [...step.drives],
-      work: [...group.drives.map((drive) => ({ drive, reads: before.get(drive) ?? 0, writes: before.get(drive) ?? 0 })), ...step.drives.map((drive) => ({ drive, reads: 0, writes: later.get(drive) ?? 0 }))],
+      work: [
+        ...group.drives.map((drive) => ({ drive, reads: before.get(drive) ?? 0, writes: before.get(drive) ?? 0 })),
+        ...step.drives.map((drive) => ({ drive, reads: 0, writes: later.get(drive) ?? 0 })),
+      ],
       online: "slower",
       undoable: false,
     });
@@ -92,11 +170,21 @@ export const widenGroup: StepModule<"widen-group"> = {
   say: ({ plan }, step, setting) => {
     const group = groupOf(plan, step.group);
     const quick = group && takesWithoutRewrite(group.layout);
-    return { does: `${capital(listOf(plan, step.drives, setting))} ${step.drives.length === 1 ? "joins" : "join"} the ${group ? layoutOf(group.layout).shortName : ""} group of ${poolOfGroup(plan, step.group)?.name ?? "the pool"}.`, why: quick ? "The pool takes it in without a rewrite." : "All stripes are rewritten over one drive more; the space is there when that has ended." };
+    return {
+      does: `${capital(listOf(plan, step.drives, setting))} ${step.drives.length === 1 ? "joins" : "join"} the ${group ? layoutOf(group.layout).shortName : ""} group of ${poolOfGroup(plan, step.group)?.name ?? "the pool"}.`,
+      why: quick
+        ? "The pool takes it in without a rewrite."
+        : "All stripes are rewritten over one drive more; the space is there when that has ended.",
+    };
   },
 };
 
 /** Layouts that take a drive in without rewriting what is stored. */
-const takesWithoutRewrite = (layout: Group["layout"]) => layout === "single" || layout === "span" || layout.startsWith("parity-drive") || layout.startsWith("copies") || layout === "chunk-parity";
+const takesWithoutRewrite = (layout: Group["layout"]) =>
+  layout === "single" ||
+  layout === "span" ||
+  layout.startsWith("parity-drive") ||
+  layout.startsWith("copies") ||
+  layout === "chunk-parity";
 /** Where nothing is rewritten, several at once are several times one. */
 const wideInOne = takesWithoutRewrite;

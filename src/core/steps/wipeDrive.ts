@@ -10,8 +10,19 @@ export const wipeDrive: StepModule<"wipe-drive"> = {
   name: "Wipe a drive",
   check: ({ plan }, step, setting) => [
     ...missingDrives(plan, [step.drive]),
-    ...(driveOf(plan, step.drive) && !isFree(plan, step.drive) ? [against("block", "drive-in-use", `${capital(named(plan, step.drive, setting))} is in use at this moment and cannot be wiped.`, [step.drive])] : []),
-    ...(driveOf(plan, step.drive)?.contents?.kind === "system" ? [against("block", "system-drive", "The running system is on that drive.", [step.drive])] : []),
+    ...(driveOf(plan, step.drive) && !isFree(plan, step.drive)
+      ? [
+          against(
+            "block",
+            "drive-in-use",
+            `${capital(named(plan, step.drive, setting))} is in use at this moment and cannot be wiped.`,
+            [step.drive],
+          ),
+        ]
+      : []),
+    ...(driveOf(plan, step.drive)?.contents?.kind === "system"
+      ? [against("block", "system-drive", "The running system is on that drive.", [step.drive])]
+      : []),
   ],
   apply: (state, step) =>
     changed(state, (plan) => {
@@ -20,7 +31,19 @@ export const wipeDrive: StepModule<"wipe-drive"> = {
     }),
   cost: ({ plan }, _after, step) => {
     const drive = driveOf(plan, step.drive);
-    return noCost(drive ? { hours: hoursFor(drive.bytes, sequentialRate(drive)), erased: [drive.id], work: [{ drive: drive.id, reads: 0, writes: drive.bytes }], undoable: false } : {});
+    return noCost(
+      drive
+        ? {
+            hours: hoursFor(drive.bytes, sequentialRate(drive)),
+            erased: [drive.id],
+            work: [{ drive: drive.id, reads: 0, writes: drive.bytes }],
+            undoable: false,
+          }
+        : {},
+    );
   },
-  say: ({ plan }, step, setting) => ({ does: `${capital(named(plan, step.drive, setting))} is overwritten from end to end.`, why: "Nothing of what was on it can be read afterwards." }),
+  say: ({ plan }, step, setting) => ({
+    does: `${capital(named(plan, step.drive, setting))} is overwritten from end to end.`,
+    why: "Nothing of what was on it can be read afterwards.",
+  }),
 };

@@ -6,7 +6,18 @@ import { ruleSets } from "../rules/ruleSets";
 
 /** A plain hard disk on the shelf. */
 export function testDrive(id: string, bytes: number, more: Partial<Drive> = {}): Drive {
-  return { id, label: "", bytes, medium: "hdd", bus: "sata", logicalSector: 512, physicalSector: 4096, health: { state: "good" }, place: { shelf: true }, ...more };
+  return {
+    id,
+    label: "",
+    bytes,
+    medium: "hdd",
+    bus: "sata",
+    logicalSector: 512,
+    physicalSector: 4096,
+    health: { state: "good" },
+    place: { shelf: true },
+    ...more,
+  };
 }
 
 /** Drives of these nominal terabytes: d1, d2 … in bays 1, 2 … */
@@ -23,7 +34,9 @@ export const anyBytes = fc.oneof(
 );
 
 export const anyDrives = (min: number, max: number) =>
-  fc.array(anyBytes, { minLength: min, maxLength: max }).map((sizes) => sizes.map((bytes, i) => testDrive(`d${i + 1}`, bytes)));
+  fc
+    .array(anyBytes, { minLength: min, maxLength: max })
+    .map((sizes) => sizes.map((bytes, i) => testDrive(`d${i + 1}`, bytes)));
 
 export const anyLayout = fc.constantFrom(...layouts);
 

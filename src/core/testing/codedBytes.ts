@@ -28,7 +28,9 @@ function generator(band: Band): number[][] {
     case "parity": {
       const { parity } = band.scheme;
       const k = n - parity;
-      const rows = Array.from({ length: parity }, (_, p) => Array.from({ length: k }, (_, d) => (parity === 1 ? 1 : inverse((128 + p) ^ d))));
+      const rows = Array.from({ length: parity }, (_, p) =>
+        Array.from({ length: k }, (_, d) => (parity === 1 ? 1 : inverse((128 + p) ^ d))),
+      );
       return [...unit(k), ...rows];
     }
   }
@@ -36,7 +38,8 @@ function generator(band: Band): number[][] {
 
 const unit = (n: number) => Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => (i === j ? 1 : 0)));
 
-const encode = (rows: number[][], data: number[]) => rows.map((row) => row.reduce((sum, c, i) => sum ^ mul(c, data[i]!), 0));
+const encode = (rows: number[][], data: number[]) =>
+  rows.map((row) => row.reduce((sum, c, i) => sum ^ mul(c, data[i]!), 0));
 
 /** Solves rows · data = symbols by elimination; null when the rows do not determine the data. */
 function solve(rows: number[][], symbols: number[], k: number): number[] | null {
@@ -60,7 +63,11 @@ function pairsOf(band: Band): Band[] {
   if (band.scheme.kind !== "striped-mirrors") return [band];
   const { members } = band;
   const starts = members.length % 2 === 0 ? members.filter((_, i) => i % 2 === 0) : members;
-  return starts.map((member) => ({ ...band, scheme: { kind: "mirror" }, members: [member, members[(members.indexOf(member) + 1) % members.length]!] }));
+  return starts.map((member) => ({
+    ...band,
+    scheme: { kind: "mirror" },
+    members: [member, members[(members.indexOf(member) + 1) % members.length]!],
+  }));
 }
 
 /**
@@ -81,8 +88,14 @@ export function survivesForReal(bands: readonly Band[], failed: ReadonlySet<stri
       const symbols = encode(rows, data);
       // The members take turns, so that parity is on every drive.
       const onMember = (i: number) => (band.scheme.kind === "dedicated-parity" ? i : (i + stripe) % n);
-      const left = symbols.flatMap((symbol, i) => (failed.has(band.members[onMember(i)]!.drive) ? [] : [{ row: rows[i]!, symbol }]));
-      const recovered = solve(left.map((each) => each.row), left.map((each) => each.symbol), k);
+      const left = symbols.flatMap((symbol, i) =>
+        failed.has(band.members[onMember(i)]!.drive) ? [] : [{ row: rows[i]!, symbol }],
+      );
+      const recovered = solve(
+        left.map((each) => each.row),
+        left.map((each) => each.symbol),
+        k,
+      );
       return recovered !== null && recovered.every((byte, i) => byte === data[i]);
     }).every(Boolean);
   });

@@ -31,7 +31,13 @@ function isRedundant(band: Band): boolean {
  * @param only the drives of which the rebuild is wanted, where not all
  * @example rebuildsOf(raid5Bands, threeOf4TB, rules, 1)[0].hours.expected // 12.3
  */
-export function rebuildsOf(bands: readonly Band[], drives: readonly Drive[], rules: Pick<BoxRules, "rebuilding">, used: number, only: readonly Drive[] = drives): Rebuild[] {
+export function rebuildsOf(
+  bands: readonly Band[],
+  drives: readonly Drive[],
+  rules: Pick<BoxRules, "rebuilding">,
+  used: number,
+  only: readonly Drive[] = drives,
+): Rebuild[] {
   const rateOf = new Map(drives.map((drive) => [drive.id, sequentialRate(drive)]));
   const share = rules.rebuilding === "used-only" ? used : 1;
   return only.map((drive) => {

@@ -45,13 +45,22 @@ function units(band: Band): { read: number; write: number } {
  * @returns null without bands
  * @example speedOf(raid5BandsOfThree, threeOf4TB, 117e6) // { read: 117e6, write: 117e6, readLimit: "network", writeLimit: "network" }
  */
-export function speedOf(bands: readonly Band[], drives: readonly Drive[], network: number, chunkCopies = 0): Speed | null {
+export function speedOf(
+  bands: readonly Band[],
+  drives: readonly Drive[],
+  network: number,
+  chunkCopies = 0,
+): Speed | null {
   const [bottom] = bands;
   if (!bottom) return null;
-  const members = chunkCopies > 0 ? drives : drives.filter((drive) => bottom.members.some((member) => member.drive === drive.id));
+  const members =
+    chunkCopies > 0 ? drives : drives.filter((drive) => bottom.members.some((member) => member.drive === drive.id));
   const rate = Math.min(...members.map(sequentialRate));
   const { read, write } = chunkCopies > 0 ? { read: drives.length, write: drives.length / chunkCopies } : units(bottom);
-  const limited = (drivesRate: number) => ({ rate: Math.min(drivesRate, network), limit: drivesRate > network ? ("network" as const) : ("drives" as const) });
+  const limited = (drivesRate: number) => ({
+    rate: Math.min(drivesRate, network),
+    limit: drivesRate > network ? ("network" as const) : ("drives" as const),
+  });
   const [reading, writing] = [limited(read * rate), limited(write * rate)];
   return { read: reading.rate, write: writing.rate, readLimit: reading.limit, writeLimit: writing.limit };
 }

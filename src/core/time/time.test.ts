@@ -8,7 +8,11 @@ import { sequentialRate } from "./rates";
 import { speedOf } from "./speed";
 
 const rules = rulesOf({ set: "classic-raid" });
-const bandsOf = (id: LayoutId, ...tb: number[]) => layoutOf(id).layOut(drivesOfTB(...tb).map((drive) => roomOf(drive, rules)), { arrayFormat: "plain" });
+const bandsOf = (id: LayoutId, ...tb: number[]) =>
+  layoutOf(id).layOut(
+    drivesOfTB(...tb).map((drive) => roomOf(drive, rules)),
+    { arrayFormat: "plain" },
+  );
 
 test("rebuild of one of 3 × 4 TB by hand: 4 000 786 153 472 B at 0.6 × 150 MB/s", () => {
   const [rebuild] = rebuildsOf(bandsOf("raid5", 4, 4, 4), drivesOfTB(4, 4, 4), rules, 1);
@@ -50,6 +54,11 @@ test.each<[LayoutId, number, number]>([
   ["parity-drive-1", 1, 0.4],
 ])("%s of 4 drives: reads %d and writes %d times one drive, until the network is full", (id, read, write) => {
   const drives = drivesOfTB(4, 4, 4, 4);
-  expect(speedOf(bandsOf(id, 4, 4, 4, 4), drives, 1e12)).toEqual({ read: read * 150e6, write: write * 150e6, readLimit: "drives", writeLimit: "drives" });
+  expect(speedOf(bandsOf(id, 4, 4, 4, 4), drives, 1e12)).toEqual({
+    read: read * 150e6,
+    write: write * 150e6,
+    readLimit: "drives",
+    writeLimit: "drives",
+  });
   expect(speedOf(bandsOf(id, 4, 4, 4, 4), drives, 117e6)).toMatchObject({ read: 117e6, readLimit: "network" });
 });

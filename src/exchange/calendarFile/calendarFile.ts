@@ -17,7 +17,9 @@ function textOf(walked: WalkedStep, made: Walk, index: number): string {
   const before = made.moments[index]?.state.plan;
   const erased = walked.cost.erased.flatMap((id) => {
     const drive = before && driveOf(before, id);
-    return drive && !drive.toBuy ? [`${nameOfDriveFirst(drive, made.family)} is ERASED. Compare the serial before you go on.`] : [];
+    return drive && !drive.toBuy
+      ? [`${nameOfDriveFirst(drive, made.family)} is ERASED. Compare the serial before you go on.`]
+      : [];
   });
   const bare = walked.exposure.some((each) => each.redundancy <= 0);
   return [
@@ -58,7 +60,13 @@ function foldedByBytes(text: string): string {
  */
 export function calendarFile(made: Walk, { calendar, steps, orders }: Schedule, now: number): string {
   const { plan } = made;
-  const common: Partial<EventAttributes> = { sequence: sequenceOf(now), lastModified: now, productId: "cortijo/plan", calName: plan.name, location: plan.box.name };
+  const common: Partial<EventAttributes> = {
+    sequence: sequenceOf(now),
+    lastModified: now,
+    productId: "cortijo/plan",
+    calName: plan.name,
+    location: plan.box.name,
+  };
   const entries = steps.flatMap((scheduled, i): EventAttributes[] => {
     const walked = made.moments[i + 1]?.walked;
     if (!walked || scheduled.attention === null) return [];
@@ -79,7 +87,12 @@ export function calendarFile(made: Walk, { calendar, steps, orders }: Schedule, 
         busyStatus: "FREE",
         transp: "TRANSPARENT",
         categories: [atBox ? "At the box" : "At the screen"],
-        alarms: atBox ? [{ action: "display", description: title, trigger: { days: 1, before: true } }, { action: "display", description: title, trigger: { hours: 1, before: true } }] : [],
+        alarms: atBox
+          ? [
+              { action: "display", description: title, trigger: { days: 1, before: true } },
+              { action: "display", description: title, trigger: { hours: 1, before: true } },
+            ]
+          : [],
       },
     ];
   });
@@ -90,7 +103,13 @@ export function calendarFile(made: Walk, { calendar, steps, orders }: Schedule, 
       ...common,
       uid: `order-${order.drives[0] ?? ""}.${calendar.id}@cortijo`,
       title: `Order ${drives.length === 1 ? "a drive" : `${drives.length} drives`} · ${plan.name}`,
-      description: `${drives.map((drive) => nameOfDrive(drive, made.family).replace(/^the /, "").replace(/ on the shelf/, "")).join(", ")}. Expected on ${order.deliveredOn}.`,
+      description: `${drives
+        .map((drive) =>
+          nameOfDrive(drive, made.family)
+            .replace(/^the /, "")
+            .replace(/ on the shelf/, ""),
+        )
+        .join(", ")}. Expected on ${order.deliveredOn}.`,
       start: [year, month, day],
       duration: { days: 1 },
       busyStatus: "FREE",

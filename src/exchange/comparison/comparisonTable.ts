@@ -10,10 +10,24 @@ export interface TableRow {
   misfit: string;
 }
 
-const COLUMNS = ["layout", "groups", "drives", "usable_bytes", "may_fail", "lost_if_one_more_fails", "idle_bytes", "read_bytes_per_s", "write_bytes_per_s", "rebuild_hours", "price_per_usable_tb", "does_not_fit"] as const;
+const COLUMNS = [
+  "layout",
+  "groups",
+  "drives",
+  "usable_bytes",
+  "may_fail",
+  "lost_if_one_more_fails",
+  "idle_bytes",
+  "read_bytes_per_s",
+  "write_bytes_per_s",
+  "rebuild_hours",
+  "price_per_usable_tb",
+  "does_not_fit",
+] as const;
 
 const share = (value: number) => (Math.round(value * 1000) / 1000).toString();
-const rounded = (value: number | null | undefined, digits = 0) => (value === null || value === undefined ? "" : String(Math.round(value * 10 ** digits) / 10 ** digits));
+const rounded = (value: number | null | undefined, digits = 0) =>
+  value === null || value === undefined ? "" : String(Math.round(value * 10 ** digits) / 10 ** digits);
 
 /** Spreadsheets take a cell that begins so for a formula. */
 const guard = (text: string) => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
@@ -49,7 +63,17 @@ const cell = (text: string) => text.replaceAll("|", "\\|").replace(/\s+/g, " ");
  * @example comparisonMarkdown(rows, "TB").split("\n")[0] // "| Layout | Usable | May fail | …"
  */
 export function comparisonMarkdown(rows: readonly TableRow[], family: UnitFamily): string {
-  const head = ["Layout", "Usable", "May fail", "Lost if one more fails", "Idle", "Read / write", "Rebuild", "Price per usable TB", "Does not fit"];
+  const head = [
+    "Layout",
+    "Usable",
+    "May fail",
+    "Lost if one more fails",
+    "Idle",
+    "Read / write",
+    "Rebuild",
+    "Price per usable TB",
+    "Does not fit",
+  ];
   const lines = rows.map(({ choice, misfit }) => {
     const { figures } = choice;
     return [

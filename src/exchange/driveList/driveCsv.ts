@@ -21,7 +21,14 @@ const KINDS: Record<string, { medium: Medium; bus: Bus }> = {
   nvme: { medium: "ssd", bus: "nvme" },
 };
 
-const kindOf = (drive: Drive) => (drive.medium === "ssd" ? (drive.bus === "nvme" ? "nvme" : "ssd") : drive.bus === "sata" || drive.bus === "nvme" ? "hdd" : drive.bus);
+const kindOf = (drive: Drive) =>
+  drive.medium === "ssd"
+    ? drive.bus === "nvme"
+      ? "nvme"
+      : "ssd"
+    : drive.bus === "sata" || drive.bus === "nvme"
+      ? "hdd"
+      : drive.bus;
 
 /** A price with a point or a comma, with or without a currency sign; undefined when empty, null when it is none. */
 function readPrice(text: string): number | null | undefined {
@@ -47,14 +54,35 @@ const unguard = (text: string) => (text.startsWith("'") && FORMULA_START.test(te
  * @example readDriveCsv('size,price\n"4 TB","99,90"') // one drive of 4 000 787 030 016 B at 99.9
  */
 export function readDriveCsv(text: string): DriveCsvResult {
-  if (text.length > MOST_CSV_CHARACTERS) return { ok: false, problems: ["The file is larger than 1 MB. A list has at most 200 drives."] };
-  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, "").trim(), { header: true, skipEmptyLines: "greedy", delimitersToGuess: [",", ";", "\t"], transformHeader: (name) => name.trim().toLowerCase(), transform: (value) => unguard(value.trim()) });
+  if (text.length > MOST_CSV_CHARACTERS)
+    return { ok: false, problems: ["The file is larger than 1 MB. A list has at most 200 drives."] };
+  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, "").trim(), {
+    header: true,
+    skipEmptyLines: "greedy",
+    delimitersToGuess: [",", ";", "\t"],
+    transformHeader: (name) => name.trim().toLowerCase(),
+    transform: (value) => unguard(value.trim()),
+  });
   const fields = meta.fields ?? [];
-  if (!fields.includes("size")) return { ok: false, problems: [`The first line must name the columns: ${DRIVE_CSV_COLUMNS.join(",")}. A column "size" is needed.`] };
+  if (!fields.includes("size"))
+    return {
+      ok: false,
+      problems: [`The first line must name the columns: ${DRIVE_CSV_COLUMNS.join(",")}. A column "size" is needed.`],
+    };
   const unknown = fields.filter((field) => !(DRIVE_CSV_COLUMNS as readonly string[]).includes(field));
-  if (unknown.length > 0) return { ok: false, problems: [`Unknown column ${unknown.map((field) => `"${field}"`).join(", ")}. The columns are ${DRIVE_CSV_COLUMNS.join(", ")}.`] };
+  if (unknown.length > 0)
+    return {
+      ok: false,
+      problems: [
+        `Unknown column ${unknown.map((field) => `"${field}"`).join(", ")}. The columns are ${DRIVE_CSV_COLUMNS.join(", ")}.`,
+      ],
+    };
   if (data.length === 0) return { ok: false, problems: ["There is no drive below the first line."] };
-  if (data.length > MOST_ROWS) return { ok: false, problems: [`The list has ${data.length} lines; at most ${MOST_ROWS} drives are read at once.`] };
+  if (data.length > MOST_ROWS)
+    return {
+      ok: false,
+      problems: [`The list has ${data.length} lines; at most ${MOST_ROWS} drives are read at once.`],
+    };
   const problems: string[] = [];
   const drives = data.flatMap((row, i): NewDrive[] => {
     const line = `Line ${i + 2}`;
@@ -71,13 +99,31 @@ export function readDriveCsv(text: string): DriveCsvResult {
       return [];
     }
     const [model, serial] = [(row.model ?? "").slice(0, 120), (row.serial ?? "").slice(0, 120)];
-    return [{ label: "", ...(serial ? { serial } : {}), ...(model ? { model } : {}), ...(price !== undefined ? { price } : {}), bytes, ...kind, logicalSector: 512, physicalSector: kind.medium === "hdd" ? 4096 : 512, health: { state: "good" } }];
+    return [
+      {
+        label: "",
+        ...(serial ? { serial } : {}),
+        ...(model ? { model } : {}),
+        ...(price !== undefined ? { price } : {}),
+        bytes,
+        ...kind,
+        logicalSector: 512,
+        physicalSector: kind.medium === "hdd" ? 4096 : 512,
+        health: { state: "good" },
+      },
+    ];
   });
   return problems.length > 0 ? { ok: false, problems } : { ok: true, drives };
 }
 
 /** A list of drives as CSV, sizes in exact bytes. Cells that a spreadsheet would take for a formula are disarmed. */
 export function writeDriveCsv(drives: readonly Drive[]): string {
-  const rows = drives.map((drive) => [String(drive.bytes), guard(drive.model ?? ""), guard(drive.serial ?? ""), drive.price === undefined ? "" : String(drive.price), kindOf(drive)]);
+  const rows = drives.map((drive) => [
+    String(drive.bytes),
+    guard(drive.model ?? ""),
+    guard(drive.serial ?? ""),
+    drive.price === undefined ? "" : String(drive.price),
+    kindOf(drive),
+  ]);
   return `${Papa.unparse({ fields: [...DRIVE_CSV_COLUMNS], data: rows }, { newline: "\n" })}\n`;
 }

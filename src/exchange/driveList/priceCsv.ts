@@ -13,13 +13,29 @@ export type PriceCsvResult = { ok: true; prices: PricedDrive[] } | { ok: false; 
 export function readPriceCsv(text: string): PriceCsvResult {
   const read = readDriveCsv(text);
   if (!read.ok) return read;
-  if (read.drives.length > MOST_PRICES) return { ok: false, problems: [`The list has ${read.drives.length} lines; a price list has at most ${MOST_PRICES}.`] };
-  const missing = read.drives.flatMap((drive, i) => (drive.price === undefined ? [`Line ${i + 2}: there is no price.`] : []));
+  if (read.drives.length > MOST_PRICES)
+    return {
+      ok: false,
+      problems: [`The list has ${read.drives.length} lines; a price list has at most ${MOST_PRICES}.`],
+    };
+  const missing = read.drives.flatMap((drive, i) =>
+    drive.price === undefined ? [`Line ${i + 2}: there is no price.`] : [],
+  );
   if (missing.length > 0) return { ok: false, problems: missing };
-  return { ok: true, prices: read.drives.map(({ bytes, price = 0, medium, bus, model = "" }) => ({ bytes, price, medium, bus, label: model.slice(0, 120) })) };
+  return {
+    ok: true,
+    prices: read.drives.map(({ bytes, price = 0, medium, bus, model = "" }) => ({
+      bytes,
+      price,
+      medium,
+      bus,
+      label: model.slice(0, 120),
+    })),
+  };
 }
 
-const kindOf = ({ medium, bus }: PricedDrive) => (medium === "ssd" ? (bus === "nvme" ? "nvme" : "ssd") : bus === "sata" || bus === "nvme" ? "hdd" : bus);
+const kindOf = ({ medium, bus }: PricedDrive) =>
+  medium === "ssd" ? (bus === "nvme" ? "nvme" : "ssd") : bus === "sata" || bus === "nvme" ? "hdd" : bus;
 
 /** A price list as text that `readPriceCsv` reads: sizes as they are sold. */
 export function writePriceCsv(prices: readonly PricedDrive[], sizeOf: (item: PricedDrive) => string): string {

@@ -1,7 +1,19 @@
 import { kernelName, type BlockDevice } from "./blockDevice";
 
 /** What a block device is to a person who looks for drives; everything but a disk is left out. */
-export type DeviceKind = "disk" | "partition" | "loop device" | "memory device" | "optical drive" | "RAID array" | "volume or encrypted layer" | "second path" | "network disk" | "memory card" | "empty slot" | "other device";
+export type DeviceKind =
+  | "disk"
+  | "partition"
+  | "loop device"
+  | "memory device"
+  | "optical drive"
+  | "RAID array"
+  | "volume or encrypted layer"
+  | "second path"
+  | "network disk"
+  | "memory card"
+  | "empty slot"
+  | "other device";
 
 const BY_TYPE: Record<string, DeviceKind> = {
   part: "partition",

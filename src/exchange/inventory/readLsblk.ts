@@ -58,7 +58,11 @@ function flatten(devices: readonly BlockDevice[]): { all: Map<string, BlockDevic
 }
 
 /** Everything that lies on a device, itself included. */
-function standingOn(name: string, all: ReadonlyMap<string, BlockDevice>, below: ReadonlyMap<string, ReadonlySet<string>>): BlockDevice[] {
+function standingOn(
+  name: string,
+  all: ReadonlyMap<string, BlockDevice>,
+  below: ReadonlyMap<string, ReadonlySet<string>>,
+): BlockDevice[] {
   const seen = new Set<string>();
   const queue = [name];
   for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
@@ -69,7 +73,8 @@ function standingOn(name: string, all: ReadonlyMap<string, BlockDevice>, below: 
   return [...seen].flatMap((each) => all.get(each) ?? []);
 }
 
-const mountsOf = (device: BlockDevice) => [device.mountpoint, ...(device.mountpoints ?? [])].map(cleanText).filter(Boolean);
+const mountsOf = (device: BlockDevice) =>
+  [device.mountpoint, ...(device.mountpoints ?? [])].map(cleanText).filter(Boolean);
 
 function contentsOf(layers: readonly BlockDevice[]): Contents | undefined {
   const mounts = [...new Set(layers.flatMap(mountsOf))];
@@ -79,7 +84,9 @@ function contentsOf(layers: readonly BlockDevice[]): Contents | undefined {
   if (mounts.length > 0) return { kind: "mounted", detail: `mounted at ${detail(mounts)}` };
   const fileSystems = [...new Set(layers.map((layer) => cleanText(layer.fstype)).filter(Boolean))];
   if (fileSystems.length > 0) return { kind: "data", detail: detail(fileSystems) };
-  return layers.length > 1 ? { kind: "data", detail: layers.length === 2 ? "1 partition" : `${layers.length - 1} partitions` } : undefined;
+  return layers.length > 1
+    ? { kind: "data", detail: layers.length === 2 ? "1 partition" : `${layers.length - 1} partitions` }
+    : undefined;
 }
 
 function busOf(device: BlockDevice, assumed: string[]): Bus {
@@ -88,7 +95,8 @@ function busOf(device: BlockDevice, assumed: string[]): Bus {
   if (tran === "usb") return "usb";
   // A SATA drive behind a SAS controller shows the controller's transport, and "ATA" as its vendor.
   if (tran === "sas") return cleanText(device.vendor).toUpperCase() === "ATA" ? "sata" : "sas";
-  if (tran !== "sata" && tran !== "ata") assumed.push(tran ? `interface “${tran}”, taken as SATA` : "interface not printed, taken as SATA");
+  if (tran !== "sata" && tran !== "ata")
+    assumed.push(tran ? `interface “${tran}”, taken as SATA` : "interface not printed, taken as SATA");
   return "sata";
 }
 
@@ -99,7 +107,12 @@ function mediumOf(device: BlockDevice, bus: Bus, assumed: string[]): Medium {
   return rotates === false ? "ssd" : "hdd";
 }
 
-function sectorOf(value: number | string | null | undefined, fallback: number, which: string, assumed: string[]): number {
+function sectorOf(
+  value: number | string | null | undefined,
+  fallback: number,
+  which: string,
+  assumed: string[],
+): number {
   const size = wholeNumber(value);
   if (size !== null && SECTOR_SIZES.has(size)) return size;
   assumed.push(`${which} sector size not printed, taken as ${fallback}`);
@@ -111,7 +124,9 @@ function foundDrive(device: BlockDevice, layers: readonly BlockDevice[]): FoundD
   const bytes = wholeNumber(device.size);
   if (bytes === null) {
     const printed = cleanText(String(device.size ?? ""));
-    const reason = printed ? `Its size is printed rounded, as ${printed}. Run the command again with --bytes.` : "Its size is not printed. Run the command again with --output-all.";
+    const reason = printed
+      ? `Its size is printed rounded, as ${printed}. Run the command again with --bytes.`
+      : "Its size is not printed. Run the command again with --output-all.";
     return { name, drive: { ok: false, reason }, assumed: [] };
   }
   if (bytes > 1e15) return { name, drive: { ok: false, reason: "Its size is larger than any drive." }, assumed: [] };
@@ -119,33 +134,66 @@ function foundDrive(device: BlockDevice, layers: readonly BlockDevice[]): FoundD
   const bus = busOf(device, assumed);
   const medium = mediumOf(device, bus, assumed);
   const logicalSector = sectorOf(device["log-sec"], 512, "logical", assumed);
-  const physicalSector = sectorOf(device["phy-sec"], Math.max(logicalSector, medium === "hdd" ? 4096 : 512), "physical", assumed);
+  const physicalSector = sectorOf(
+    device["phy-sec"],
+    Math.max(logicalSector, medium === "hdd" ? 4096 : 512),
+    "physical",
+    assumed,
+  );
   const serial = cleanText(device.serial);
   const vendor = cleanText(device.vendor);
   const plainModel = cleanText(device.model);
-  const namesMaker = vendor === "" || /^(ATA|0x[0-9a-f]+)$/i.test(vendor) || plainModel.toLowerCase().startsWith(vendor.toLowerCase());
+  const namesMaker =
+    vendor === "" || /^(ATA|0x[0-9a-f]+)$/i.test(vendor) || plainModel.toLowerCase().startsWith(vendor.toLowerCase());
   const model = namesMaker ? plainModel : cleanText(`${vendor} ${plainModel}`);
   const contents = contentsOf(layers);
   const table = ({ dos: "mbr", gpt: "gpt" } as const)[cleanText(device.pttype).toLowerCase() as "dos" | "gpt"];
   if (!serial) assumed.push("no serial number: check by hand which drive it is");
   return {
     name,
-    drive: { ok: true, value: { label: "", ...(serial ? { serial } : {}), ...(model ? { model } : {}), bytes, medium, bus, logicalSector, physicalSector, health: { state: "good" }, ...(contents ? { contents } : {}), ...(table ? { partitionTable: table } : {}), ...(/^host-/.test(cleanText(device.zoned)) ? { shingled: true } : {}) } },
+    drive: {
+      ok: true,
+      value: {
+        label: "",
+        ...(serial ? { serial } : {}),
+        ...(model ? { model } : {}),
+        bytes,
+        medium,
+        bus,
+        logicalSector,
+        physicalSector,
+        health: { state: "good" },
+        ...(contents ? { contents } : {}),
+        ...(table ? { partitionTable: table } : {}),
+        ...(/^host-/.test(cleanText(device.zoned)) ? { shingled: true } : {}),
+      },
+    },
     assumed,
   };
 }
 
 function parse(text: string): { ok: true; value: unknown } | { ok: false; message: string } {
   const body = text.replace(/^\uFEFF/, "").trim();
-  if (body === "") return { ok: false, message: `There is nothing in it. Run ${INVENTORY_COMMAND} on the box and paste all that it prints.` };
-  if (/^NAME\s+/m.test(body) && !body.includes("{")) return { ok: false, message: `This is lsblk's table, which rounds the sizes. Run it as ${INVENTORY_COMMAND} and paste that.` };
+  if (body === "")
+    return {
+      ok: false,
+      message: `There is nothing in it. Run ${INVENTORY_COMMAND} on the box and paste all that it prints.`,
+    };
+  if (/^NAME\s+/m.test(body) && !body.includes("{"))
+    return {
+      ok: false,
+      message: `This is lsblk's table, which rounds the sizes. Run it as ${INVENTORY_COMMAND} and paste that.`,
+    };
   // A prompt and the command itself are often copied along.
   const start = body.indexOf("{");
   const end = body.lastIndexOf("}");
   try {
     return { ok: true, value: JSON.parse(start >= 0 && end > start ? body.slice(start, end + 1) : body) };
   } catch (error) {
-    return { ok: false, message: `This is not the JSON that lsblk prints, or a part of it is missing: ${error instanceof Error ? error.message : String(error)}. Copy everything from the first { to the last }.` };
+    return {
+      ok: false,
+      message: `This is not the JSON that lsblk prints, or a part of it is missing: ${error instanceof Error ? error.message : String(error)}. Copy everything from the first { to the last }.`,
+    };
   }
 }
 
@@ -168,13 +216,20 @@ function fitsSchema(value: unknown): boolean {
  * @returns what was found, or a sentence that says what is wrong with the text and what to do; it never throws
  */
 export function readLsblk(text: string): InventoryResult {
-  if (text.length > MOST_INVENTORY_CHARACTERS) return { ok: false, message: "This is more than 8 MB, far more than lsblk prints. Choose the file that holds its output." };
+  if (text.length > MOST_INVENTORY_CHARACTERS)
+    return {
+      ok: false,
+      message: "This is more than 8 MB, far more than lsblk prints. Choose the file that holds its output.",
+    };
   const parsed = parse(text);
   if (!parsed.ok) return parsed;
   if (!fitsSchema(parsed.value)) {
     const [error] = validateLsblk.errors ?? [];
     const where = error?.instancePath ? ` at ${error.instancePath}` : "";
-    return { ok: false, message: `This is JSON, but not what lsblk prints: it ${error?.message ?? "has another shape"}${where}. Run ${INVENTORY_COMMAND} and paste all of it.` };
+    return {
+      ok: false,
+      message: `This is JSON, but not what lsblk prints: it ${error?.message ?? "has another shape"}${where}. Run ${INVENTORY_COMMAND} and paste all of it.`,
+    };
   }
   const { blockdevices } = parsed.value as { blockdevices: BlockDevice[] };
   const { all, below } = flatten(blockdevices);
@@ -189,7 +244,8 @@ export function readLsblk(text: string): InventoryResult {
       continue;
     }
     // Through a second cable or port the same drive shows twice.
-    const identity = cleanText(device.wwn) || (cleanText(device.serial) && `${cleanText(device.model)} ${cleanText(device.serial)}`);
+    const identity =
+      cleanText(device.wwn) || (cleanText(device.serial) && `${cleanText(device.model)} ${cleanText(device.serial)}`);
     if (identity && known.has(identity)) {
       leave("second path");
       continue;

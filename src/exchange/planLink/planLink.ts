@@ -12,8 +12,13 @@ const MOST_PLAN_BYTES = 2 * 2 ** 20;
 /** The name under which the fragment carries the plan. */
 const KEY = "plan=";
 
-const toBase64Url = (bytes: Uint8Array) => btoa(Array.from(bytes, (byte) => String.fromCharCode(byte)).join("")).replaceAll("+", "-").replaceAll("/", "_").replace(/=+$/, "");
-const fromBase64Url = (text: string) => Uint8Array.from(atob(text.replaceAll("-", "+").replaceAll("_", "/")), (char) => char.charCodeAt(0));
+const toBase64Url = (bytes: Uint8Array) =>
+  btoa(Array.from(bytes, (byte) => String.fromCharCode(byte)).join(""))
+    .replaceAll("+", "-")
+    .replaceAll("/", "_")
+    .replace(/=+$/, "");
+const fromBase64Url = (text: string) =>
+  Uint8Array.from(atob(text.replaceAll("-", "+").replaceAll("_", "/")), (char) => char.charCodeAt(0));
 
 /**
  * The plan as a link that carries it in its fragment, which browsers do not send to any server.
@@ -23,7 +28,11 @@ const fromBase64Url = (text: string) => Uint8Array.from(atob(text.replaceAll("-"
  */
 export function writePlanLink(plan: Plan, origin: string): { ok: true; url: string } | { ok: false; message: string } {
   const packed = toBase64Url(deflateSync(strToU8(JSON.stringify(plan)), { level: 9 }));
-  if (packed.length > MOST_LINK_CHARACTERS) return { ok: false, message: `This plan is too large for a link (${packed.length.toLocaleString("en")} characters, at most ${MOST_LINK_CHARACTERS.toLocaleString("en")}). Export it as a file instead.` };
+  if (packed.length > MOST_LINK_CHARACTERS)
+    return {
+      ok: false,
+      message: `This plan is too large for a link (${packed.length.toLocaleString("en")} characters, at most ${MOST_LINK_CHARACTERS.toLocaleString("en")}). Export it as a file instead.`,
+    };
   return { ok: true, url: `${origin}/open#${KEY}${packed}` };
 }
 
@@ -41,7 +50,8 @@ function unpack(bytes: Uint8Array): Uint8Array {
     ended ||= last;
   });
   // A little at a time, so that what unpacks to far too much is stopped early.
-  for (let at = 0; at < bytes.length; at += 4096) inflate.push(bytes.subarray(at, at + 4096), at + 4096 >= bytes.length);
+  for (let at = 0; at < bytes.length; at += 4096)
+    inflate.push(bytes.subarray(at, at + 4096), at + 4096 >= bytes.length);
   if (!ended) throw new Error("cut off");
   const whole = new Uint8Array(length);
   let at = 0;
@@ -52,7 +62,11 @@ function unpack(bytes: Uint8Array): Uint8Array {
   return whole;
 }
 
-const refuse = (title: string, code: string, message: string): { ok: false; title: string; problems: Problem[] } => ({ ok: false, title, problems: [{ code, message, pointer: "" }] });
+const refuse = (title: string, code: string, message: string): { ok: false; title: string; problems: Problem[] } => ({
+  ok: false,
+  title,
+  problems: [{ code, message, pointer: "" }],
+});
 
 /**
  * Reads the plan that a link carries, as carefully as a file: limited in size, unpacked only so far, and checked whole.
@@ -62,18 +76,43 @@ const refuse = (title: string, code: string, message: string): { ok: false; titl
  */
 export function readPlanLink(fragment: string): PlanFileResult {
   const text = fragment.replace(/^#/, "");
-  if (!text.startsWith(KEY)) return refuse("This link carries no plan", "no-plan", "A link with a plan ends in “#plan=…”. It may have been cut off on its way: copy the whole of it, or ask for the plan as a file.");
+  if (!text.startsWith(KEY))
+    return refuse(
+      "This link carries no plan",
+      "no-plan",
+      "A link with a plan ends in “#plan=…”. It may have been cut off on its way: copy the whole of it, or ask for the plan as a file.",
+    );
   const packed = text.slice(KEY.length);
-  if (packed.length > MOST_LINK_CHARACTERS) return refuse("This link is too long", "too-large", `A link with a plan has at most ${MOST_LINK_CHARACTERS.toLocaleString("en")} characters. Ask for the plan as a file.`);
-  const damaged = refuse("This link is damaged", "damaged", "What it carries cannot be unpacked: it was cut off or changed on its way. Copy the whole of it, or ask for the plan as a file.");
+  if (packed.length > MOST_LINK_CHARACTERS)
+    return refuse(
+      "This link is too long",
+      "too-large",
+      `A link with a plan has at most ${MOST_LINK_CHARACTERS.toLocaleString("en")} characters. Ask for the plan as a file.`,
+    );
+  const damaged = refuse(
+    "This link is damaged",
+    "damaged",
+    "What it carries cannot be unpacked: it was cut off or changed on its way. Copy the whole of it, or ask for the plan as a file.",
+  );
   if (!/^[A-Za-z0-9_-]+$/.test(packed)) return damaged;
   let json: string;
   try {
     json = strFromU8(unpack(fromBase64Url(packed)));
   } catch (error) {
-    if (error instanceof TooLarge) return refuse("This link is too large", "too-large", "What it carries is larger than a plan can be. Ask for the plan as a file.");
+    if (error instanceof TooLarge)
+      return refuse(
+        "This link is too large",
+        "too-large",
+        "What it carries is larger than a plan can be. Ask for the plan as a file.",
+      );
     return damaged;
   }
   const result = readPlan(json);
-  return result.ok ? result : { ok: false, title: result.kind === "newer" ? "This plan was made by a newer Cortijo" : "What this link carries is no plan", problems: result.problems };
+  return result.ok
+    ? result
+    : {
+        ok: false,
+        title: result.kind === "newer" ? "This plan was made by a newer Cortijo" : "What this link carries is no plan",
+        problems: result.problems,
+      };
 }

@@ -6,11 +6,14 @@ import type { BoxReport, PlanReport } from "./planReport";
 const plain = (text: string) => text.replace(/[\\`*_[\]<>|#]/g, "\\$&").replace(/\s*\n\s*/g, " ");
 
 const cells = (row: readonly string[]) => `| ${row.map((cell) => plain(cell)).join(" | ")} |`;
-const table = (head: readonly string[], rows: readonly (readonly string[])[]) => [cells(head), `|${head.map(() => " --- ").join("|")}|`, ...rows.map(cells)].join("\n");
-const section = (title: string, ...parts: string[]) => (parts.some(Boolean) ? [`## ${title}`, ...parts.filter(Boolean)].join("\n\n") : "");
+const table = (head: readonly string[], rows: readonly (readonly string[])[]) =>
+  [cells(head), `|${head.map(() => " --- ").join("|")}|`, ...rows.map(cells)].join("\n");
+const section = (title: string, ...parts: string[]) =>
+  parts.some(Boolean) ? [`## ${title}`, ...parts.filter(Boolean)].join("\n\n") : "";
 const list = (items: readonly string[]) => items.map((item) => `- ${plain(item)}`).join("\n");
 
-const boxRows = (when: string, box: BoxReport) => box.pools.map((pool) => [when, pool.name, pool.layouts, pool.drives, pool.mayFail, pool.volumes.join("; ")]);
+const boxRows = (when: string, box: BoxReport) =>
+  box.pools.map((pool) => [when, pool.name, pool.layouts, pool.drives, pool.mayFail, pool.volumes.join("; ")]);
 
 /**
  * The plan as a Markdown document.
@@ -23,19 +26,60 @@ export function planMarkdown(report: PlanReport): string {
     `# ${plain(report.name)}`,
     plain(report.box),
     report.summary.map(plain).join(" "),
-    section("Before and after", table(["", "Pool", "Layout", "Drives", "What may fail", "Volumes"], [...boxRows("before", report.before), ...boxRows("after", report.after)]), `Usable: ${plain(report.before.usable)} → ${plain(report.after.usable)}.`),
+    section(
+      "Before and after",
+      table(
+        ["", "Pool", "Layout", "Drives", "What may fail", "Volumes"],
+        [...boxRows("before", report.before), ...boxRows("after", report.after)],
+      ),
+      `Usable: ${plain(report.before.usable)} → ${plain(report.after.usable)}.`,
+    ),
     section(
       "Steps",
       report.steps.length === 0
         ? "No step is planned."
         : report.steps
-            .map((step) => [`${step.number}. **${plain(step.when)}** ${plain(step.does)} ${plain(step.why)}`, `   ${step.state === "done" ? `Takes ${plain(step.takes)}. Afterwards ${plain(step.after)}.` : step.state === "passed-over" ? "Passed over." : "Cannot be carried out as planned."}`, ...step.notes.map((note) => `   - ${signs[note.severity]}${plain(note.text)}`)].join("\n"))
+            .map((step) =>
+              [
+                `${step.number}. **${plain(step.when)}** ${plain(step.does)} ${plain(step.why)}`,
+                `   ${step.state === "done" ? `Takes ${plain(step.takes)}. Afterwards ${plain(step.after)}.` : step.state === "passed-over" ? "Passed over." : "Cannot be carried out as planned."}`,
+                ...step.notes.map((note) => `   - ${signs[note.severity]}${plain(note.text)}`),
+              ].join("\n"),
+            )
             .join("\n"),
     ),
     section("What is erased", report.erased.length > 0 ? list(report.erased) : "Nothing that you have."),
-    section("To buy", report.shopping.length > 0 ? table(["What", "Price", "Order"], report.shopping.map((each) => [each.what, each.price, each.order])) : "Nothing.", report.total === null ? "" : `In all: ${plain(report.total)}`),
+    section(
+      "To buy",
+      report.shopping.length > 0
+        ? table(
+            ["What", "Price", "Order"],
+            report.shopping.map((each) => [each.what, each.price, each.order]),
+          )
+        : "Nothing.",
+      report.total === null ? "" : `In all: ${plain(report.total)}`,
+    ),
     section("Drives that become free", list(report.freed)),
-    section("Data and what may happen to it", report.data.length > 0 ? table(["Data", "Size", "Growth", "", ...THREATS.map((threat) => THREAT_NAMES[threat])], report.data.flatMap((set) => [[set.name, set.size, `${set.growth}; ${set.worth}`, "before", ...THREATS.map((threat) => set.outcomes[threat].before)], ["", "", "", "after", ...THREATS.map((threat) => set.outcomes[threat].after)]])) : "", list(report.backups), list(report.full)),
+    section(
+      "Data and what may happen to it",
+      report.data.length > 0
+        ? table(
+            ["Data", "Size", "Growth", "", ...THREATS.map((threat) => THREAT_NAMES[threat])],
+            report.data.flatMap((set) => [
+              [
+                set.name,
+                set.size,
+                `${set.growth}; ${set.worth}`,
+                "before",
+                ...THREATS.map((threat) => set.outcomes[threat].before),
+              ],
+              ["", "", "", "after", ...THREATS.map((threat) => set.outcomes[threat].after)],
+            ]),
+          )
+        : "",
+      list(report.backups),
+      list(report.full),
+    ),
     section("What this rests on", list(report.assumptions)),
   ]
     .filter(Boolean)

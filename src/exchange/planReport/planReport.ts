@@ -50,7 +50,13 @@ export interface PlanReport {
   shopping: { what: string; price: string; order: string }[];
   total: string | null;
   freed: string[];
-  data: { name: string; size: string; growth: string; worth: string; outcomes: Record<Threat, { before: string; after: string }> }[];
+  data: {
+    name: string;
+    size: string;
+    growth: string;
+    worth: string;
+    outcomes: Record<Threat, { before: string; after: string }>;
+  }[];
   backups: string[];
   full: string[];
   assumptions: string[];
@@ -62,9 +68,20 @@ function boxReport({ state: { plan }, tolerance, capacities }: WalkedMoment, { f
     pools: plan.pools.map((pool, i) => ({
       name: pool.name || pool.id,
       layouts: pool.groups.map((group) => layoutOf(group.layout).shortName).join(" + "),
-      drives: drivesOf(plan, pool.groups.flatMap((group) => group.drives)).map((drive) => `${shortSize(drive, family)}${bayOf(drive) === null ? "" : ` (bay ${bayOf(drive)})`}`).join(", "),
-      mayFail: (tolerance[i] ?? 0) === 0 ? "no drive may fail" : `any ${tolerance[i] === 1 ? "one drive" : `${tolerance[i]} drives`} may fail`,
-      volumes: pool.volumes.map((volume) => `${volume.name}: ${formatBytes(volume.bytes, family)}${volume.fileSystem === "none" ? "" : `, ${volume.fileSystem}`}`),
+      drives: drivesOf(
+        plan,
+        pool.groups.flatMap((group) => group.drives),
+      )
+        .map((drive) => `${shortSize(drive, family)}${bayOf(drive) === null ? "" : ` (bay ${bayOf(drive)})`}`)
+        .join(", "),
+      mayFail:
+        (tolerance[i] ?? 0) === 0
+          ? "no drive may fail"
+          : `any ${tolerance[i] === 1 ? "one drive" : `${tolerance[i]} drives`} may fail`,
+      volumes: pool.volumes.map(
+        (volume) =>
+          `${volume.name}: ${formatBytes(volume.bytes, family)}${volume.fileSystem === "none" ? "" : `, ${volume.fileSystem}`}`,
+      ),
     })),
   };
 }
@@ -76,17 +93,32 @@ function stepReport(moment: WalkedMoment, i: number, { family }: Walk, schedule:
   const zone = schedule?.calendar.timeZone ?? "UTC";
   return {
     number: i + 1,
-    when: scheduled && schedule ? `${momentWords(scheduled.start, zone)} to ${momentWords(scheduled.end, zone)}` : `day ${dayOf(walked.from)}`,
+    when:
+      scheduled && schedule
+        ? `${momentWords(scheduled.start, zone)} to ${momentWords(scheduled.end, zone)}`
+        : `day ${dayOf(walked.from)}`,
     does: walked.does,
     why: walked.why,
     takes: walked.done ? hoursWords(walked.cost.hours) : "",
     notes: [
-      ...walked.exposure.map((each) => ({ severity: "warn" as const, text: each.redundancy <= 0 ? "No drive may fail meanwhile." : `Only ${each.redundancy === 1 ? "one drive" : `${each.redundancy} drives`} may fail meanwhile.` })),
-      ...(walked.cost.online === "offline" && walked.done ? [{ severity: "warn" as const, text: "The pool is offline meanwhile." }] : []),
-      ...walked.findings.filter((finding) => finding.severity !== "note" && finding.code !== "no-redundancy").map((finding) => ({ severity: finding.severity, text: finding.message })),
+      ...walked.exposure.map((each) => ({
+        severity: "warn" as const,
+        text:
+          each.redundancy <= 0
+            ? "No drive may fail meanwhile."
+            : `Only ${each.redundancy === 1 ? "one drive" : `${each.redundancy} drives`} may fail meanwhile.`,
+      })),
+      ...(walked.cost.online === "offline" && walked.done
+        ? [{ severity: "warn" as const, text: "The pool is offline meanwhile." }]
+        : []),
+      ...walked.findings
+        .filter((finding) => finding.severity !== "note" && finding.code !== "no-redundancy")
+        .map((finding) => ({ severity: finding.severity, text: finding.message })),
     ],
     state: walked.done ? "done" : walked.step.disabled ? "passed-over" : "blocked",
-    after: walked.done ? `${formatBytes(capacities.pool, family)} in the pool, ${formatBytes(capacities.fileSystem, family)} for folders` : "",
+    after: walked.done
+      ? `${formatBytes(capacities.pool, family)} in the pool, ${formatBytes(capacities.fileSystem, family)} for folders`
+      : "",
   };
 }
 
@@ -104,22 +136,41 @@ function dataReport(made: Walk): Pick<PlanReport, "data" | "backups"> {
       size: formatBytes(set.bytes, family),
       growth: growthWords(set, family),
       worth: WORTH_WORDS[set.worth],
-      outcomes: Object.fromEntries(THREATS.map((threat) => [threat, { before: of(before, set.id, threat, plan), after: of(after, set.id, threat, last) }])) as Record<Threat, { before: string; after: string }>,
+      outcomes: Object.fromEntries(
+        THREATS.map((threat) => [
+          threat,
+          { before: of(before, set.id, threat, plan), after: of(after, set.id, threat, last) },
+        ]),
+      ) as Record<Threat, { before: string; after: string }>,
     })),
-    backups: (plan.backups ?? []).map((backup) => `${backup.name}: ${backup.place === "here" ? "in the same place" : "elsewhere"}, a copy every ${backup.everyDays === 1 ? "day" : `${backup.everyDays} days`}${backup.keepsVersions ? ", older states kept" : ""}, ${backup.lastVerified ? `last verified on ${plainDayWords(backup.lastVerified)}` : "never verified"}`),
+    backups: (plan.backups ?? []).map(
+      (backup) =>
+        `${backup.name}: ${backup.place === "here" ? "in the same place" : "elsewhere"}, a copy every ${backup.everyDays === 1 ? "day" : `${backup.everyDays} days`}${backup.keepsVersions ? ", older states kept" : ""}, ${backup.lastVerified ? `last verified on ${plainDayWords(backup.lastVerified)}` : "never verified"}`,
+    ),
   };
 }
 
 const fullLines = (demands: readonly Demand[], start: string): string[] =>
-  demands.map(({ volume, fullWithPlan, fullWithoutPlan }) => `${volume.name}: full but for the head-room ${fullWords(fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : ` with this plan, ${fullWords(fullWithoutPlan, start)} without it`}.`);
+  demands.map(
+    ({ volume, fullWithPlan, fullWithoutPlan }) =>
+      `${volume.name}: full but for the head-room ${fullWords(fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : ` with this plan, ${fullWords(fullWithoutPlan, start)} without it`}.`,
+  );
 
 function assumptionsOf({ plan }: Walk, schedule: Schedule | null): string[] {
   const hands = schedule ? handsIdOf(schedule.calendar.hands) : null;
   return [
     "Hours are estimates from the usual rates of such drives: first what is likely, in brackets from when all goes well to when the box is busy.",
     `The box behaves as a ${ruleSetOf(plan.box.rules).name.toLowerCase()}${plan.box.rules.overrides && Object.keys(plan.box.rules.overrides).length > 0 ? ", with rules of its own" : ""}. Compare with what it really offers before you begin.`,
-    ...(schedule ? [`Dates are by what is likely, in ${schedule.calendar.timeZone}; hands at the box: ${hands ? HANDS[hands].name : "your own hours"}; delivery in ${schedule.calendar.deliveryDays} days.`] : []),
-    ...(plan.dataSets ? [`A backup counts if it was found whole within ${CURRENT_DAYS} days before the plan begins. Data is taken to grow as it is said to.`] : []),
+    ...(schedule
+      ? [
+          `Dates are by what is likely, in ${schedule.calendar.timeZone}; hands at the box: ${hands ? HANDS[hands].name : "your own hours"}; delivery in ${schedule.calendar.deliveryDays} days.`,
+        ]
+      : []),
+    ...(plan.dataSets
+      ? [
+          `A backup counts if it was found whole within ${CURRENT_DAYS} days before the plan begins. Data is taken to grow as it is said to.`,
+        ]
+      : []),
     "Redundancy is no backup: it helps against failed drives, not against mistakes, theft or fire.",
   ];
 }
@@ -131,7 +182,12 @@ function assumptionsOf({ plan }: Walk, schedule: Schedule | null): string[] {
  * @param schedule where the plan has a calendar
  * @param start the plan's first day, as YYYY-MM-DD
  */
-export function planReport(made: Walk, schedule: Schedule | null, demands: readonly Demand[], start: string): PlanReport {
+export function planReport(
+  made: Walk,
+  schedule: Schedule | null,
+  demands: readonly Demand[],
+  start: string,
+): PlanReport {
   const { plan, moments, family } = made;
   const [first, last] = [moments[0], moments.at(-1)];
   if (!first || !last) throw new RangeError("A walk has at least the moment before the first step.");
@@ -140,16 +196,30 @@ export function planReport(made: Walk, schedule: Schedule | null, demands: reado
   return {
     name: plan.name,
     box: `${plan.box.name || "The box"}: ${plan.box.bays} bays, ${ruleSetOf(plan.box.rules).name}`,
-    summary: [...planSummary(made, dayOfMomentIn(schedule)), ...(schedule ? [`From ${dayWords(schedule.begin, schedule.calendar.timeZone)} to ${dayWords(schedule.end, schedule.calendar.timeZone)}.`] : [])],
+    summary: [
+      ...planSummary(made, dayOfMomentIn(schedule)),
+      ...(schedule
+        ? [
+            `From ${dayWords(schedule.begin, schedule.calendar.timeZone)} to ${dayWords(schedule.end, schedule.calendar.timeZone)}.`,
+          ]
+        : []),
+    ],
     before: boxReport(first, made),
     after: boxReport(last, made),
     steps: moments.slice(1).flatMap((moment, i) => stepReport(moment, i, made, schedule) ?? []),
     erased: erasedDrives(made).map(({ name }) => name),
     shopping: costs.purchases.map(({ drive, price, isExample }) => {
       const order = orderOf(drive.id);
-      return { what: `${shortSize(drive, family)} ${drive.medium === "ssd" ? "flash drive" : "hard disk"}${drive.model ? `, ${drive.model}` : ""}`, price: price === null ? "no price" : `${price}${isExample ? " (example price)" : ""}`, order: order ? `by ${plainDayWords(order.orderOn)}` : "" };
+      return {
+        what: `${shortSize(drive, family)} ${drive.medium === "ssd" ? "flash drive" : "hard disk"}${drive.model ? `, ${drive.model}` : ""}`,
+        price: price === null ? "no price" : `${price}${isExample ? " (example price)" : ""}`,
+        order: order ? `by ${plainDayWords(order.orderOn)}` : "",
+      };
     }),
-    total: costs.purchases.length > 0 ? `${costs.total}${costs.unpriced > 0 ? `, and ${costs.unpriced} without a price` : ""}` : null,
+    total:
+      costs.purchases.length > 0
+        ? `${costs.total}${costs.unpriced > 0 ? `, and ${costs.unpriced} without a price` : ""}`
+        : null,
     freed: costs.freed.map((drive) => nameOfDriveFirst(drive, family)),
     ...dataReport(made),
     full: fullLines(demands, start),

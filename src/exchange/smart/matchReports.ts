@@ -11,7 +11,9 @@ export interface MatchedReports {
 
 /** Matches reports to drives by serial, whatever its case. */
 export function matchReports(drives: readonly Drive[], reports: readonly SmartReport[]): MatchedReports {
-  const bySerial = new Map(drives.flatMap((drive) => (drive.serial ? [[drive.serial.trim().toLowerCase(), drive] as const] : [])));
+  const bySerial = new Map(
+    drives.flatMap((drive) => (drive.serial ? [[drive.serial.trim().toLowerCase(), drive] as const] : [])),
+  );
   const matched: MatchedReports["matched"] = [];
   const unknown: SmartReport[] = [];
   for (const report of reports) {
@@ -28,7 +30,11 @@ export function takeReports({ matched, unknown }: MatchedReports, addUnknown: bo
     kind: "update-drives",
     edits: matched.map(({ report, drive }) => ({
       drive: drive.id,
-      changes: { health: report.health, ...(report.logicalSector ? { logicalSector: report.logicalSector } : {}), ...(report.physicalSector ? { physicalSector: report.physicalSector } : {}) },
+      changes: {
+        health: report.health,
+        ...(report.logicalSector ? { logicalSector: report.logicalSector } : {}),
+        ...(report.physicalSector ? { physicalSector: report.physicalSector } : {}),
+      },
     })),
     added: addUnknown ? unknown.flatMap((report) => driveOfReport(report) ?? []) : [],
   };

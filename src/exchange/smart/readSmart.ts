@@ -40,14 +40,21 @@ interface Printed {
   power_on_time?: { hours?: number };
   temperature?: { current?: number };
   ata_smart_attributes?: { table?: { id: number; raw?: { value?: number } }[] };
-  nvme_smart_health_information_log?: { critical_warning?: number; media_errors?: number; percentage_used?: number; power_on_hours?: number; temperature?: number };
+  nvme_smart_health_information_log?: {
+    critical_warning?: number;
+    media_errors?: number;
+    percentage_used?: number;
+    power_on_hours?: number;
+    temperature?: number;
+  };
   scsi_grown_defect_list?: number;
 }
 
 const REALLOCATED = 5;
 const PENDING = 197;
 
-const count = (value: number | undefined) => (value !== undefined && Number.isSafeInteger(value) && value >= 0 ? value : undefined);
+const count = (value: number | undefined) =>
+  value !== undefined && Number.isSafeInteger(value) && value >= 0 ? value : undefined;
 
 function healthOf(printed: Printed): Health {
   const raw = (id: number) => count(printed.ata_smart_attributes?.table?.find((row) => row.id === id)?.raw?.value);
@@ -71,14 +78,16 @@ function reportOf(printed: Printed): SmartReport {
   const protocol = printed.device?.protocol?.toUpperCase() ?? "";
   const bytes = Number(printed.user_capacity?.bytes ?? printed.nvme_total_capacity ?? NaN);
   const bus: Bus = protocol === "NVME" ? "nvme" : protocol === "SCSI" ? "sas" : "sata";
-  const sector = (size: number | undefined) => (size !== undefined && [512, 520, 4096, 4160, 8192, 16384].includes(size) ? size : null);
+  const sector = (size: number | undefined) =>
+    size !== undefined && [512, 520, 4096, 4160, 8192, 16384].includes(size) ? size : null;
   const logical = sector(printed.logical_block_size);
   return {
     serial: (printed.serial_number ?? "").trim().slice(0, 120),
     model: (printed.model_name ?? printed.scsi_model_name ?? "").replace(/\s+/g, " ").trim().slice(0, 120),
     bytes: Number.isSafeInteger(bytes) && bytes > 0 ? bytes : null,
     bus,
-    medium: bus === "nvme" || printed.rotation_rate === 0 || printed.rotation_rate === "Solid State Device" ? "ssd" : "hdd",
+    medium:
+      bus === "nvme" || printed.rotation_rate === 0 || printed.rotation_rate === "Solid State Device" ? "ssd" : "hdd",
     health: healthOf(printed),
     logicalSector: logical,
     physicalSector: sector(printed.physical_block_size) ?? logical,
@@ -108,21 +117,33 @@ function parseAll(text: string): unknown[] {
  * @returns the reports, and what was passed over since it names no drive; or what is wrong with the text. Never throws
  */
 export function readSmart(text: string): SmartResult {
-  if (text.length > MOST_SMART_CHARACTERS) return { ok: false, message: "This is more than 8 MB, far more than smartctl prints." };
-  if (text.trim() === "") return { ok: false, message: `There is nothing in it. Run ${SMART_COMMAND} for each drive and paste all that it prints.` };
+  if (text.length > MOST_SMART_CHARACTERS)
+    return { ok: false, message: "This is more than 8 MB, far more than smartctl prints." };
+  if (text.trim() === "")
+    return {
+      ok: false,
+      message: `There is nothing in it. Run ${SMART_COMMAND} for each drive and paste all that it prints.`,
+    };
   let values: unknown[];
   try {
     values = parseAll(text);
   } catch (error) {
-    return { ok: false, message: `This is not the JSON that smartctl prints, or a part of it is missing: ${error instanceof Error ? error.message : String(error)}. Run it with --json.` };
+    return {
+      ok: false,
+      message: `This is not the JSON that smartctl prints, or a part of it is missing: ${error instanceof Error ? error.message : String(error)}. Run it with --json.`,
+    };
   }
-  if (values.length > MOST_REPORTS) return { ok: false, message: `These are ${values.length} reports; at most ${MOST_REPORTS} are read at once.` };
+  if (values.length > MOST_REPORTS)
+    return { ok: false, message: `These are ${values.length} reports; at most ${MOST_REPORTS} are read at once.` };
   const reports: SmartReport[] = [];
   const skipped: string[] = [];
   for (const [i, value] of values.entries()) {
     if (!validateSmartctl(value)) {
       const [error] = validateSmartctl.errors ?? [];
-      return { ok: false, message: `Report ${i + 1} is JSON, but not what smartctl prints: it ${error?.message ?? "has another shape"}${error?.instancePath ? ` at ${error.instancePath}` : ""}.` };
+      return {
+        ok: false,
+        message: `Report ${i + 1} is JSON, but not what smartctl prints: it ${error?.message ?? "has another shape"}${error?.instancePath ? ` at ${error.instancePath}` : ""}.`,
+      };
     }
     const printed = value as Printed;
     const report = reportOf(printed);

@@ -25,7 +25,11 @@ export function BoxRulesPage({ id }: { id: string }) {
     );
   }
   const { plan } = state.history;
-  const choose = (overrides: Partial<BoxRules> | undefined) => session.do({ kind: "change-box", rules: { set: plan.box.rules.set, ...(overrides && Object.keys(overrides).length > 0 ? { overrides } : {}) } });
+  const choose = (overrides: Partial<BoxRules> | undefined) =>
+    session.do({
+      kind: "change-box",
+      rules: { set: plan.box.rules.set, ...(overrides && Object.keys(overrides).length > 0 ? { overrides } : {}) },
+    });
   return (
     <main className="mx-auto max-w-4xl px-5 py-8">
       <Link href={`/plan/${id}`} className="text-indigo underline underline-offset-4">
@@ -37,7 +41,10 @@ export function BoxRulesPage({ id }: { id: string }) {
           Undo
         </Button>
       </div>
-      <p className="mt-2 text-soft">Boxes differ. Start from the kind that is most like yours and correct what is not so; every figure and every check follows. Beside each answer stands what it would change about this plan.</p>
+      <p className="mt-2 text-soft">
+        Boxes differ. Start from the kind that is most like yours and correct what is not so; every figure and every
+        check follows. Beside each answer stands what it would change about this plan.
+      </p>
       <SetChoice plan={plan} onChoose={(set) => session.do({ kind: "change-box", rules: { set } })} />
       <LayoutsOffered plan={plan} onChoose={choose} />
       {QUESTIONS.map(({ heading, questions }) => (
@@ -59,8 +66,17 @@ function SetChoice({ plan, onChoose }: { plan: Plan; onChoose: (set: RuleSetId) 
       <legend className="font-serif text-xl">It is most like …</legend>
       <div className="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2">
         {ruleSets.map((set) => (
-          <label key={set.id} className="flex cursor-pointer gap-2 rounded border border-transparent p-2 hover:bg-wall has-checked:border-indigo">
-            <input type="radio" name="set" checked={plan.box.rules.set === set.id} onChange={() => onChoose(set.id)} className="mt-1 accent-indigo" />
+          <label
+            key={set.id}
+            className="flex cursor-pointer gap-2 rounded border border-transparent p-2 hover:bg-wall has-checked:border-indigo"
+          >
+            <input
+              type="radio"
+              name="set"
+              checked={plan.box.rules.set === set.id}
+              onChange={() => onChoose(set.id)}
+              className="mt-1 accent-indigo"
+            />
             <span>
               <span className="font-semibold">{set.name}</span>
               <span className="block text-[0.9rem] text-soft">{set.description}</span>
@@ -69,7 +85,9 @@ function SetChoice({ plan, onChoose }: { plan: Plan; onChoose: (set: RuleSetId) 
         ))}
       </div>
       <p className="mt-2 text-soft" role="status">
-        {differs === 0 ? "All is as this set has it." : `${differs === 1 ? "1 answer differs" : `${differs} answers differ`} from this set. Choosing a set takes its answers.`}
+        {differs === 0
+          ? "All is as this set has it."
+          : `${differs === 1 ? "1 answer differs" : `${differs} answers differ`} from this set. Choosing a set takes its answers.`}
       </p>
     </fieldset>
   );
@@ -78,7 +96,9 @@ function SetChoice({ plan, onChoose }: { plan: Plan; onChoose: (set: RuleSetId) 
 function LayoutsOffered({ plan, onChoose }: { plan: Plan; onChoose: (overrides: Partial<BoxRules>) => void }) {
   const rules = rulesOf(plan.box.rules);
   const toggle = (id: (typeof layouts)[number]["id"]) => {
-    const next = layouts.map((layout) => layout.id).filter((each) => (each === id ? !rules.layouts.includes(each) : rules.layouts.includes(each)));
+    const next = layouts
+      .map((layout) => layout.id)
+      .filter((each) => (each === id ? !rules.layouts.includes(each) : rules.layouts.includes(each)));
     onChoose({ ...plan.box.rules.overrides, layouts: next });
   };
   return (
@@ -86,8 +106,17 @@ function LayoutsOffered({ plan, onChoose }: { plan: Plan; onChoose: (overrides: 
       <legend className="font-serif text-xl">Which layouts does it offer?</legend>
       <div className="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-3">
         {layouts.map((layout) => (
-          <label key={layout.id} className="flex cursor-pointer items-baseline gap-2 rounded px-2 py-1 hover:bg-wall" title={layout.summary}>
-            <input type="checkbox" checked={rules.layouts.includes(layout.id)} onChange={() => toggle(layout.id)} className="accent-indigo" />
+          <label
+            key={layout.id}
+            className="flex cursor-pointer items-baseline gap-2 rounded px-2 py-1 hover:bg-wall"
+            title={layout.summary}
+          >
+            <input
+              type="checkbox"
+              checked={rules.layouts.includes(layout.id)}
+              onChange={() => toggle(layout.id)}
+              className="accent-indigo"
+            />
             <span>
               {layout.shortName} <span className="text-[0.9rem] text-soft">{layout.name}</span>
             </span>
@@ -98,7 +127,15 @@ function LayoutsOffered({ plan, onChoose }: { plan: Plan; onChoose: (overrides: 
   );
 }
 
-function Answer({ plan, question, onChoose }: { plan: Plan; question: Question; onChoose: (overrides: Partial<BoxRules>) => void }) {
+function Answer({
+  plan,
+  question,
+  onChoose,
+}: {
+  plan: Plan;
+  question: Question;
+  onChoose: (overrides: Partial<BoxRules>) => void;
+}) {
   const value = rulesOf(plan.box.rules)[question.rule];
   const ofSet = ruleSetOf(plan.box.rules).rules[question.rule];
   const { overrides = {} } = plan.box.rules;
@@ -116,9 +153,16 @@ function Answer({ plan, question, onChoose }: { plan: Plan; question: Question; 
         <div className="mt-1 flex flex-wrap gap-x-5 gap-y-1">
           {answers.map((answer) => (
             <label key={String(answer.value)} className="flex cursor-pointer items-baseline gap-2 py-0.5">
-              <input type="radio" name={question.rule} checked={answer.value === value} onChange={() => onChoose({ ...overrides, [question.rule]: answer.value })} className="accent-indigo" />
+              <input
+                type="radio"
+                name={question.rule}
+                checked={answer.value === value}
+                onChange={() => onChoose({ ...overrides, [question.rule]: answer.value })}
+                className="accent-indigo"
+              />
               <span>
-                {answer.label} {answer.value !== value && <Effect plan={plan} change={{ [question.rule]: answer.value }} />}
+                {answer.label}{" "}
+                {answer.value !== value && <Effect plan={plan} change={{ [question.rule]: answer.value }} />}
               </span>
             </label>
           ))}
@@ -148,7 +192,10 @@ function Effect({ plan, change }: { plan: Plan; change: Partial<BoxRules> }) {
   ].filter(Boolean);
   if (words.length === 0) return null;
   return (
-    <span className="text-[0.87rem] text-soft" title={[...effect.come, ...effect.go].map((finding) => finding.message).join("\n")}>
+    <span
+      className="text-[0.87rem] text-soft"
+      title={[...effect.come, ...effect.go].map((finding) => finding.message).join("\n")}
+    >
       ({words.join(", ")})
     </span>
   );

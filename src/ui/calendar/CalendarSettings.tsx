@@ -41,10 +41,25 @@ export function CalendarSettings({ calendar, act }: Props) {
   return (
     <section aria-label="What decides the dates" className="space-y-3 print:hidden">
       <Labelled label="The first day">
-        <input key={calendar.start} type="date" className={FIELD} defaultValue={calendar.start} onChange={(event) => isDay(event.target.value) && change({ start: event.target.value })} />
+        <input
+          key={calendar.start}
+          type="date"
+          className={FIELD}
+          defaultValue={calendar.start}
+          onChange={(event) => isDay(event.target.value) && change({ start: event.target.value })}
+        />
       </Labelled>
       <Labelled label="Deliveries take … days">
-        <input key={calendar.deliveryDays} type="number" min={0} max={365} className={FIELD} defaultValue={calendar.deliveryDays} aria-invalid={late !== null} onBlur={(event) => takeDelivery(event.target.value)} />
+        <input
+          key={calendar.deliveryDays}
+          type="number"
+          min={0}
+          max={365}
+          className={FIELD}
+          defaultValue={calendar.deliveryDays}
+          aria-invalid={late !== null}
+          onBlur={(event) => takeDelivery(event.target.value)}
+        />
       </Labelled>
       {late && (
         <p role="alert" className="text-[0.93rem] text-geranium">
@@ -72,7 +87,16 @@ export function CalendarSettings({ calendar, act }: Props) {
       {own && <OwnHours hands={calendar.hands} onChange={(hands) => change({ hands })} />}
       <div>
         <Labelled label="Days on which you are away">
-          <textarea rows={3} className="mt-0.5 w-full rounded border border-line-strong/70 bg-raised p-2" value={away} placeholder="24–26 Dec, 1 Jan" aria-invalid={trouble !== null} aria-describedby={trouble ? problem : undefined} onChange={(event) => setAway(event.target.value)} onBlur={takeAway} />
+          <textarea
+            rows={3}
+            className="mt-0.5 w-full rounded border border-line-strong/70 bg-raised p-2"
+            value={away}
+            placeholder="24–26 Dec, 1 Jan"
+            aria-invalid={trouble !== null}
+            aria-describedby={trouble ? problem : undefined}
+            onChange={(event) => setAway(event.target.value)}
+            onBlur={takeAway}
+          />
         </Labelled>
         {trouble && (
           <p id={problem} role="alert" className="text-[0.93rem] text-geranium">
@@ -81,7 +105,11 @@ export function CalendarSettings({ calendar, act }: Props) {
         )}
       </div>
       <Labelled label="Time zone">
-        <select className={FIELD} value={calendar.timeZone} onChange={(event) => change({ timeZone: event.target.value })}>
+        <select
+          className={FIELD}
+          value={calendar.timeZone}
+          onChange={(event) => change({ timeZone: event.target.value })}
+        >
           {zones.map((zone) => (
             <option key={zone} value={zone}>
               {zone.replaceAll("_", " ")}
@@ -89,7 +117,9 @@ export function CalendarSettings({ calendar, act }: Props) {
           ))}
         </select>
       </Labelled>
-      <p className="text-[0.9rem] text-soft">What needs no hand at the box begins between 7:00 and 23:00. Once begun, work runs through the night.</p>
+      <p className="text-[0.9rem] text-soft">
+        What needs no hand at the box begins between 7:00 and 23:00. Once begun, work runs through the night.
+      </p>
       <Button small onClick={() => act({ kind: "set-calendar", calendar: null }, true)}>
         Without dates
       </Button>
@@ -100,7 +130,12 @@ export function CalendarSettings({ calendar, act }: Props) {
 function OwnHours({ hands, onChange }: { hands: readonly HandsWindow[]; onChange: (hands: HandsWindow[]) => void }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const put = (i: number, window: HandsWindow) => {
-    const wrong = window.days.length === 0 ? "Hours need a day of the week at least." : window.from >= window.to ? "These hours must end later on the same day than they begin." : null;
+    const wrong =
+      window.days.length === 0
+        ? "Hours need a day of the week at least."
+        : window.from >= window.to
+          ? "These hours must end later on the same day than they begin."
+          : null;
     setTrouble(wrong);
     if (wrong) return;
     onChange(hands.map((each, n) => (n === i ? window : each)));
@@ -113,15 +148,39 @@ function OwnHours({ hands, onChange }: { hands: readonly HandsWindow[]; onChange
           <div className="flex flex-wrap gap-x-2">
             {DAYS.map((name, d) => (
               <label key={name} className="flex items-center gap-1 text-[0.9rem]">
-                <input type="checkbox" className="accent-indigo" checked={window.days.includes(d + 1)} onChange={(event) => put(i, { ...window, days: event.target.checked ? [...window.days, d + 1].sort() : window.days.filter((day) => day !== d + 1) })} />
+                <input
+                  type="checkbox"
+                  className="accent-indigo"
+                  checked={window.days.includes(d + 1)}
+                  onChange={(event) =>
+                    put(i, {
+                      ...window,
+                      days: event.target.checked
+                        ? [...window.days, d + 1].sort()
+                        : window.days.filter((day) => day !== d + 1),
+                    })
+                  }
+                />
                 {name}
               </label>
             ))}
           </div>
           <div className="mt-1 flex items-center gap-2">
-            <input type="time" aria-label={`From, hours ${i + 1}`} className="h-8 rounded border border-line-strong/70 bg-raised px-1" value={window.from} onChange={(event) => put(i, { ...window, from: event.target.value })} />
+            <input
+              type="time"
+              aria-label={`From, hours ${i + 1}`}
+              className="h-8 rounded border border-line-strong/70 bg-raised px-1"
+              value={window.from}
+              onChange={(event) => put(i, { ...window, from: event.target.value })}
+            />
             to
-            <input type="time" aria-label={`To, hours ${i + 1}`} className="h-8 rounded border border-line-strong/70 bg-raised px-1" value={window.to} onChange={(event) => put(i, { ...window, to: event.target.value })} />
+            <input
+              type="time"
+              aria-label={`To, hours ${i + 1}`}
+              className="h-8 rounded border border-line-strong/70 bg-raised px-1"
+              value={window.to}
+              onChange={(event) => put(i, { ...window, to: event.target.value })}
+            />
             {hands.length > 1 && (
               <Button small look="quiet" onClick={() => onChange(hands.filter((_, n) => n !== i))}>
                 Remove

@@ -30,12 +30,19 @@ export function CalendarView({ plan, calendar, act, planHref }: Props) {
   const [unit] = useUnit();
   const walked = useMemo(() => walk(plan, unit, undefined, today()), [plan, unit]);
   const dates = useMemo(() => schedule(walked, calendar), [walked, calendar]);
-  const ends = useMemo(() => (["low", "high"] as const).map((pace) => schedule(walked, calendar, pace).end), [walked, calendar]);
+  const ends = useMemo(
+    () => (["low", "high"] as const).map((pace) => schedule(walked, calendar, pace).end),
+    [walked, calendar],
+  );
   const months = useMemo(() => busyMonths(dates), [dates]);
   const zone = calendar.timeZone;
   const exportIt = async () => {
     const { calendarFile } = await import("@/exchange/calendarFile/calendarFile");
-    saveFile(planFileName(plan.name).replace(/\.cortijo\.json$/, ".ics"), "text/calendar", calendarFile(walked, dates, Date.now()));
+    saveFile(
+      planFileName(plan.name).replace(/\.cortijo\.json$/, ".ics"),
+      "text/calendar",
+      calendarFile(walked, dates, Date.now()),
+    );
   };
   const stuck = walked.moments.findIndex((moment) => moment.after !== null && moment.after === dates.stuck);
   return (
@@ -53,12 +60,14 @@ export function CalendarView({ plan, calendar, act, planHref }: Props) {
       </div>
       {plan.steps.length > 0 && (
         <p className="mt-1">
-          Done on <strong className="font-semibold">{dayWords(dates.end, zone)}</strong>, if all goes as is likely; between {dayWords(ends[0] ?? dates.end, zone)} and {dayWords(ends[1] ?? dates.end, zone)}.
+          Done on <strong className="font-semibold">{dayWords(dates.end, zone)}</strong>, if all goes as is likely;
+          between {dayWords(ends[0] ?? dates.end, zone)} and {dayWords(ends[1] ?? dates.end, zone)}.
         </p>
       )}
       {stuck > 0 && (
         <p role="alert" className="mt-1 text-geranium">
-          Step {stuck} cannot begin within three years: there is no hour for it. Change your hours, or the days that you left out.
+          Step {stuck} cannot begin within three years: there is no hour for it. Change your hours, or the days that you
+          left out.
         </p>
       )}
       <div className="mt-4 grid gap-x-8 gap-y-6 lg:grid-cols-[17rem_minmax(0,1fr)] print:block">
@@ -76,7 +85,12 @@ export function CalendarView({ plan, calendar, act, planHref }: Props) {
           {months.map((month) => (
             <MonthTable key={month} month={month} dates={dates} walked={walked} />
           ))}
-          {months.length > 0 && <p className="text-[0.9rem] text-soft print:hidden">Entries keep their identifiers: a later export updates those of an earlier one. Entries of steps that you have removed stay in your calendar program until you delete them there.</p>}
+          {months.length > 0 && (
+            <p className="text-[0.9rem] text-soft print:hidden">
+              Entries keep their identifiers: a later export updates those of an earlier one. Entries of steps that you
+              have removed stay in your calendar program until you delete them there.
+            </p>
+          )}
         </div>
       </div>
     </main>

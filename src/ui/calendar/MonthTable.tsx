@@ -15,7 +15,10 @@ const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 /** One month, with what is to be done on each day; a month is a page when it is printed. */
 export function MonthTable({ month, dates, walked }: { month: string; dates: Schedule; walked: Walk }) {
   // Weeks before the plan begins have nothing to say.
-  const weeks = useMemo(() => monthView(dates, month).filter((week) => (week.at(-1)?.day ?? "") >= dates.calendar.start), [dates, month]);
+  const weeks = useMemo(
+    () => monthView(dates, month).filter((week) => (week.at(-1)?.day ?? "") >= dates.calendar.start),
+    [dates, month],
+  );
   return (
     <section aria-label={monthWords(month)} className="print:break-inside-avoid">
       <h2 className="font-serif text-lg">{monthWords(month)}</h2>
@@ -23,7 +26,11 @@ export function MonthTable({ month, dates, walked }: { month: string; dates: Sch
         <thead>
           <tr>
             {DAYS.map((day) => (
-              <th key={day} scope="col" className="border-b border-line-strong px-1.5 pb-0.5 text-left font-normal text-soft">
+              <th
+                key={day}
+                scope="col"
+                className="border-b border-line-strong px-1.5 pb-0.5 text-left font-normal text-soft"
+              >
                 {day}
               </th>
             ))}
@@ -46,15 +53,30 @@ export function MonthTable({ month, dates, walked }: { month: string; dates: Sch
 function DayCell({ day, dates, walked }: { day: MonthDay; dates: Schedule; walked: Walk }) {
   const [unit] = useUnit();
   const zone = dates.calendar.timeZone;
-  const size = (id: string) => { const drive = driveOf(walked.plan, id); return drive ? shortSize(drive, unit) : "a drive"; };
-  const listed = (ids: readonly string[]) => [...new Set(ids.map(size))].map((each) => { const count = ids.filter((id) => size(id) === each).length; return count === 1 ? each : `${count} × ${each}`; }).join(" + ");
+  const size = (id: string) => {
+    const drive = driveOf(walked.plan, id);
+    return drive ? shortSize(drive, unit) : "a drive";
+  };
+  const listed = (ids: readonly string[]) =>
+    [...new Set(ids.map(size))]
+      .map((each) => {
+        const count = ids.filter((id) => size(id) === each).length;
+        return count === 1 ? each : `${count} × ${each}`;
+      })
+      .join(" + ");
   const label = (id: string) => {
     const index = walked.moments.findIndex((moment) => moment.after === id);
     const [moment, before] = [walked.moments[index], walked.moments[index - 1]];
-    return { number: index, text: moment?.walked && before ? stepLabel(moment.walked.step, before.state.plan, unit) : "", bare: moment?.walked?.exposure.some((each) => each.redundancy <= 0) ?? false };
+    return {
+      number: index,
+      text: moment?.walked && before ? stepLabel(moment.walked.step, before.state.plan, unit) : "",
+      bare: moment?.walked?.exposure.some((each) => each.redundancy <= 0) ?? false,
+    };
   };
   return (
-    <td className={`h-20 border border-line p-1 align-top ${day.inMonth ? "" : "bg-wall text-soft"} ${day.excluded ? "bg-wall" : ""}`}>
+    <td
+      className={`h-20 border border-line p-1 align-top ${day.inMonth ? "" : "bg-wall text-soft"} ${day.excluded ? "bg-wall" : ""}`}
+    >
       <span className={day.inMonth ? "font-semibold" : ""}>{day.number}</span>
       {day.excluded && <span className="ml-1 text-soft">away</span>}
       {day.inMonth && (
@@ -64,8 +86,13 @@ function DayCell({ day, dates, walked }: { day: MonthDay; dates: Schedule; walke
           {day.steps.map(({ scheduled, begins, ends }) => {
             const { number, text, bare } = label(scheduled.step);
             return (
-              <li key={scheduled.step} className={`rounded-sm px-1 leading-tight [overflow-wrap:anywhere] ${begins ? (scheduled.attention === "box" ? "bg-indigo text-on-indigo" : "border border-indigo") : bare ? "bg-geranium-ground text-geranium" : "bg-copies text-ink"}`}>
-                {begins ? `${clockWords(scheduled.start, zone)} ${number}. ${text}` : `${number}. ${ends ? `until ${clockWords(scheduled.end, zone)}` : "goes on"}`}
+              <li
+                key={scheduled.step}
+                className={`rounded-sm px-1 leading-tight [overflow-wrap:anywhere] ${begins ? (scheduled.attention === "box" ? "bg-indigo text-on-indigo" : "border border-indigo") : bare ? "bg-geranium-ground text-geranium" : "bg-copies text-ink"}`}
+              >
+                {begins
+                  ? `${clockWords(scheduled.start, zone)} ${number}. ${text}`
+                  : `${number}. ${ends ? `until ${clockWords(scheduled.end, zone)}` : "goes on"}`}
                 {begins && bare && <span className="block">none may fail meanwhile</span>}
               </li>
             );

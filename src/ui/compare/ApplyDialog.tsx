@@ -8,7 +8,17 @@ import { Dialog } from "../kit/Dialog";
 import { useUnit } from "../preferences/preferences";
 
 /** Says which planned steps a layout would make impossible, before it is applied. */
-export function ApplyDialog({ plan, asking, onApply, onClose }: { plan: Plan; asking: { command: Command; name: string }; onApply: () => void; onClose: () => void }) {
+export function ApplyDialog({
+  plan,
+  asking,
+  onApply,
+  onClose,
+}: {
+  plan: Plan;
+  asking: { command: Command; name: string };
+  onApply: () => void;
+  onClose: () => void;
+}) {
   const [unit] = useUnit();
   const broken = brokenSteps(plan, asking.command, unit);
   const count = broken.length === 1 ? "One planned step" : `${broken.length} planned steps`;

@@ -11,7 +11,16 @@ import { boxScreen } from "@/core/plan/boxScreen";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
-import { changeWords, growthWords, nextFailureName, nextFailureWords, priceWords, rebuildWords, speedWords, toleranceShort } from "./figureWords";
+import {
+  changeWords,
+  growthWords,
+  nextFailureName,
+  nextFailureWords,
+  priceWords,
+  rebuildWords,
+  speedWords,
+  toleranceShort,
+} from "./figureWords";
 import { MiniTerraces } from "./MiniTerraces";
 
 export interface CardProps {
@@ -33,7 +42,20 @@ export interface CardProps {
 }
 
 /** One way to lay the drives out: its terraces and its figures. */
-export const ChoiceCard = memo(function ChoiceCard({ choice, plan, drives, beatenBy, misfits, change, present, pinned, lit, onPin, onApply, onLight }: CardProps) {
+export const ChoiceCard = memo(function ChoiceCard({
+  choice,
+  plan,
+  drives,
+  beatenBy,
+  misfits,
+  change,
+  present,
+  pinned,
+  lit,
+  onPin,
+  onApply,
+  onLight,
+}: CardProps) {
   const [unit] = useUnit();
   const { figures } = choice;
   const shown = showBytes(figures.usableBytes, unit);
@@ -55,7 +77,9 @@ export const ChoiceCard = memo(function ChoiceCard({ choice, plan, drives, beate
         </h3>
         <p className="text-right font-serif whitespace-nowrap" title={formatExactBytes(figures.usableBytes)}>
           <span className="text-2xl">{shown.figure}</span> {shown.unit}
-          <span className="block font-sans text-[0.8rem] text-soft">box shows “{boxScreen(figures.usableBytes, rulesOf(plan.box.rules))}”</span>
+          <span className="block font-sans text-[0.8rem] text-soft">
+            box shows “{boxScreen(figures.usableBytes, rulesOf(plan.box.rules))}”
+          </span>
         </p>
       </header>
       <div className={fits ? "" : "opacity-45"}>
@@ -63,14 +87,23 @@ export const ChoiceCard = memo(function ChoiceCard({ choice, plan, drives, beate
       </div>
       {!fits && (
         <p className="text-[0.9rem] text-ochre-text">
-          Does not fit: {misfits.map((misfit) => misfit.reason).join(", ")}. {change ? `It would ${changeWords(change, unit)}.` : change === null ? "No one or two drives more or larger would mend it." : ""}
+          Does not fit: {misfits.map((misfit) => misfit.reason).join(", ")}.{" "}
+          {change
+            ? `It would ${changeWords(change, unit)}.`
+            : change === null
+              ? "No one or two drives more or larger would mend it."
+              : ""}
         </p>
       )}
       {beatenBy && <p className="text-[0.9rem] text-soft">Beaten by {beatenBy}: it is better in no figure.</p>}
       <dl className={`grid grid-cols-[auto_1fr] gap-x-3 text-[0.87rem] leading-[1.35rem] ${fits ? "" : "text-soft"}`}>
         <Row name="May fail">{toleranceShort(figures.tolerance)}</Row>
         <Row name={nextFailureName(figures)}>{nextFailureWords(figures)}</Row>
-        <Row name="Idle">{figures.idleBytes === 0 ? "nothing" : `${formatBytes(figures.idleBytes, unit)} (${Math.round(figures.idleShare * 100)} %)`}</Row>
+        <Row name="Idle">
+          {figures.idleBytes === 0
+            ? "nothing"
+            : `${formatBytes(figures.idleBytes, unit)} (${Math.round(figures.idleShare * 100)} %)`}
+        </Row>
         <Row name="Read / write">{speedWords(figures)}</Row>
         <Row name="Rebuild">{rebuildWords(figures)}</Row>
         <Row name="Price per TB">{priceWords(figures)}</Row>
@@ -80,7 +113,13 @@ export const ChoiceCard = memo(function ChoiceCard({ choice, plan, drives, beate
         <Button small disabled={present} onClick={() => onApply(choice.id)} aria-label={`Apply ${name}`}>
           Apply
         </Button>
-        <Button small look={pinned ? "main" : "plain"} aria-pressed={pinned} onClick={() => onPin(choice.id)} aria-label={`Pin ${name}`}>
+        <Button
+          small
+          look={pinned ? "main" : "plain"}
+          aria-pressed={pinned}
+          onClick={() => onPin(choice.id)}
+          aria-label={`Pin ${name}`}
+        >
           {pinned ? "Pinned" : "Pin"}
         </Button>
       </div>

@@ -10,7 +10,11 @@ export function ComparePage({ id }: { id: string }) {
     <OpenPlan id={id}>
       {(opened) => (
         <PlanFrame opened={opened} place="compare">
-          <CompareView id={opened.id} plan={opened.state.history.plan} act={(command, offersUndo) => opened.session.do(command, offersUndo)} />
+          <CompareView
+            id={opened.id}
+            plan={opened.state.history.plan}
+            act={(command, offersUndo) => opened.session.do(command, offersUndo)}
+          />
         </PlanFrame>
       )}
     </OpenPlan>

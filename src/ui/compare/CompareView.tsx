@@ -35,7 +35,15 @@ const CopyMenuItems = lazy(() => import("./CopyMenuItems").then((module) => ({ d
 const NO_MISFITS: readonly Misfit[] = [];
 
 /** Layouts side by side for the drives at hand, chosen by need; and the next drive to buy. */
-export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (command: Command, offersUndo?: boolean) => string | null }) {
+export function CompareView({
+  id,
+  plan,
+  act,
+}: {
+  id: string;
+  plan: Plan;
+  act: (command: Command, offersUndo?: boolean) => string | null;
+}) {
   const [state, change] = useCompareState(id);
   const [lit, light] = useState<string | null>(null);
   const [pins, setPins] = useState<string[]>([]);
@@ -46,33 +54,68 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
   const drives = useMemo(() => plan.drives.filter((drive) => chosen.has(drive.id)), [plan.drives, chosen]);
   const network = NETWORKS.find(({ name }) => name === state.network)?.rate ?? NETWORKS[0].rate;
   const tooMany = drives.length > 24;
-  const request = useMemo(() => (tooMany ? null : { drives, rules, network, splits: true }), [tooMany, drives, rules, network]);
-  const compare = useCallback<NonNullable<Parameters<typeof useJob<import("@/core/compare/compare").Comparison>>[0]>>((work, onProgress) => work.compare(request ?? { drives: [], rules, network, splits: true }, onProgress), [request, rules, network]);
+  const request = useMemo(
+    () => (tooMany ? null : { drives, rules, network, splits: true }),
+    [tooMany, drives, rules, network],
+  );
+  const compare = useCallback<NonNullable<Parameters<typeof useJob<import("@/core/compare/compare").Comparison>>[0]>>(
+    (work, onProgress) => work.compare(request ?? { drives: [], rules, network, splits: true }, onProgress),
+    [request, rules, network],
+  );
   const job = useJob(request ? compare : null);
   const comparison = job.result;
 
   const choices = useMemo(() => comparison?.choices ?? [], [comparison]);
   const beaten = useMemo(() => beatenBy(choices), [choices]);
   const nameOf = useMemo(() => new Map(choices.map((choice) => [choice.id, choiceName(choice)])), [choices]);
-  const unfit = useMemo(() => new Map(choices.flatMap((choice): [string, Misfit[]][] => {
-    const found = misfits(choice, state.needs);
-    return found.length > 0 ? [[choice.id, found]] : [];
-  })), [choices, state.needs]);
-  const fitting = useMemo(() => new Set(choices.filter((choice) => !unfit.has(choice.id)).map((choice) => choice.id)), [choices, unfit]);
+  const unfit = useMemo(
+    () =>
+      new Map(
+        choices.flatMap((choice): [string, Misfit[]][] => {
+          const found = misfits(choice, state.needs);
+          return found.length > 0 ? [[choice.id, found]] : [];
+        }),
+      ),
+    [choices, state.needs],
+  );
+  const fitting = useMemo(
+    () => new Set(choices.filter((choice) => !unfit.has(choice.id)).map((choice) => choice.id)),
+    [choices, unfit],
+  );
 
   const presentId = useMemo(() => presentChoice(plan, choices), [plan, choices]);
   const nearest = useCallback(
     (work: Parameters<typeof compare>[0]) => {
-      const asked = choices.filter((choice) => unfit.has(choice.id)).map(({ id: choiceId, groups, figures }) => ({ id: choiceId, groups, ...(choiceId === presentId ? { leastBytes: figures.growth.byDrive?.leastBytes ?? Infinity } : {}) }));
+      const asked = choices
+        .filter((choice) => unfit.has(choice.id))
+        .map(({ id: choiceId, groups, figures }) => ({
+          id: choiceId,
+          groups,
+          ...(choiceId === presentId ? { leastBytes: figures.growth.byDrive?.leastBytes ?? Infinity } : {}),
+        }));
       const sizes = (plan.prices ?? EXAMPLE_PRICES).map((item) => item.bytes);
-      return work.nearestChanges(asked, state.needs, sizes, Math.max(0, plan.box.bays - drives.length), { drives, rules, network, splits: false });
+      return work.nearestChanges(asked, state.needs, sizes, Math.max(0, plan.box.bays - drives.length), {
+        drives,
+        rules,
+        network,
+        splits: false,
+      });
     },
     [choices, unfit, presentId, plan.prices, plan.box.bays, state.needs, drives, rules, network],
   );
   const changes = useJob(unfit.size > 0 ? nearest : null);
 
   const measure = measureOf(state.sort);
-  const sorted = useMemo(() => [...choices].filter((choice) => !state.hideBeaten || !beaten.has(choice.id)).sort((a, b) => merit(measure, b.figures) - merit(measure, a.figures) || b.figures.usableBytes - a.figures.usableBytes), [choices, measure, state.hideBeaten, beaten]);
+  const sorted = useMemo(
+    () =>
+      [...choices]
+        .filter((choice) => !state.hideBeaten || !beaten.has(choice.id))
+        .sort(
+          (a, b) =>
+            merit(measure, b.figures) - merit(measure, a.figures) || b.figures.usableBytes - a.figures.usableBytes,
+        ),
+    [choices, measure, state.hideBeaten, beaten],
+  );
   const inside = sorted.filter((choice) => fitting.has(choice.id));
   const outside = sorted.filter((choice) => !fitting.has(choice.id));
 
@@ -91,7 +134,9 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
   const pinned = pins.filter((pin) => byId.has(pin));
   const onPin = useCallback(
     (choiceId: string) => {
-      const next = pinned.includes(choiceId) ? pinned.filter((each) => each !== choiceId) : [...pinned.slice(-1), choiceId];
+      const next = pinned.includes(choiceId)
+        ? pinned.filter((each) => each !== choiceId)
+        : [...pinned.slice(-1), choiceId];
       setPins(next);
       if (next.length === 2 && !pinned.includes(choiceId)) setOpen(true);
     },
@@ -125,18 +170,32 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
 
   return (
     <main className="grid min-h-0 min-w-0 flex-1 lg:grid-cols-[minmax(0,1fr)_23rem]">
-      <div tabIndex={0} role="region" aria-label="Layouts side by side" className="min-h-0 min-w-0 px-4 pb-6 lg:overflow-y-auto">
+      <div
+        tabIndex={0}
+        role="region"
+        aria-label="Layouts side by side"
+        className="min-h-0 min-w-0 px-4 pb-6 lg:overflow-y-auto"
+      >
         <div className="sticky top-0 z-10 -mx-4 space-y-1 border-b border-line bg-ground px-4 py-3 max-lg:static">
           <DriveChooser plan={plan} chosen={chosen} onChoose={(ids) => change({ drives: ids })} />
           <NeedsBar needs={state.needs} most={Math.max(1, drives.length)} onChange={(needs) => change({ needs })} />
         </div>
         <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pt-3 text-[0.93rem]">
           <p role="status" className="font-semibold">
-            {comparison && (Object.keys(state.needs).length > 0 ? `${fitting.size} of ${choices.length} ways fit` : choices.length === 1 ? "1 way" : `${choices.length} ways`)}
+            {comparison &&
+              (Object.keys(state.needs).length > 0
+                ? `${fitting.size} of ${choices.length} ways fit`
+                : choices.length === 1
+                  ? "1 way"
+                  : `${choices.length} ways`)}
           </p>
           <label className="flex items-center gap-1.5">
             <span className="text-soft">Best first by</span>
-            <select value={state.sort} onChange={(event) => change({ sort: event.target.value as MeasureId })} className="h-7 rounded border border-line-strong/60 bg-raised px-1">
+            <select
+              value={state.sort}
+              onChange={(event) => change({ sort: event.target.value as MeasureId })}
+              className="h-7 rounded border border-line-strong/60 bg-raised px-1"
+            >
               {MEASURES.map((each) => (
                 <option key={each.id} value={each.id}>
                   {each.name.toLowerCase()}
@@ -146,7 +205,11 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
           </label>
           <label className="flex items-center gap-1.5">
             <span className="text-soft">Network</span>
-            <select value={state.network} onChange={(event) => change({ network: event.target.value })} className="h-7 rounded border border-line-strong/60 bg-raised px-1">
+            <select
+              value={state.network}
+              onChange={(event) => change({ network: event.target.value })}
+              className="h-7 rounded border border-line-strong/60 bg-raised px-1"
+            >
               {NETWORKS.map(({ name }) => (
                 <option key={name}>{name}</option>
               ))}
@@ -154,7 +217,12 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
           </label>
           {beaten.size > 0 && (
             <label className="flex items-center gap-1.5">
-              <input type="checkbox" checked={state.hideBeaten} onChange={(event) => change({ hideBeaten: event.target.checked })} className="accent-indigo" />
+              <input
+                type="checkbox"
+                checked={state.hideBeaten}
+                onChange={(event) => change({ hideBeaten: event.target.checked })}
+                className="accent-indigo"
+              />
               Hide the {beaten.size === 1 ? "one that is" : `${beaten.size} that are`} beaten
             </label>
           )}
@@ -172,15 +240,30 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
                 </Button>
               }
             >
-              <CopyMenuItems rows={[...inside, ...outside].map((choice) => ({ choice, misfit: (unfit.get(choice.id) ?? []).map((misfit) => misfit.reason).join(", ") }))} />
+              <CopyMenuItems
+                rows={[...inside, ...outside].map((choice) => ({
+                  choice,
+                  misfit: (unfit.get(choice.id) ?? []).map((misfit) => misfit.reason).join(", "),
+                }))}
+              />
             </MenuButton>
           </span>
         </div>
-        {drives.length === 0 && <p className="pt-6 text-soft">No drive is chosen. Choose the drives to compare layouts for; add drives on the workbench, also such as you only think of buying.</p>}
-        {tooMany && <p className="pt-6 text-geranium">A box has at most 24 bays, and {drives.length} drives are chosen. Leave some out.</p>}
+        {drives.length === 0 && (
+          <p className="pt-6 text-soft">
+            No drive is chosen. Choose the drives to compare layouts for; add drives on the workbench, also such as you
+            only think of buying.
+          </p>
+        )}
+        {tooMany && (
+          <p className="pt-6 text-geranium">
+            A box has at most 24 bays, and {drives.length} drives are chosen. Leave some out.
+          </p>
+        )}
         {job.progress !== null && (
           <p role="status" className="flex items-center gap-3 pt-4">
-            <progress value={job.progress} className="accent-indigo" aria-label="Comparing" /> Weighing every way to part {drives.length} drives …
+            <progress value={job.progress} className="accent-indigo" aria-label="Comparing" /> Weighing every way to
+            part {drives.length} drives …
             <Button small onClick={job.cancel}>
               Stop
             </Button>
@@ -188,21 +271,36 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
         )}
         {job.cancelled && (
           <p className="flex items-center gap-3 pt-4">
-            Stopped. <Button small onClick={job.again}>Compare</Button>
+            Stopped.{" "}
+            <Button small onClick={job.again}>
+              Compare
+            </Button>
           </p>
         )}
-        {job.trouble && <p role="alert" className="pt-4 text-geranium">{job.trouble}</p>}
+        {job.trouble && (
+          <p role="alert" className="pt-4 text-geranium">
+            {job.trouble}
+          </p>
+        )}
         {comparison && !tooMany && drives.length > 0 && (
           <>
             <h2 className="sr-only">Layouts side by side</h2>
-            <div className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-x-6 pt-2">{inside.map(card)}</div>
-            {inside.length === 0 && choices.length > 0 && <p className="pt-4">Nothing that can be made of these drives fits. The nearest changes stand with each.</p>}
+            <div className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-x-6 pt-2">
+              {inside.map(card)}
+            </div>
+            {inside.length === 0 && choices.length > 0 && (
+              <p className="pt-4">
+                Nothing that can be made of these drives fits. The nearest changes stand with each.
+              </p>
+            )}
             {outside.length > 0 && (
               <section aria-labelledby="unfit-heading">
                 <h2 id="unfit-heading" className="mt-2 font-serif text-xl">
                   Does not fit what you need
                 </h2>
-                <div className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-x-6 pt-2">{outside.map(card)}</div>
+                <div className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-x-6 pt-2">
+                  {outside.map(card)}
+                </div>
               </section>
             )}
             {comparison.impossible.length > 0 && (
@@ -221,12 +319,19 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
               </section>
             )}
             <p className="mt-4 text-[0.9rem] text-soft">
-              {comparison.exact ? "No better way to part these drives into groups exists; for each layout and number of groups the best is shown." : "With more than 12 drives only groups of neighbours in size were weighed: better splits are unlikely, but not ruled out."} Speeds and hours are estimates from the usual rates of such drives.
+              {comparison.exact
+                ? "No better way to part these drives into groups exists; for each layout and number of groups the best is shown."
+                : "With more than 12 drives only groups of neighbours in size were weighed: better splits are unlikely, but not ruled out."}{" "}
+              Speeds and hours are estimates from the usual rates of such drives.
             </p>
           </>
         )}
       </div>
-      <aside aria-label="Scatter and next drive" tabIndex={0}  className="min-h-0 border-line p-4 max-lg:border-t lg:overflow-y-auto lg:border-l">
+      <aside
+        aria-label="Scatter and next drive"
+        tabIndex={0}
+        className="min-h-0 border-line p-4 max-lg:border-t lg:overflow-y-auto lg:border-l"
+      >
         <Segmented
           label="Beside the pictures"
           value={state.panel}
@@ -238,7 +343,18 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
         />
         <div className="pt-3">
           {state.panel === "scatter" ? (
-            choices.length > 0 ? <Scatter choices={choices} fitting={fitting} lit={lit} axes={state.axes} onAxes={(axes) => change({ axes })} onPoint={goTo} /> : <p className="text-soft">Nothing to draw yet.</p>
+            choices.length > 0 ? (
+              <Scatter
+                choices={choices}
+                fitting={fitting}
+                lit={lit}
+                axes={state.axes}
+                onAxes={(axes) => change({ axes })}
+                onPoint={goTo}
+              />
+            ) : (
+              <p className="text-soft">Nothing to draw yet.</p>
+            )
           ) : (
             <NextDrivePanel plan={plan} act={act} free={freeBays(plan)} />
           )}
@@ -256,7 +372,16 @@ export function CompareView({ id, plan, act }: { id: string; plan: Plan; act: (c
           }}
         />
       )}
-      {open && first && second && <FaceToFace pair={[first, second]} presentId={presentId} plan={plan} drives={drives} onApply={apply} onClose={() => setOpen(false)} />}
+      {open && first && second && (
+        <FaceToFace
+          pair={[first, second]}
+          presentId={presentId}
+          plan={plan}
+          drives={drives}
+          onApply={apply}
+          onClose={() => setOpen(false)}
+        />
+      )}
     </main>
   );
 }
@@ -269,7 +394,11 @@ function chosenDrives(plan: Plan, ids: string[] | null): ReadonlySet<string> {
   return new Set(wanted.filter((each) => known.has(each)));
 }
 
-const signature = (groups: readonly { layout: string; drives: readonly string[] }[]) => groups.map((group) => `${group.layout}:${[...group.drives].sort().join("+")}`).sort().join("|");
+const signature = (groups: readonly { layout: string; drives: readonly string[] }[]) =>
+  groups
+    .map((group) => `${group.layout}:${[...group.drives].sort().join("+")}`)
+    .sort()
+    .join("|");
 
 /** The choice that a pool of the plan is laid out as already. */
 function presentChoice(plan: Plan, choices: readonly Choice[]): string | null {

@@ -17,7 +17,9 @@ export function CopyMenuItems({ rows }: { rows: readonly TableRow[] }) {
   };
   return (
     <>
-      <MenuItem onSelect={() => void copy("comparison.md", "text/markdown", comparisonMarkdown(rows, unit))}>Copy as a Markdown table</MenuItem>
+      <MenuItem onSelect={() => void copy("comparison.md", "text/markdown", comparisonMarkdown(rows, unit))}>
+        Copy as a Markdown table
+      </MenuItem>
       <MenuItem onSelect={() => void copy("comparison.csv", "text/csv", comparisonCsv(rows))}>Copy as CSV</MenuItem>
       <MenuLine />
       <MenuItem onSelect={() => saveFile("comparison.csv", "text/csv", comparisonCsv(rows))}>Save as CSV</MenuItem>

@@ -8,9 +8,20 @@ import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 
 /** The drives that are compared: each can be taken in or left out, and some sets at once. */
-export function DriveChooser({ plan, chosen, onChoose }: { plan: Plan; chosen: ReadonlySet<string>; onChoose: (ids: string[]) => void }) {
+export function DriveChooser({
+  plan,
+  chosen,
+  onChoose,
+}: {
+  plan: Plan;
+  chosen: ReadonlySet<string>;
+  onChoose: (ids: string[]) => void;
+}) {
   const [unit] = useUnit();
-  const toggle = (id: string) => onChoose(plan.drives.map((drive) => drive.id).filter((each) => (each === id ? !chosen.has(each) : chosen.has(each))));
+  const toggle = (id: string) =>
+    onChoose(
+      plan.drives.map((drive) => drive.id).filter((each) => (each === id ? !chosen.has(each) : chosen.has(each))),
+    );
   const drives = [...plan.drives].sort((a, b) => (bayOf(a) ?? 99) - (bayOf(b) ?? 99));
   return (
     <fieldset className="flex flex-wrap items-center gap-1.5">
@@ -29,7 +40,9 @@ export function DriveChooser({ plan, chosen, onChoose }: { plan: Plan; chosen: R
             className={`inline-flex h-8 items-center gap-1.5 rounded border px-2 text-[0.93rem] transition-colors ${on ? "border-indigo bg-indigo text-on-indigo" : "border-dashed border-line-strong/70 text-soft hover:border-ink"}`}
           >
             <span className="font-semibold">{shortSize(drive, unit)}</span>
-            <span className={`text-[0.8rem] ${on ? "" : "text-soft"}`}>{bay === null ? (drive.toBuy ? "to buy" : "shelf") : `bay ${bay}`}</span>
+            <span className={`text-[0.8rem] ${on ? "" : "text-soft"}`}>
+              {bay === null ? (drive.toBuy ? "to buy" : "shelf") : `bay ${bay}`}
+            </span>
             {needsCare(drive) && <span className="text-[0.8rem]">needs care</span>}
           </button>
         );
@@ -39,7 +52,12 @@ export function DriveChooser({ plan, chosen, onChoose }: { plan: Plan; chosen: R
           All
         </Button>
         {plan.pools.map((pool) => (
-          <Button key={pool.id} small look="quiet" onClick={() => onChoose(pool.groups.flatMap((group) => group.drives))}>
+          <Button
+            key={pool.id}
+            small
+            look="quiet"
+            onClick={() => onChoose(pool.groups.flatMap((group) => group.drives))}
+          >
             {pool.name || "The pool"}
           </Button>
         ))}

@@ -13,7 +13,21 @@ import { choiceName, measureWords } from "./figureWords";
 import { MiniTerraces } from "./MiniTerraces";
 
 /** Two choices large, side by side, with what one has that the other has not. */
-export function FaceToFace({ pair: [a, b], plan, drives, presentId, onApply, onClose }: { pair: [Choice, Choice]; presentId: string | null; plan: Plan; drives: readonly Drive[]; onApply: (id: string) => void; onClose: () => void }) {
+export function FaceToFace({
+  pair: [a, b],
+  plan,
+  drives,
+  presentId,
+  onApply,
+  onClose,
+}: {
+  pair: [Choice, Choice];
+  presentId: string | null;
+  plan: Plan;
+  drives: readonly Drive[];
+  onApply: (id: string) => void;
+  onClose: () => void;
+}) {
   const [unit] = useUnit();
   const said = differences(a, b, unit);
   return (
@@ -27,7 +41,13 @@ export function FaceToFace({ pair: [a, b], plan, drives, presentId, onApply, onC
             </h3>
             <MiniTerraces choice={choice} drives={drives} plan={plan} width={320} height={190} />
             <p className="mt-2 font-serif text-2xl">{measureWords(measureOf("usable"), choice.figures, unit)}</p>
-            <Button small className="mt-2" disabled={choice.id === presentId} onClick={() => onApply(choice.id)} aria-label={`Apply ${choiceName(choice)}`}>
+            <Button
+              small
+              className="mt-2"
+              disabled={choice.id === presentId}
+              onClick={() => onApply(choice.id)}
+              aria-label={`Apply ${choiceName(choice)}`}
+            >
               Apply
             </Button>
           </section>
@@ -50,15 +70,23 @@ export function FaceToFace({ pair: [a, b], plan, drives, presentId, onApply, onC
         <caption className="sr-only">All figures of both</caption>
         <thead>
           <tr className="border-b border-line text-left text-soft">
-            <th scope="col" className="py-1 font-normal">Figure</th>
-            <th scope="col" className="py-1 text-right font-normal">{choiceName(a)}</th>
-            <th scope="col" className="py-1 text-right font-normal">{choiceName(b)}</th>
+            <th scope="col" className="py-1 font-normal">
+              Figure
+            </th>
+            <th scope="col" className="py-1 text-right font-normal">
+              {choiceName(a)}
+            </th>
+            <th scope="col" className="py-1 text-right font-normal">
+              {choiceName(b)}
+            </th>
           </tr>
         </thead>
         <tbody>
           {MEASURES.map((measure) => (
             <tr key={measure.id} className="border-b border-line">
-              <th scope="row" className="py-1 text-left font-normal">{measure.name}</th>
+              <th scope="row" className="py-1 text-left font-normal">
+                {measure.name}
+              </th>
               <td className="py-1 text-right">{measureWords(measure, a.figures, unit)}</td>
               <td className="py-1 text-right">{measureWords(measure, b.figures, unit)}</td>
             </tr>

@@ -13,11 +13,28 @@ function stage(choice: Choice, drives: readonly Drive[], plan: Plan): Plan {
     const drive = drives.find((each) => each.id === id);
     return drive ? [{ ...drive, place: { bay: i + 1 } }] : [];
   });
-  return { ...plan, box: { ...plan.box, bays: Math.max(1, order.length) }, drives: placed, pools: [poolOf(choice.groups)] };
+  return {
+    ...plan,
+    box: { ...plan.box, bays: Math.max(1, order.length) },
+    drives: placed,
+    pools: [poolOf(choice.groups)],
+  };
 }
 
 /** The terraces of one choice, small, to the same scale for the same drives. */
-export function MiniTerraces({ choice, drives, plan, width, height }: { choice: Choice; drives: readonly Drive[]; plan: Plan; width: number; height: number }) {
+export function MiniTerraces({
+  choice,
+  drives,
+  plan,
+  width,
+  height,
+}: {
+  choice: Choice;
+  drives: readonly Drive[];
+  plan: Plan;
+  width: number;
+  height: number;
+}) {
   const staged = useMemo(() => stage(choice, drives, plan), [choice, drives, plan]);
   const pools = useMemo(() => [choice.pool], [choice.pool]);
   return <SmallTerraces plan={staged} pools={pools} width={width} height={height} />;

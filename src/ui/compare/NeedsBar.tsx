@@ -11,16 +11,77 @@ const SELECT = "h-7 rounded border border-line-strong/60 bg-raised px-1";
 
 /** What is needed, said in a sentence with controls in it. */
 export function NeedsBar({ needs, most, onChange }: { needs: Needs; most: number; onChange: (needs: Needs) => void }) {
-  const set = (change: Partial<Needs>) => onChange(Object.fromEntries(Object.entries({ ...needs, ...change }).filter(([, value]) => value !== undefined)) as Needs);
+  const set = (change: Partial<Needs>) =>
+    onChange(
+      Object.fromEntries(Object.entries({ ...needs, ...change }).filter(([, value]) => value !== undefined)) as Needs,
+    );
   const asked = Object.keys(needs).length;
   return (
     <div role="group" aria-label="What you need" className="flex flex-wrap items-center gap-x-4 gap-y-1.5 leading-8">
-      <Choice before="" label="How many drives may fail" value={needs.tolerance === undefined ? "" : String(needs.tolerance)} onChange={(value) => set({ tolerance: value === "" ? undefined : Number(value) })} options={[["", "No matter how many"], ["1", "Any one"], ["2", "Any two"], ["3", "Any three"]]} after={needs.tolerance === 1 ? "drive may fail" : "drives may fail"} />
+      <Choice
+        before=""
+        label="How many drives may fail"
+        value={needs.tolerance === undefined ? "" : String(needs.tolerance)}
+        onChange={(value) => set({ tolerance: value === "" ? undefined : Number(value) })}
+        options={[
+          ["", "No matter how many"],
+          ["1", "Any one"],
+          ["2", "Any two"],
+          ["3", "Any three"],
+        ]}
+        after={needs.tolerance === 1 ? "drive may fail" : "drives may fail"}
+      />
       <SizeNeed value={needs.usableBytes} onChange={(usableBytes) => set({ usableBytes })} />
-      <Choice before="no more than" label="Bays at most" value={needs.bays === undefined ? "" : String(needs.bays)} onChange={(value) => set({ bays: value === "" ? undefined : Number(value) })} options={[["", "all"], ...Array.from({ length: most }, (_, i): [string, string] => [String(i + 1), String(i + 1)])]} after="bays" />
-      <Choice before="must grow" label="How it must grow" value={needs.grows ?? ""} onChange={(value) => set({ grows: value === "" ? undefined : (value as Needs["grows"]) })} options={[["", "in any way"], ["by-drive", "by one drive at a time"], ["by-group", "by drives or groups"]]} after="" />
-      <Choice before="no drive idle above" label="Idle room of a drive at most" value={needs.idleShare === undefined ? "" : String(needs.idleShare)} onChange={(value) => set({ idleShare: value === "" ? undefined : Number(value) })} options={[["", "any share"], ["0.01", "1 %"], ["0.1", "10 %"], ["0.25", "25 %"], ["0.5", "50 %"]]} after="" />
-      <Choice before="rebuilt within" label="Rebuilt within" value={needs.rebuildHours === undefined ? "" : String(needs.rebuildHours)} onChange={(value) => set({ rebuildHours: value === "" ? undefined : Number(value) })} options={[["", "any time"], ["12", "12 h"], ["24", "24 h"], ["48", "48 h"]]} after="" />
+      <Choice
+        before="no more than"
+        label="Bays at most"
+        value={needs.bays === undefined ? "" : String(needs.bays)}
+        onChange={(value) => set({ bays: value === "" ? undefined : Number(value) })}
+        options={[
+          ["", "all"],
+          ...Array.from({ length: most }, (_, i): [string, string] => [String(i + 1), String(i + 1)]),
+        ]}
+        after="bays"
+      />
+      <Choice
+        before="must grow"
+        label="How it must grow"
+        value={needs.grows ?? ""}
+        onChange={(value) => set({ grows: value === "" ? undefined : (value as Needs["grows"]) })}
+        options={[
+          ["", "in any way"],
+          ["by-drive", "by one drive at a time"],
+          ["by-group", "by drives or groups"],
+        ]}
+        after=""
+      />
+      <Choice
+        before="no drive idle above"
+        label="Idle room of a drive at most"
+        value={needs.idleShare === undefined ? "" : String(needs.idleShare)}
+        onChange={(value) => set({ idleShare: value === "" ? undefined : Number(value) })}
+        options={[
+          ["", "any share"],
+          ["0.01", "1 %"],
+          ["0.1", "10 %"],
+          ["0.25", "25 %"],
+          ["0.5", "50 %"],
+        ]}
+        after=""
+      />
+      <Choice
+        before="rebuilt within"
+        label="Rebuilt within"
+        value={needs.rebuildHours === undefined ? "" : String(needs.rebuildHours)}
+        onChange={(value) => set({ rebuildHours: value === "" ? undefined : Number(value) })}
+        options={[
+          ["", "any time"],
+          ["12", "12 h"],
+          ["24", "24 h"],
+          ["48", "48 h"],
+        ]}
+        after=""
+      />
       {asked > 0 && (
         <Button small look="quiet" onClick={() => onChange({})}>
           Clear
@@ -30,11 +91,30 @@ export function NeedsBar({ needs, most, onChange }: { needs: Needs; most: number
   );
 }
 
-function Choice({ before, after, label, value, options, onChange }: { before: ReactNode; after: ReactNode; label: string; value: string; options: [string, string][]; onChange: (value: string) => void }) {
+function Choice({
+  before,
+  after,
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  before: ReactNode;
+  after: ReactNode;
+  label: string;
+  value: string;
+  options: [string, string][];
+  onChange: (value: string) => void;
+}) {
   return (
     <span className="whitespace-nowrap">
       {before}{" "}
-      <select aria-label={label} value={value} onChange={(event) => onChange(event.target.value)} className={`${SELECT} ${value === "" ? "text-soft" : "border-indigo font-semibold"}`}>
+      <select
+        aria-label={label}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        className={`${SELECT} ${value === "" ? "text-soft" : "border-indigo font-semibold"}`}
+      >
         {options.map(([option, words]) => (
           <option key={option} value={option}>
             {words}

@@ -10,7 +10,21 @@ import { choiceName, measureWords } from "./figureWords";
 import type { CompareState } from "./viewState";
 
 /** Every choice as a point; those that none beats in both figures are joined. */
-export function Scatter({ choices, fitting, lit, axes, onAxes, onPoint }: { choices: readonly Choice[]; fitting: ReadonlySet<string>; lit: string | null; axes: CompareState["axes"]; onAxes: (axes: CompareState["axes"]) => void; onPoint: (id: string) => void }) {
+export function Scatter({
+  choices,
+  fitting,
+  lit,
+  axes,
+  onAxes,
+  onPoint,
+}: {
+  choices: readonly Choice[];
+  fitting: ReadonlySet<string>;
+  lit: string | null;
+  axes: CompareState["axes"];
+  onAxes: (axes: CompareState["axes"]) => void;
+  onPoint: (id: string) => void;
+}) {
   const [unit] = useUnit();
   const [x, y] = [measureOf(axes.x), measureOf(axes.y)];
   const best = frontier(choices, x, y);
@@ -25,19 +39,47 @@ export function Scatter({ choices, fitting, lit, axes, onAxes, onPoint }: { choi
         x: list.map((choice) => scaled(across, choice)),
         y: list.map((choice) => scaled(up, choice)),
         customdata: list.map((choice) => choice.id),
-        text: list.map((choice) => `${choiceName(choice)}<br>${across.name}: ${measureWords(across, choice.figures, unit)}<br>${up.name}: ${measureWords(up, choice.figures, unit)}`),
+        text: list.map(
+          (choice) =>
+            `${choiceName(choice)}<br>${across.name}: ${measureWords(across, choice.figures, unit)}<br>${up.name}: ${measureWords(up, choice.figures, unit)}`,
+        ),
         hovertemplate: "%{text}<extra></extra>",
       });
-      const [inside, outside] = [known.filter((choice) => fitting.has(choice.id)), known.filter((choice) => !fitting.has(choice.id))];
+      const [inside, outside] = [
+        known.filter((choice) => fitting.has(choice.id)),
+        known.filter((choice) => !fitting.has(choice.id)),
+      ];
       const marked = known.filter((choice) => choice.id === lit);
       return {
         traces: [
-          { type: "scatter", mode: "lines", ...points(line), line: { color: colour("--parity"), width: 2 }, hoverinfo: "skip", hovertemplate: undefined },
-          { type: "scatter", mode: "markers", ...points(outside), marker: { size: 9, color: "rgba(0,0,0,0)", line: { color: colour("--line-strong"), width: 1.5 } } },
+          {
+            type: "scatter",
+            mode: "lines",
+            ...points(line),
+            line: { color: colour("--parity"), width: 2 },
+            hoverinfo: "skip",
+            hovertemplate: undefined,
+          },
+          {
+            type: "scatter",
+            mode: "markers",
+            ...points(outside),
+            marker: { size: 9, color: "rgba(0,0,0,0)", line: { color: colour("--line-strong"), width: 1.5 } },
+          },
           { type: "scatter", mode: "markers", ...points(inside), marker: { size: 10, color: colour("--data") } },
-          { type: "scatter", mode: "markers", ...points(marked), marker: { size: 17, color: "rgba(0,0,0,0)", line: { color: colour("--ink"), width: 2.5 } } },
+          {
+            type: "scatter",
+            mode: "markers",
+            ...points(marked),
+            marker: { size: 17, color: "rgba(0,0,0,0)", line: { color: colour("--ink"), width: 2.5 } },
+          },
         ],
-        layout: { margin: { l: 46, r: 10, t: 10, b: 42 }, xaxis: { ...axis(style, titleOf(across, unit)), rangemode: "tozero" }, yaxis: { ...axis(style, titleOf(up, unit)), rangemode: "tozero" }, hovermode: "closest" },
+        layout: {
+          margin: { l: 46, r: 10, t: 10, b: 42 },
+          xaxis: { ...axis(style, titleOf(across, unit)), rangemode: "tozero" },
+          yaxis: { ...axis(style, titleOf(up, unit)), rangemode: "tozero" },
+          hovermode: "closest",
+        },
       };
     },
     [choices, fitting, lit, axes, unit],
@@ -48,14 +90,24 @@ export function Scatter({ choices, fitting, lit, axes, onAxes, onPoint }: { choi
         <AxisChoice label="Across" value={axes.x} onChange={(next) => onAxes({ ...axes, x: next })} />
         <AxisChoice label="Up" value={axes.y} onChange={(next) => onAxes({ ...axes, y: next })} />
       </div>
-      <Chart label={`Every choice by ${x.name.toLowerCase()} and ${y.name.toLowerCase()}; the figures stand in the pictures beside it`} height={264} build={build} onPoint={onPoint} />
+      <Chart
+        label={`Every choice by ${x.name.toLowerCase()} and ${y.name.toLowerCase()}; the figures stand in the pictures beside it`}
+        height={264}
+        build={build}
+        onPoint={onPoint}
+      />
       <p className="text-[0.87rem] text-soft">
-        Joined: those that no other beats in both. Outlined: what does not fit your needs. Press a point to go to its picture.
+        Joined: those that no other beats in both. Outlined: what does not fit your needs. Press a point to go to its
+        picture.
       </p>
       <ul className="mt-2 text-[0.9rem]" aria-label="The best of both">
         {best.map((choice) => (
           <li key={choice.id} className="border-b border-line last:border-0">
-            <button type="button" onClick={() => onPoint(choice.id)} className="flex w-full justify-between gap-2 py-1 text-left hover:bg-wall">
+            <button
+              type="button"
+              onClick={() => onPoint(choice.id)}
+              className="flex w-full justify-between gap-2 py-1 text-left hover:bg-wall"
+            >
               <span>{choiceName(choice)}</span>
               <span className="text-right whitespace-nowrap text-soft">
                 {measureWords(x, choice.figures, unit)}, {measureWords(y, choice.figures, unit)}
@@ -68,18 +120,47 @@ export function Scatter({ choices, fitting, lit, axes, onAxes, onPoint }: { choi
   );
 }
 
-const scaleOf = (measure: Measure, unit: "TB" | "TiB") => (measure.unit === "bytes" ? (unit === "TB" ? 1e12 : 2 ** 40) : measure.unit === "rate" ? 1e6 : measure.unit === "share" ? 0.01 : 1);
+const scaleOf = (measure: Measure, unit: "TB" | "TiB") =>
+  measure.unit === "bytes"
+    ? unit === "TB"
+      ? 1e12
+      : 2 ** 40
+    : measure.unit === "rate"
+      ? 1e6
+      : measure.unit === "share"
+        ? 0.01
+        : 1;
 
 function titleOf(measure: Measure, unit: "TB" | "TiB"): string {
-  const units: Record<Measure["unit"], string> = { bytes: unit, share: "%", rate: "MB/s", hours: "h", "money per TB": "", drives: "", "": "" };
+  const units: Record<Measure["unit"], string> = {
+    bytes: unit,
+    share: "%",
+    rate: "MB/s",
+    hours: "h",
+    "money per TB": "",
+    drives: "",
+    "": "",
+  };
   return units[measure.unit] ? `${measure.name} (${units[measure.unit]})` : measure.name;
 }
 
-function AxisChoice({ label, value, onChange }: { label: string; value: MeasureId; onChange: (value: MeasureId) => void }) {
+function AxisChoice({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: MeasureId;
+  onChange: (value: MeasureId) => void;
+}) {
   return (
     <label className="flex items-center gap-1.5">
       <span className="text-soft">{label}</span>
-      <select value={value} onChange={(event) => onChange(event.target.value as MeasureId)} className="h-7 max-w-40 rounded border border-line-strong/60 bg-raised px-1">
+      <select
+        value={value}
+        onChange={(event) => onChange(event.target.value as MeasureId)}
+        className="h-7 max-w-40 rounded border border-line-strong/60 bg-raised px-1"
+      >
         {MEASURES.map((measure) => (
           <option key={measure.id} value={measure.id}>
             {measure.name}

@@ -7,8 +7,21 @@ import { PatternRect } from "../kit/Swatch";
 import { SMALL, terraceGeometry } from "../workbench/terraces/geometry";
 
 /** The terraces of a box, small and without words. */
-export function SmallTerraces({ plan, pools, width, height }: { plan: Plan; pools: readonly PoolPrediction[]; width: number; height: number }) {
-  const geometry = useMemo(() => terraceGeometry(plan, { pools: [...pools] }, { width, height }, "TB", SMALL), [plan, pools, width, height]);
+export function SmallTerraces({
+  plan,
+  pools,
+  width,
+  height,
+}: {
+  plan: Plan;
+  pools: readonly PoolPrediction[];
+  width: number;
+  height: number;
+}) {
+  const geometry = useMemo(
+    () => terraceGeometry(plan, { pools: [...pools] }, { width, height }, "TB", SMALL),
+    [plan, pools, width, height],
+  );
   const { columns, bridges, runs, foot } = geometry;
   return (
     <svg width={width} height={height} aria-hidden="true" className="block shrink-0">
@@ -20,14 +33,32 @@ export function SmallTerraces({ plan, pools, width, height }: { plan: Plan; pool
       {columns.map((column) => (
         <g key={column.bay}>
           {column.segments.map((segment, i) => (
-            <PatternRect key={i} kind={segment.kind} x={column.x} y={segment.y + 0.25} width={column.width} height={segment.height - 0.5} />
+            <PatternRect
+              key={i}
+              kind={segment.kind}
+              x={column.x}
+              y={segment.y + 0.25}
+              width={column.width}
+              height={segment.height - 0.5}
+            />
           ))}
         </g>
       ))}
       {runs.length > 1 &&
         runs.slice(1).map((run) => {
           const column = columns[run.from];
-          return column ? <line key={run.group} x1={column.x - 2} x2={column.x - 2} y1={0} y2={foot} stroke="var(--ink)" strokeWidth="1" strokeDasharray="2 2" /> : null;
+          return column ? (
+            <line
+              key={run.group}
+              x1={column.x - 2}
+              x2={column.x - 2}
+              y1={0}
+              y2={foot}
+              stroke="var(--ink)"
+              strokeWidth="1"
+              strokeDasharray="2 2"
+            />
+          ) : null;
         })}
     </svg>
   );

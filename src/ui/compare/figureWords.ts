@@ -5,12 +5,14 @@ import { lossShare, type Measure } from "@/core/compare/measures";
 import type { NearestChange } from "@/core/compare/nearestChange";
 import { shortSize } from "@/core/drives/nameOfDrive";
 
-const percent = (share: number) => (share > 0 && share < 0.01 ? "under 1 %" : share < 1 && share > 0.99 ? "over 99 %" : `${Math.round(share * 100)} %`);
+const percent = (share: number) =>
+  share > 0 && share < 0.01 ? "under 1 %" : share < 1 && share > 0.99 ? "over 99 %" : `${Math.round(share * 100)} %`;
 const megabytes = (rate: number) => String(Math.round(rate / 1e6));
 const hours = (value: number) => (value < 9.95 ? value.toFixed(1) : String(Math.round(value)));
 
 /** "any 2 drives", "no drive". */
-export const toleranceShort = (tolerance: number) => (tolerance === 0 ? "no drive" : tolerance === 1 ? "any 1 drive" : `any ${tolerance} drives`);
+export const toleranceShort = (tolerance: number) =>
+  tolerance === 0 ? "no drive" : tolerance === 1 ? "any 1 drive" : `any ${tolerance} drives`;
 
 /** What the failure after those it bears does: "33 % of all pairs". */
 export function nextFailureWords(figures: Figures): string {
@@ -23,7 +25,8 @@ export function nextFailureWords(figures: Figures): string {
 
 const ORDINALS = ["1st", "2nd", "3rd", "4th"];
 /** "a 2nd failure". */
-export const nextFailureName = (figures: Figures) => `Survives a ${ORDINALS[figures.tolerance] ?? `${figures.tolerance + 1}th`} failure`;
+export const nextFailureName = (figures: Figures) =>
+  `Survives a ${ORDINALS[figures.tolerance] ?? `${figures.tolerance + 1}th`} failure`;
 
 /** "117 / 75 MB/s (network / drives)": how fast, and what holds it back. */
 export function speedWords(figures: Figures): string {
@@ -39,12 +42,15 @@ export function rebuildWords(figures: Figures): string {
   return rebuild ? `${hours(rebuild.expected)} h (${hours(rebuild.low)} to ${hours(rebuild.high)})` : "not possible";
 }
 
-export const priceWords = (figures: Figures) => (figures.pricePerTB === null ? "no prices" : figures.pricePerTB.toFixed(figures.pricePerTB < 100 ? 1 : 0));
+export const priceWords = (figures: Figures) =>
+  figures.pricePerTB === null ? "no prices" : figures.pricePerTB.toFixed(figures.pricePerTB < 100 ? 1 : 0);
 
 /** How it can grow, shortest first. */
 export function growthWords({ growth }: Figures, unit: UnitFamily): string {
   const ways = [
-    growth.byDrive ? `1 drive${growth.byDrive.leastBytes > 1 ? ` (${shortSize({ bytes: growth.byDrive.leastBytes }, unit)} up)` : ""}` : "",
+    growth.byDrive
+      ? `1 drive${growth.byDrive.leastBytes > 1 ? ` (${shortSize({ bytes: growth.byDrive.leastBytes }, unit)} up)` : ""}`
+      : "",
     growth.byGroup ? `${growth.byGroup.drives} drives` : "",
     "all larger",
   ];
@@ -76,8 +82,11 @@ export function measureWords(measure: Measure, figures: Figures, unit: UnitFamil
 export function changeWords(change: NearestChange, unit: UnitFamily): string {
   const size = shortSize(change, unit);
   if (change.kind === "add") return change.count === 1 ? `with one more ${size} drive` : `with two more ${size} drives`;
-  return change.count === 1 ? `with the smallest drive replaced by ${size}` : `with the two smallest replaced by ${size}`;
+  return change.count === 1
+    ? `with the smallest drive replaced by ${size}`
+    : `with the two smallest replaced by ${size}`;
 }
 
 /** A choice in a line: its name and how the drives are parted. */
-export const choiceName = (choice: Pick<Choice, "name" | "detail">) => (choice.detail ? `${choice.name}, ${choice.detail}` : choice.name);
+export const choiceName = (choice: Pick<Choice, "name" | "detail">) =>
+  choice.detail ? `${choice.name}, ${choice.detail}` : choice.name;

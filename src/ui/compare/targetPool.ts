@@ -5,6 +5,14 @@ import type { Plan } from "@/core/document/plan";
  * that it becomes a new pool.
  */
 export function targetPool(plan: Plan, drives: ReadonlySet<string>): string | null {
-  const shares = plan.pools.map((pool) => ({ id: pool.id, shared: pool.groups.flatMap((group) => group.drives).filter((drive) => drives.has(drive)).length }));
-  return shares.reduce<{ id: string; shared: number } | null>((best, each) => (each.shared > (best?.shared ?? 0) ? each : best), null)?.id ?? null;
+  const shares = plan.pools.map((pool) => ({
+    id: pool.id,
+    shared: pool.groups.flatMap((group) => group.drives).filter((drive) => drives.has(drive)).length,
+  }));
+  return (
+    shares.reduce<{ id: string; shared: number } | null>(
+      (best, each) => (each.shared > (best?.shared ?? 0) ? each : best),
+      null,
+    )?.id ?? null
+  );
 }

@@ -16,7 +16,15 @@ export interface CompareState {
   panel: "scatter" | "next drive";
 }
 
-const START: CompareState = { drives: null, needs: { tolerance: 1 }, sort: "usable", network: "1 GbE", axes: { x: "usable", y: "loss-of-two" }, hideBeaten: false, panel: "scatter" };
+const START: CompareState = {
+  drives: null,
+  needs: { tolerance: 1 },
+  sort: "usable",
+  network: "1 GbE",
+  axes: { x: "usable", y: "loss-of-two" },
+  hideBeaten: false,
+  panel: "scatter",
+};
 
 // Kept as long as the page's code is, so that going to the workbench and back loses nothing.
 const kept = new Map<string, CompareState>();

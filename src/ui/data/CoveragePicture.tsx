@@ -18,7 +18,8 @@ interface Props {
 
 /** One data set, and what becomes of it: a small picture for each mishap, before the plan and after it, with its words. */
 export function CoveragePicture({ before, after, plan, end, planned, matters }: Props) {
-  const tone = ({ kind }: Outcome) => (kind === "lost" || kind === "partly" ? (matters ? "text-geranium" : "text-soft") : "");
+  const tone = ({ kind }: Outcome) =>
+    kind === "lost" || kind === "partly" ? (matters ? "text-geranium" : "text-soft") : "";
   return (
     <dl className="mt-1.5 grid grid-cols-1 gap-x-4 gap-y-2 sm:grid-cols-2">
       {THREATS.map((threat) => {
@@ -43,7 +44,8 @@ export function CoveragePicture({ before, after, plan, end, planned, matters }: 
               {THREAT_NAMES[threat]}
             </dt>
             <dd className={tone(was)}>
-              {words.charAt(0).toUpperCase() + words.slice(1)}.{changes && <span className={tone(is) || "text-ink"}> After the plan: {then}.</span>}
+              {words.charAt(0).toUpperCase() + words.slice(1)}.
+              {changes && <span className={tone(is) || "text-ink"}> After the plan: {then}.</span>}
             </dd>
           </div>
         );
@@ -55,7 +57,8 @@ export function CoveragePicture({ before, after, plan, end, planned, matters }: 
 /** A block of data: whole; lost here and drawn again from a copy beside it; crossed out. Told apart by shape as well as by colour. */
 function OutcomeMark({ outcome, matters }: { outcome: Outcome; matters: boolean }) {
   const { kind } = outcome;
-  const lostShare = kind === "partly" ? outcome.share : kind === "lost" || kind === "until-next-copy" || kind === "from-backup" ? 1 : 0;
+  const lostShare =
+    kind === "partly" ? outcome.share : kind === "lost" || kind === "until-next-copy" || kind === "from-backup" ? 1 : 0;
   return (
     <svg width={30} height={22} aria-hidden="true">
       {kind === "kept" && <rect x={1} y={2} width={18} height={18} fill="var(--data)" />}
@@ -63,12 +66,22 @@ function OutcomeMark({ outcome, matters }: { outcome: Outcome; matters: boolean 
         <>
           <rect x={1.5} y={2.5} width={17} height={17} fill="none" stroke="var(--idle-edge)" strokeDasharray="2 2" />
           {kind === "partly" && <rect x={1} y={2} width={18 * (1 - lostShare)} height={18} fill="var(--data)" />}
-          {(kind === "lost" || kind === "partly") && <path d="M3 4 17 18M17 4 3 18" stroke={matters ? "var(--geranium)" : "var(--soft)"} strokeWidth={2} />}
+          {(kind === "lost" || kind === "partly") && (
+            <path d="M3 4 17 18M17 4 3 18" stroke={matters ? "var(--geranium)" : "var(--soft)"} strokeWidth={2} />
+          )}
         </>
       )}
       {(kind === "from-backup" || kind === "until-next-copy") && (
         <>
-          <rect x={21.5} y={7.5} width={8} height={12} fill="var(--copies-ground)" stroke="var(--data)" strokeDasharray={kind === "until-next-copy" ? "2 2" : undefined} />
+          <rect
+            x={21.5}
+            y={7.5}
+            width={8}
+            height={12}
+            fill="var(--copies-ground)"
+            stroke="var(--data)"
+            strokeDasharray={kind === "until-next-copy" ? "2 2" : undefined}
+          />
           <path d="M21 13 12 11m3-2.2L12 11l2.2 2.8" fill="none" stroke="var(--data)" strokeWidth={1.5} />
         </>
       )}

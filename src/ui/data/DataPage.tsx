@@ -10,7 +10,11 @@ export function DataPage({ id }: { id: string }) {
     <OpenPlan id={id}>
       {(opened) => (
         <PlanFrame opened={opened} place="data">
-          <DataView plan={opened.state.history.plan} act={(command, offersUndo) => opened.session.do(command, offersUndo)} planHref={`/plan/${opened.id}`} />
+          <DataView
+            plan={opened.state.history.plan}
+            act={(command, offersUndo) => opened.session.do(command, offersUndo)}
+            planHref={`/plan/${opened.id}`}
+          />
         </PlanFrame>
       )}
     </OpenPlan>

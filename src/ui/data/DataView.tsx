@@ -40,7 +40,9 @@ export function DataView({ plan, act, planHref }: { plan: Plan; act: Act; planHr
   const day = walked.day;
   const before = useMemo(() => coverage(plan, day), [plan, day]);
   const after = useMemo(() => coverage(end, day), [end, day]);
-  const [open, setOpen] = useState<{ kind: "data"; set: DataSet | null } | { kind: "backup"; backup: Backup | null } | null>(null);
+  const [open, setOpen] = useState<
+    { kind: "data"; set: DataSet | null } | { kind: "backup"; backup: Backup | null } | null
+  >(null);
   const volumes = plan.pools.flatMap((pool) => pool.volumes.map((volume) => ({ pool, volume })));
   const sets = plan.dataSets ?? [];
   const backups = plan.backups ?? [];
@@ -60,22 +62,42 @@ export function DataView({ plan, act, planHref }: { plan: Plan; act: Act; planHr
                 <Plus size={14} aria-hidden /> Data
               </Button>
             </div>
-            {sets.length === 0 && <p className="py-3 text-soft">Say what is on your volumes, how large it is, and whether it could be had again. Then you see here what one failed drive, two, a fire, or a slip of the hand would take, and when the pool is full.</p>}
+            {sets.length === 0 && (
+              <p className="py-3 text-soft">
+                Say what is on your volumes, how large it is, and whether it could be had again. Then you see here what
+                one failed drive, two, a fire, or a slip of the hand would take, and when the pool is full.
+              </p>
+            )}
             <ul aria-label="Data sets">
               {sets.map((set) => {
-                const [was, is] = [before.find((each) => each.dataSet === set.id), after.find((each) => each.dataSet === set.id)];
+                const [was, is] = [
+                  before.find((each) => each.dataSet === set.id),
+                  after.find((each) => each.dataSet === set.id),
+                ];
                 return (
                   <li key={set.id} className="border-b border-line py-2.5">
                     <div className="flex items-start gap-2">
                       <p className="min-w-0 flex-1">
-                        <strong className="font-semibold">{set.name}</strong> {formatBytes(set.bytes, unit)}, {growthWords(set, unit)}{" "}
-                        <span className={set.worth === "precious" ? "text-ochre-text" : "text-soft"}>{WORTH_WORDS[set.worth]}</span>
+                        <strong className="font-semibold">{set.name}</strong> {formatBytes(set.bytes, unit)},{" "}
+                        {growthWords(set, unit)}{" "}
+                        <span className={set.worth === "precious" ? "text-ochre-text" : "text-soft"}>
+                          {WORTH_WORDS[set.worth]}
+                        </span>
                       </p>
                       <IconButton label={`Edit ${set.name}`} onClick={() => setOpen({ kind: "data", set })}>
                         <Pencil size={15} aria-hidden />
                       </IconButton>
                     </div>
-                    {was && <CoveragePicture before={was} after={is ?? was} plan={plan} end={end} planned={plan.steps.length > 0} matters={set.worth !== "replaceable"} />}
+                    {was && (
+                      <CoveragePicture
+                        before={was}
+                        after={is ?? was}
+                        plan={plan}
+                        end={end}
+                        planned={plan.steps.length > 0}
+                        matters={set.worth !== "replaceable"}
+                      />
+                    )}
                   </li>
                 );
               })}
@@ -86,7 +108,9 @@ export function DataView({ plan, act, planHref }: { plan: Plan; act: Act; planHr
               <h2 id="full" className="border-b border-line pb-1 font-serif text-lg">
                 When it is full
               </h2>
-              {dates.demands.length === 0 && <p className="py-3 text-soft">Nothing is known of how your data grows yet.</p>}
+              {dates.demands.length === 0 && (
+                <p className="py-3 text-soft">Nothing is known of how your data grows yet.</p>
+              )}
               {dates.demands.map((each) => (
                 <VolumeDemand key={each.volume.id} demand={each} dates={dates} plan={plan} act={act} />
               ))}
@@ -102,19 +126,38 @@ export function DataView({ plan, act, planHref }: { plan: Plan; act: Act; planHr
                   <Plus size={14} aria-hidden /> Backup
                 </Button>
               </div>
-              {backups.length === 0 && <p className="py-3 text-soft">Nowhere, as far as the plan knows. Redundancy helps against failed drives, not against mistakes, theft or fire.</p>}
+              {backups.length === 0 && (
+                <p className="py-3 text-soft">
+                  Nowhere, as far as the plan knows. Redundancy helps against failed drives, not against mistakes, theft
+                  or fire.
+                </p>
+              )}
               <ul aria-label="Backups">
                 {backups.map((backup) => (
-                  <BackupRow key={backup.id} backup={backup} plan={plan} day={day} onEdit={() => setOpen({ kind: "backup", backup })} act={act} />
+                  <BackupRow
+                    key={backup.id}
+                    backup={backup}
+                    plan={plan}
+                    day={day}
+                    onEdit={() => setOpen({ kind: "backup", backup })}
+                    act={act}
+                  />
                 ))}
               </ul>
-              {backups.length > 0 && <p className="pt-2 text-[0.9rem] text-soft">A backup counts if it was found whole within {CURRENT_DAYS} days{plan.calendar ? " before the plan begins" : ""}.</p>}
+              {backups.length > 0 && (
+                <p className="pt-2 text-[0.9rem] text-soft">
+                  A backup counts if it was found whole within {CURRENT_DAYS} days
+                  {plan.calendar ? " before the plan begins" : ""}.
+                </p>
+              )}
             </section>
           </div>
         </div>
       )}
       {open?.kind === "data" && <DataSetDialog set={open.set} plan={plan} act={act} onClose={() => setOpen(null)} />}
-      {open?.kind === "backup" && <BackupDialog backup={open.backup} plan={plan} act={act} onClose={() => setOpen(null)} />}
+      {open?.kind === "backup" && (
+        <BackupDialog backup={open.backup} plan={plan} act={act} onClose={() => setOpen(null)} />
+      )}
     </main>
   );
 }
@@ -128,7 +171,16 @@ function NoVolumes({ plan, act, planHref }: { plan: Plan; act: Act; planHref: st
     <div className="mt-4 max-w-xl space-y-3">
       <p>Data lives on volumes, and no pool of this plan has one yet.</p>
       {pool && bytes > 0 ? (
-        <Button look="main" onClick={() => act({ kind: "add-volume", pool: pool.id, volume: { name: pool.name || "Volume 1", bytes, fileSystem: "btrfs" } })}>
+        <Button
+          look="main"
+          onClick={() =>
+            act({
+              kind: "add-volume",
+              pool: pool.id,
+              volume: { name: pool.name || "Volume 1", bytes, fileSystem: "btrfs" },
+            })
+          }
+        >
           Make one volume of all of {pool.name || "the pool"} ({formatBytes(bytes, unit)})
         </Button>
       ) : (
@@ -144,7 +196,17 @@ function NoVolumes({ plan, act, planHref }: { plan: Plan; act: Act; planHref: st
 }
 
 /** When one volume is full, with the head-room that is kept free. */
-function VolumeDemand({ demand: { volume, capacity, fullWithPlan, fullWithoutPlan, rises }, dates, plan, act }: { demand: Demand; dates: Dates; plan: Plan; act: Act }) {
+function VolumeDemand({
+  demand: { volume, capacity, fullWithPlan, fullWithoutPlan, rises },
+  dates,
+  plan,
+  act,
+}: {
+  demand: Demand;
+  dates: Dates;
+  plan: Plan;
+  act: Act;
+}) {
   const [unit] = useUnit();
   const on = (days: number | null) => fullWords(days, dates.start);
   const headroom = Math.round((volume.headroomShare ?? DEFAULT_HEADROOM) * 100);
@@ -157,36 +219,77 @@ function VolumeDemand({ demand: { volume, capacity, fullWithPlan, fullWithoutPla
     <div className="py-2.5">
       <p>
         <strong className="font-semibold">{volume.name}</strong> is full{" "}
-        <strong className={`font-semibold ${fullWithPlan !== null && fullWithPlan <= 0 ? "text-geranium" : ""}`}>{on(planned ? fullWithPlan : fullWithoutPlan)}</strong>
+        <strong className={`font-semibold ${fullWithPlan !== null && fullWithPlan <= 0 ? "text-geranium" : ""}`}>
+          {on(planned ? fullWithPlan : fullWithoutPlan)}
+        </strong>
         {planned && fullWithPlan !== fullWithoutPlan ? `, without the plan ${on(fullWithoutPlan)}` : ""}.{" "}
         <span className="text-soft">
-          {formatBytes(fileSystemCapacity(volume), unit)} for folders{brim !== null && !planned ? `; to the brim ${on(brim)}` : ""}.
+          {formatBytes(fileSystemCapacity(volume), unit)} for folders
+          {brim !== null && !planned ? `; to the brim ${on(brim)}` : ""}.
         </span>
       </p>
       {rises.map((rise) => (
-        <p key={rise.step} className={rise.fullWithout !== null && rise.there > rise.fullWithout ? "text-ochre-text" : "text-soft"}>
+        <p
+          key={rise.step}
+          className={rise.fullWithout !== null && rise.there > rise.fullWithout ? "text-ochre-text" : "text-soft"}
+        >
           {formatBytes(rise.capacity, unit)} for folders from {on(rise.there)}
-          {rise.latestBegin === null ? "; there is no hurry" : rise.there > (rise.fullWithout ?? Infinity) ? `: too late by ${Math.ceil(rise.there - (rise.fullWithout ?? 0))} days` : `; its steps must begin by ${on(rise.latestBegin)}${deliveryDays > 0 ? `, what they need be ordered by ${on(rise.latestBegin - deliveryDays)}` : ""}`}.
+          {rise.latestBegin === null
+            ? "; there is no hurry"
+            : rise.there > (rise.fullWithout ?? Infinity)
+              ? `: too late by ${Math.ceil(rise.there - (rise.fullWithout ?? 0))} days`
+              : `; its steps must begin by ${on(rise.latestBegin)}${deliveryDays > 0 ? `, what they need be ordered by ${on(rise.latestBegin - deliveryDays)}` : ""}`}
+          .
         </p>
       ))}
       <label className="mt-1 flex flex-wrap items-center gap-2 text-[0.95rem]">
         Keep free
-        <select className="h-7 rounded border border-line-strong/70 bg-raised px-1" value={headroom} onChange={(event) => pool && act({ kind: "edit-volume", pool: pool.id, volume: volume.id, changes: { headroomShare: Number(event.target.value) / 100 } })}>
-          {[...new Set([0, 5, 10, 15, 20, 25, 30, 40, 50, headroom])].sort((a, b) => a - b).map((each) => (
-            <option key={each} value={each}>
-              {each} %
-            </option>
-          ))}
+        <select
+          className="h-7 rounded border border-line-strong/70 bg-raised px-1"
+          value={headroom}
+          onChange={(event) =>
+            pool &&
+            act({
+              kind: "edit-volume",
+              pool: pool.id,
+              volume: volume.id,
+              changes: { headroomShare: Number(event.target.value) / 100 },
+            })
+          }
+        >
+          {[...new Set([0, 5, 10, 15, 20, 25, 30, 40, 50, headroom])]
+            .sort((a, b) => a - b)
+            .map((each) => (
+              <option key={each} value={each}>
+                {each} %
+              </option>
+            ))}
         </select>
       </label>
     </div>
   );
 }
 
-const TROUBLES = { "never-verified": "never verified, so it does not count", "verified-long-ago": "verified too long ago, so it does not count", "does-not-fit": "its data does not fit, so it does not count" };
+const TROUBLES = {
+  "never-verified": "never verified, so it does not count",
+  "verified-long-ago": "verified too long ago, so it does not count",
+  "does-not-fit": "its data does not fit, so it does not count",
+};
 const KINDS = { box: "another box", "usb-drive": "a USB drive", service: "a service" };
 
-function BackupRow({ backup, plan, day, onEdit, act }: { backup: Backup; plan: Plan; day: string | null; onEdit: () => void; act: Act }) {
+function BackupRow({
+  backup,
+  plan,
+  day,
+  onEdit,
+  act,
+}: {
+  backup: Backup;
+  plan: Plan;
+  day: string | null;
+  onEdit: () => void;
+  act: Act;
+}) {
   const [unit] = useUnit();
   const trouble = troubleOf(backup, plan.dataSets ?? [], day);
   const held = (plan.dataSets ?? []).filter((set) => backup.dataSets.includes(set.id));
@@ -194,17 +297,28 @@ function BackupRow({ backup, plan, day, onEdit, act }: { backup: Backup; plan: P
     <li className="border-b border-line py-2.5">
       <div className="flex items-start gap-2">
         <p className="min-w-0 flex-1">
-          <strong className="font-semibold">{backup.name}</strong> <span className="text-soft">{KINDS[backup.kind]}, {backup.place === "here" ? "in the same place as the box" : "elsewhere"}; a copy every {backup.everyDays === 1 ? "day" : `${backup.everyDays} days`}, {backup.keepsVersions ? "older states kept" : "no older states"}.</span>
+          <strong className="font-semibold">{backup.name}</strong>{" "}
+          <span className="text-soft">
+            {KINDS[backup.kind]}, {backup.place === "here" ? "in the same place as the box" : "elsewhere"}; a copy every{" "}
+            {backup.everyDays === 1 ? "day" : `${backup.everyDays} days`},{" "}
+            {backup.keepsVersions ? "older states kept" : "no older states"}.
+          </span>
         </p>
         <IconButton label={`Edit ${backup.name}`} onClick={onEdit}>
           <Pencil size={15} aria-hidden />
         </IconButton>
       </div>
       <p>
-        {held.length === 0 ? "It holds nothing yet." : `Holds ${new Intl.ListFormat("en").format(held.map((set) => set.name))}: ${formatBytes(bytesOn(backup, plan.dataSets ?? []), unit)}${backup.bytes === undefined ? "" : ` of ${formatBytes(backup.bytes, unit)}`}.`}
+        {held.length === 0
+          ? "It holds nothing yet."
+          : `Holds ${new Intl.ListFormat("en").format(held.map((set) => set.name))}: ${formatBytes(bytesOn(backup, plan.dataSets ?? []), unit)}${backup.bytes === undefined ? "" : ` of ${formatBytes(backup.bytes, unit)}`}.`}
       </p>
       <div className="flex flex-wrap items-center gap-2">
-        <p className={trouble ? "text-ochre-text" : "text-soft"}>{trouble ? `${TROUBLES[trouble].charAt(0).toUpperCase()}${TROUBLES[trouble].slice(1)}.` : `Last verified on ${plainDayWords(backup.lastVerified ?? "")}.`}</p>
+        <p className={trouble ? "text-ochre-text" : "text-soft"}>
+          {trouble
+            ? `${TROUBLES[trouble].charAt(0).toUpperCase()}${TROUBLES[trouble].slice(1)}.`
+            : `Last verified on ${plainDayWords(backup.lastVerified ?? "")}.`}
+        </p>
         {(trouble === "never-verified" || trouble === "verified-long-ago") && (
           <Button small onClick={() => act({ kind: "put-backup", backup: { ...backup, lastVerified: today() } }, true)}>
             I verified it today

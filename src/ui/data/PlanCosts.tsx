@@ -41,14 +41,25 @@ export function PlanCosts({ walked, dates }: { walked: Walk; dates: Dates }) {
             })}
             <tr>
               <th scope="row" colSpan={2} className="py-1 text-left font-normal">
-                In all{unpriced > 0 ? `, without the ${unpriced === 1 ? "one" : unpriced} that ${unpriced === 1 ? "has" : "have"} no price` : ""}
+                In all
+                {unpriced > 0
+                  ? `, without the ${unpriced === 1 ? "one" : unpriced} that ${unpriced === 1 ? "has" : "have"} no price`
+                  : ""}
               </th>
               <td className="py-1 text-right font-semibold">{total.toLocaleString("en")}</td>
             </tr>
           </tbody>
         </table>
       )}
-      {freed.length > 0 && <p className="py-1">Free afterwards, as a spare, for a backup or to be sold: {new Intl.ListFormat("en").format(freed.map((drive) => nameOfDrive(drive, unit).replace(/ on the shelf/, "")))}.</p>}
+      {freed.length > 0 && (
+        <p className="py-1">
+          Free afterwards, as a spare, for a backup or to be sold:{" "}
+          {new Intl.ListFormat("en").format(
+            freed.map((drive) => nameOfDrive(drive, unit).replace(/ on the shelf/, "")),
+          )}
+          .
+        </p>
+      )}
     </section>
   );
 }

@@ -45,9 +45,19 @@ export function LinkDialog({ plan, onClose }: { plan: Plan; onClose: () => void 
           <label htmlFor={field} className="text-[0.9rem] text-soft">
             The link, {link.url.length.toLocaleString("en")} characters
           </label>
-          <textarea id={field} readOnly rows={5} value={link.url} className="mt-0.5 w-full rounded border border-line-strong/70 bg-raised p-2 font-mono text-[0.8rem] break-all" />
+          <textarea
+            id={field}
+            readOnly
+            rows={5}
+            value={link.url}
+            className="mt-0.5 w-full rounded border border-line-strong/70 bg-raised p-2 font-mono text-[0.8rem] break-all"
+          />
           <p role="status" className="mt-1">
-            {copied === "yes" ? "Copied." : copied === "refused" ? "The browser does not let this page use the clipboard. The link is selected: copy it with the keyboard." : ""}
+            {copied === "yes"
+              ? "Copied."
+              : copied === "refused"
+                ? "The browser does not let this page use the clipboard. The link is selected: copy it with the keyboard."
+                : ""}
           </p>
         </>
       ) : (

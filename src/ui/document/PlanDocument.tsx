@@ -30,7 +30,10 @@ export function PlanDocument({ plan, planHref }: { plan: Plan; planHref: string 
   const [first, last] = [walked.moments[0], walked.moments.at(-1)];
   if (!first || !last) return null;
   return (
-    <main className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6 print:overflow-visible print:p-0 print:text-[0.93rem]" tabIndex={-1}>
+    <main
+      className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6 print:overflow-visible print:p-0 print:text-[0.93rem]"
+      tabIndex={-1}
+    >
       <div className="mx-auto max-w-[46rem]">
         <div className="mb-4 flex flex-wrap items-center gap-3 print:hidden">
           <Link href={planHref} className="flex-1 text-indigo underline underline-offset-4">
@@ -45,7 +48,12 @@ export function PlanDocument({ plan, planHref }: { plan: Plan; planHref: string 
         <p className="mt-3 font-serif text-lg leading-snug">{report.summary.join(" ")}</p>
         <Section title="The box before and after">
           <div className="grid grid-cols-2 gap-4 max-sm:grid-cols-1">
-            {([["Before", report.before, first], ["After", report.after, last]] as const).map(([when, box, moment]) => (
+            {(
+              [
+                ["Before", report.before, first],
+                ["After", report.after, last],
+              ] as const
+            ).map(([when, box, moment]) => (
               <figure key={when} className="break-inside-avoid">
                 <figcaption className="text-soft">
                   {when}: {box.usable} usable
@@ -76,10 +84,17 @@ export function PlanDocument({ plan, planHref }: { plan: Plan; planHref: string 
                     {step.number}. <strong className="font-semibold">{step.when}</strong> {step.does}
                   </p>
                   <p className="text-[0.93rem] text-soft">
-                    {step.state === "done" ? `${step.takes}. Afterwards ${step.after}.` : step.state === "passed-over" ? "Passed over." : "Cannot be carried out as planned."}
+                    {step.state === "done"
+                      ? `${step.takes}. Afterwards ${step.after}.`
+                      : step.state === "passed-over"
+                        ? "Passed over."
+                        : "Cannot be carried out as planned."}
                   </p>
                   {step.notes.map((note) => (
-                    <p key={note.text} className={`text-[0.93rem] ${note.severity === "block" ? "text-geranium" : "text-ochre-text"}`}>
+                    <p
+                      key={note.text}
+                      className={`text-[0.93rem] ${note.severity === "block" ? "text-geranium" : "text-ochre-text"}`}
+                    >
                       {note.text}
                     </p>
                   ))}
@@ -132,7 +147,15 @@ export function PlanDocument({ plan, planHref }: { plan: Plan; planHref: string 
               </tbody>
             </table>
           )}
-          {report.freed.length > 0 && <p className="mt-2">Drives that become free: {new Intl.ListFormat("en").format(report.freed.map((name, i) => (i === 0 ? name : name.replace(/^T/, "t"))))}.</p>}
+          {report.freed.length > 0 && (
+            <p className="mt-2">
+              Drives that become free:{" "}
+              {new Intl.ListFormat("en").format(
+                report.freed.map((name, i) => (i === 0 ? name : name.replace(/^T/, "t"))),
+              )}
+              .
+            </p>
+          )}
         </Section>
         {report.data.length > 0 && (
           <Section title="Data, and what may happen to it">
@@ -203,7 +226,8 @@ function BoxLines({ box }: { box: BoxReport }) {
     <>
       {box.pools.map((pool) => (
         <p key={pool.name} className="mt-1 text-[0.93rem]">
-          <strong className="font-semibold">{pool.name}</strong> {pool.layouts}: {pool.drives}; {pool.mayFail}.{pool.volumes.length > 0 ? ` ${pool.volumes.join("; ")}.` : ""}
+          <strong className="font-semibold">{pool.name}</strong> {pool.layouts}: {pool.drives}; {pool.mayFail}.
+          {pool.volumes.length > 0 ? ` ${pool.volumes.join("; ")}.` : ""}
         </p>
       ))}
     </>

@@ -8,7 +8,12 @@ import { today } from "../today";
  * @returns what was done, in a sentence
  */
 export async function copyMarkdown(plan: Plan, unit: UnitFamily): Promise<string> {
-  const [{ walk }, { demand, timesByCalendar, timesByHours }, { planReport }, { planMarkdown }] = await Promise.all([import("@/core/plan/walk"), import("@/core/data/demand"), import("@/exchange/planReport/planReport"), import("@/exchange/planReport/planMarkdown")]);
+  const [{ walk }, { demand, timesByCalendar, timesByHours }, { planReport }, { planMarkdown }] = await Promise.all([
+    import("@/core/plan/walk"),
+    import("@/core/data/demand"),
+    import("@/exchange/planReport/planReport"),
+    import("@/exchange/planReport/planMarkdown"),
+  ]);
   const walked = walk(plan, unit, undefined, today());
   const dates = plan.calendar ? (await import("@/core/calendar/schedule")).schedule(walked, plan.calendar) : null;
   const times = dates ? timesByCalendar(dates) : timesByHours(walked);
@@ -17,7 +22,10 @@ export async function copyMarkdown(plan: Plan, unit: UnitFamily): Promise<string
     await navigator.clipboard.writeText(text);
     return "The plan is on the clipboard, as Markdown.";
   } catch {
-    const [{ saveFile }, { planFileName }] = await Promise.all([import("@/exchange/saveFile"), import("@/exchange/exportPlan")]);
+    const [{ saveFile }, { planFileName }] = await Promise.all([
+      import("@/exchange/saveFile"),
+      import("@/exchange/exportPlan"),
+    ]);
     saveFile(planFileName(plan.name).replace(/\.cortijo\.json$/, ".md"), "text/markdown", text);
     return "The plan is saved as a Markdown file.";
   }

@@ -12,7 +12,15 @@ import { Dialog } from "../kit/Dialog";
 const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
 
 /** Everything that can be said of a drive, to be corrected by hand. */
-export function DriveDialog({ drive, onClose, onSave }: { drive: Drive; onClose: () => void; onSave: (changes: DriveChanges) => string | null }) {
+export function DriveDialog({
+  drive,
+  onClose,
+  onSave,
+}: {
+  drive: Drive;
+  onClose: () => void;
+  onSave: (changes: DriveChanges) => string | null;
+}) {
   const [size, setSize] = useState(formatExactBytes(drive.bytes).replace(/\u00a0B$/, ""));
   const [medium, setMedium] = useState<Medium>(drive.medium);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -25,7 +33,8 @@ export function DriveDialog({ drive, onClose, onSave }: { drive: Drive; onClose:
     const data = new FormData(event.currentTarget);
     const text = (name: string) => String(data.get(name) ?? "").trim();
     if (!parsed.ok) return setTrouble(parsed.message);
-    if (bytes === null || bytes < 1 || bytes > 1e15) return setTrouble("No drive is that large. Check the unit of the size.");
+    if (bytes === null || bytes < 1 || bytes > 1e15)
+      return setTrouble("No drive is that large. Check the unit of the size.");
     const reallocated = Number(text("reallocated") || 0);
     const pending = Number(text("pending") || 0);
     const refused = onSave({
@@ -37,13 +46,23 @@ export function DriveDialog({ drive, onClose, onSave }: { drive: Drive; onClose:
       bus: text("bus") as Bus,
       logicalSector: Number(text("logical")),
       physicalSector: Number(text("physical")),
-      health: { ...drive.health, state: text("state") as HealthState, reallocatedSectors: reallocated, pendingSectors: pending },
+      health: {
+        ...drive.health,
+        state: text("state") as HealthState,
+        reallocatedSectors: reallocated,
+        pendingSectors: pending,
+      },
       purchased: text("purchased") || null,
       price: text("price") === "" ? null : Number(text("price").replace(",", ".")),
       partitionTable: text("table") === "none" ? null : (text("table") as "gpt" | "mbr"),
       toBuy: data.get("toBuy") === "on" ? true : null,
       shingled: data.get("shingled") === "on" ? true : null,
-      contents: text("contents") === "none" ? null : drive.contents?.kind === text("contents") ? drive.contents : { kind: text("contents") as "data" },
+      contents:
+        text("contents") === "none"
+          ? null
+          : drive.contents?.kind === text("contents")
+            ? drive.contents
+            : { kind: text("contents") as "data" },
     });
     setTrouble(refused);
     if (!refused) onClose();
@@ -69,19 +88,103 @@ export function DriveDialog({ drive, onClose, onSave }: { drive: Drive; onClose:
         <Field label="Model" name="model" defaultValue={drive.model ?? ""} maxLength={200} />
         <div>
           <Field label="Size" name="size" value={size} onChange={(event) => setSize(event.target.value)} />
-          <p className="mt-0.5 text-[0.82rem] text-soft">{bytes === null ? "Write it like 4 TB or 3.6 TiB." : formatExactBytes(bytes)}</p>
+          <p className="mt-0.5 text-[0.82rem] text-soft">
+            {bytes === null ? "Write it like 4 TB or 3.6 TiB." : formatExactBytes(bytes)}
+          </p>
         </div>
-        <Choice label="Kind" value={medium} onChange={(value) => setMedium(value as Medium)} options={[["hdd", "Hard disk"], ["ssd", "Flash"]]} name="medium" />
-        <Choice label="Interface" name="bus" defaultValue={drive.bus} options={[["sata", "SATA"], ["sas", "SAS"], ["nvme", "NVMe"], ["usb", "USB"]]} />
-        <Choice label="Logical sector" name="logical" defaultValue={String(drive.logicalSector)} options={[512, 520, 4096, 4160, 8192, 16384].map((each) => [String(each), `${each} B`])} />
-        <Choice label="Physical sector" name="physical" defaultValue={String(drive.physicalSector)} options={[512, 520, 4096, 4160, 8192, 16384].map((each) => [String(each), `${each} B`])} />
-        <Choice label="Health" name="state" defaultValue={drive.health.state} options={[["good", "Good"], ["watch", "To watch"], ["failing", "Failing"]]} />
-        <Choice label="What is on it" name="contents" defaultValue={drive.contents?.kind ?? "none"} options={[["none", "Nothing to keep"], ["data", "Data"], ["mounted", "Data in use"], ["system", "The running system"]]} />
-        <Field label="Reallocated sectors" name="reallocated" type="number" min={0} step={1} defaultValue={drive.health.reallocatedSectors ?? 0} />
-        <Field label="Pending sectors" name="pending" type="number" min={0} step={1} defaultValue={drive.health.pendingSectors ?? 0} />
-        <Field label="Bought (2024, 2024-05 or 2024-05-17)" name="purchased" defaultValue={drive.purchased ?? ""} pattern="[0-9]{4}(-[0-9]{2}(-[0-9]{2})?)?" />
-        <Field label="Price" name="price" inputMode="decimal" defaultValue={drive.price ?? ""} pattern="[0-9]{1,6}([.,][0-9]{1,2})?" />
-        <Choice label="Partition table" name="table" defaultValue={drive.partitionTable ?? "none"} options={[["none", "None, or not known"], ["gpt", "GPT"], ["mbr", "MBR"]]} />
+        <Choice
+          label="Kind"
+          value={medium}
+          onChange={(value) => setMedium(value as Medium)}
+          options={[
+            ["hdd", "Hard disk"],
+            ["ssd", "Flash"],
+          ]}
+          name="medium"
+        />
+        <Choice
+          label="Interface"
+          name="bus"
+          defaultValue={drive.bus}
+          options={[
+            ["sata", "SATA"],
+            ["sas", "SAS"],
+            ["nvme", "NVMe"],
+            ["usb", "USB"],
+          ]}
+        />
+        <Choice
+          label="Logical sector"
+          name="logical"
+          defaultValue={String(drive.logicalSector)}
+          options={[512, 520, 4096, 4160, 8192, 16384].map((each) => [String(each), `${each} B`])}
+        />
+        <Choice
+          label="Physical sector"
+          name="physical"
+          defaultValue={String(drive.physicalSector)}
+          options={[512, 520, 4096, 4160, 8192, 16384].map((each) => [String(each), `${each} B`])}
+        />
+        <Choice
+          label="Health"
+          name="state"
+          defaultValue={drive.health.state}
+          options={[
+            ["good", "Good"],
+            ["watch", "To watch"],
+            ["failing", "Failing"],
+          ]}
+        />
+        <Choice
+          label="What is on it"
+          name="contents"
+          defaultValue={drive.contents?.kind ?? "none"}
+          options={[
+            ["none", "Nothing to keep"],
+            ["data", "Data"],
+            ["mounted", "Data in use"],
+            ["system", "The running system"],
+          ]}
+        />
+        <Field
+          label="Reallocated sectors"
+          name="reallocated"
+          type="number"
+          min={0}
+          step={1}
+          defaultValue={drive.health.reallocatedSectors ?? 0}
+        />
+        <Field
+          label="Pending sectors"
+          name="pending"
+          type="number"
+          min={0}
+          step={1}
+          defaultValue={drive.health.pendingSectors ?? 0}
+        />
+        <Field
+          label="Bought (2024, 2024-05 or 2024-05-17)"
+          name="purchased"
+          defaultValue={drive.purchased ?? ""}
+          pattern="[0-9]{4}(-[0-9]{2}(-[0-9]{2})?)?"
+        />
+        <Field
+          label="Price"
+          name="price"
+          inputMode="decimal"
+          defaultValue={drive.price ?? ""}
+          pattern="[0-9]{1,6}([.,][0-9]{1,2})?"
+        />
+        <Choice
+          label="Partition table"
+          name="table"
+          defaultValue={drive.partitionTable ?? "none"}
+          options={[
+            ["none", "None, or not known"],
+            ["gpt", "GPT"],
+            ["mbr", "MBR"],
+          ]}
+        />
         <label className="flex items-center gap-2">
           <input type="checkbox" name="toBuy" defaultChecked={drive.toBuy ?? false} className="accent-indigo" />
           Not owned yet: to be bought
@@ -129,7 +232,14 @@ function Choice({ label, name, options, defaultValue, value, onChange }: ChoiceP
   return (
     <Labelled label={label}>
       {(id) => (
-        <select id={id} name={name} defaultValue={defaultValue} value={value} onChange={onChange ? (event) => onChange(event.target.value) : undefined} className={FIELD}>
+        <select
+          id={id}
+          name={name}
+          defaultValue={defaultValue}
+          value={value}
+          onChange={onChange ? (event) => onChange(event.target.value) : undefined}
+          className={FIELD}
+        >
           {options.map(([option, words]) => (
             <option key={option} value={option}>
               {words}

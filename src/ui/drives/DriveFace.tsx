@@ -37,8 +37,19 @@ export function DriveFace({ drive, narrow = false, role }: { drive: Drive; narro
         <span className={`truncate font-semibold ${narrow ? "text-[0.8rem]" : ""}`}>{shortSize(drive, unit)}</span>
       </span>
       <span className="flex items-center gap-1">
-        {care && <TriangleAlert size={13} role="img" aria-label={care} className={`shrink-0 group-data-[on=true]:text-inherit ${drive.health.state === "failing" ? "text-geranium" : "text-ochre-text"}`} />}
-        {!narrow && <span className="block truncate text-[0.8rem] text-soft group-data-[on=true]:text-inherit">{role ?? (drive.toBuy ? "to buy" : which)}</span>}
+        {care && (
+          <TriangleAlert
+            size={13}
+            role="img"
+            aria-label={care}
+            className={`shrink-0 group-data-[on=true]:text-inherit ${drive.health.state === "failing" ? "text-geranium" : "text-ochre-text"}`}
+          />
+        )}
+        {!narrow && (
+          <span className="block truncate text-[0.8rem] text-soft group-data-[on=true]:text-inherit">
+            {role ?? (drive.toBuy ? "to buy" : which)}
+          </span>
+        )}
       </span>
     </span>
   );

@@ -15,7 +15,11 @@ interface Props {
   onTake: (command: Command) => string | null;
 }
 
-const STATES = { good: ["Good", "text-green"], watch: ["To watch", "text-ochre-text"], failing: ["Failing", "text-geranium"] } as const;
+const STATES = {
+  good: ["Good", "text-green"],
+  watch: ["To watch", "text-ochre-text"],
+  failing: ["Failing", "text-geranium"],
+} as const;
 
 function healthWords({ reallocatedSectors, pendingSectors, powerOnHours, temperature }: Health): string {
   const words = [
@@ -38,7 +42,12 @@ export function HealthDialog({ drives, onClose, onTake }: Props) {
       title="SMART data of the drives"
       aboutSource="Run this on the box for each drive and bring the output here, one after the other or as files."
       aboutFound="Matched to the drives of the plan by their serial numbers."
-      source={{ example: SMART_COMMAND, label: "Output of the command", placeholder: '{ "smartctl": { … } }', most: MOST_SMART_CHARACTERS }}
+      source={{
+        example: SMART_COMMAND,
+        label: "Output of the command",
+        placeholder: '{ "smartctl": { … } }',
+        most: MOST_SMART_CHARACTERS,
+      }}
       read={(text) => {
         const result = readSmart(text);
         if (!result.ok) return result;
@@ -56,7 +65,15 @@ export function HealthDialog({ drives, onClose, onTake }: Props) {
   );
 }
 
-function Reports({ found, addUnknown, onAddUnknown }: { found: Found; addUnknown: boolean; onAddUnknown: (add: boolean) => void }) {
+function Reports({
+  found,
+  addUnknown,
+  onAddUnknown,
+}: {
+  found: Found;
+  addUnknown: boolean;
+  onAddUnknown: (add: boolean) => void;
+}) {
   const [unit] = useUnit();
   return (
     <>
@@ -74,11 +91,20 @@ function Reports({ found, addUnknown, onAddUnknown }: { found: Found; addUnknown
       {found.matched.length === 0 && <p>None of the serial numbers is in the plan.</p>}
       {found.unknown.length > 0 && (
         <label className="mt-3 flex items-start gap-2">
-          <input type="checkbox" checked={addUnknown} onChange={(event) => onAddUnknown(event.target.checked)} className="mt-1 accent-indigo" />
-          Also put {found.unknown.length === 1 ? "the drive" : `the ${found.unknown.length} drives`} that the plan does not know on the shelf: {found.unknown.map((report) => `${report.model || "drive"} (${report.serial})`).join(", ")}
+          <input
+            type="checkbox"
+            checked={addUnknown}
+            onChange={(event) => onAddUnknown(event.target.checked)}
+            className="mt-1 accent-indigo"
+          />
+          Also put {found.unknown.length === 1 ? "the drive" : `the ${found.unknown.length} drives`} that the plan does
+          not know on the shelf:{" "}
+          {found.unknown.map((report) => `${report.model || "drive"} (${report.serial})`).join(", ")}
         </label>
       )}
-      {found.skipped.length > 0 && <p className="mt-3 text-soft">Passed over, without a serial number: {found.skipped.join(", ")}.</p>}
+      {found.skipped.length > 0 && (
+        <p className="mt-3 text-soft">Passed over, without a serial number: {found.skipped.join(", ")}.</p>
+      )}
     </>
   );
 }

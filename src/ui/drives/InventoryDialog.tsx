@@ -3,7 +3,13 @@
 import { Checkbox } from "radix-ui";
 import { useState } from "react";
 import type { NewDrive } from "@/core/commands/command";
-import { INVENTORY_COMMAND, MOST_INVENTORY_CHARACTERS, readLsblk, type FoundDrive, type Inventory } from "@/exchange/inventory/readLsblk";
+import {
+  INVENTORY_COMMAND,
+  MOST_INVENTORY_CHARACTERS,
+  readLsblk,
+  type FoundDrive,
+  type Inventory,
+} from "@/exchange/inventory/readLsblk";
 import { Size } from "../kit/Size";
 import { ReadDialog } from "./ReadDialog";
 
@@ -14,7 +20,8 @@ interface Props {
   onTake: (drives: NewDrive[]) => string | null;
 }
 
-const plural = (kind: string, count: number) => (count === 1 ? `1 ${kind}` : `${count} ${kind}s`).replace(/(class|copy)s$/, "$1es");
+const plural = (kind: string, count: number) =>
+  (count === 1 ? `1 ${kind}` : `${count} ${kind}s`).replace(/(class|copy)s$/, "$1es");
 
 /** Why a found drive cannot be taken, or null when it can. */
 function obstacle(found: FoundDrive, knownSerials: ReadonlySet<string>): string | null {
@@ -38,16 +45,25 @@ export function InventoryDialog({ knownSerials, onClose, onTake }: Props) {
       title="Bring in the drives of a box"
       aboutSource="Run this command on the box and bring its output here. It only reads."
       aboutFound="Choose the drives to put on the shelf. Nothing is sent anywhere."
-      source={{ example: INVENTORY_COMMAND, label: "Output of the command", placeholder: '{ "blockdevices": [ … ] }', most: MOST_INVENTORY_CHARACTERS }}
+      source={{
+        example: INVENTORY_COMMAND,
+        label: "Output of the command",
+        placeholder: '{ "blockdevices": [ … ] }',
+        most: MOST_INVENTORY_CHARACTERS,
+      }}
       read={(text) => {
         const result = readLsblk(text);
         if (!result.ok) return result;
-        setTaken(new Set(result.inventory.found.filter((found) => sensible(found, knownSerials)).map((found) => found.name)));
+        setTaken(
+          new Set(result.inventory.found.filter((found) => sensible(found, knownSerials)).map((found) => found.name)),
+        );
         return { ok: true, found: result.inventory };
       }}
       takeLabel={taken.size === 1 ? "Take 1 drive" : `Take ${taken.size} drives`}
       canTake={taken.size > 0}
-      onTake={({ found }) => onTake(found.flatMap((each) => (taken.has(each.name) && each.drive.ok ? [each.drive.value] : [])))}
+      onTake={({ found }) =>
+        onTake(found.flatMap((each) => (taken.has(each.name) && each.drive.ok ? [each.drive.value] : [])))
+      }
       onClose={onClose}
     >
       {(inventory) => <FoundList inventory={inventory} knownSerials={knownSerials} taken={taken} onTaken={setTaken} />}
@@ -55,7 +71,17 @@ export function InventoryDialog({ knownSerials, onClose, onTake }: Props) {
   );
 }
 
-function FoundList({ inventory, knownSerials, taken, onTaken }: { inventory: Inventory; knownSerials: ReadonlySet<string>; taken: ReadonlySet<string>; onTaken: (names: ReadonlySet<string>) => void }) {
+function FoundList({
+  inventory,
+  knownSerials,
+  taken,
+  onTaken,
+}: {
+  inventory: Inventory;
+  knownSerials: ReadonlySet<string>;
+  taken: ReadonlySet<string>;
+  onTaken: (names: ReadonlySet<string>) => void;
+}) {
   const toggle = (name: string) => {
     const next = new Set(taken);
     if (!next.delete(name)) next.add(name);
@@ -66,40 +92,78 @@ function FoundList({ inventory, knownSerials, taken, onTaken }: { inventory: Inv
       {inventory.found.length === 0 && <p>No physical drive was found in it.</p>}
       <ul className="divide-y divide-line" aria-label="Drives found">
         {inventory.found.map((found) => (
-          <FoundRow key={found.name} found={found} obstacle={obstacle(found, knownSerials)} on={taken.has(found.name)} onToggle={() => toggle(found.name)} />
+          <FoundRow
+            key={found.name}
+            found={found}
+            obstacle={obstacle(found, knownSerials)}
+            on={taken.has(found.name)}
+            onToggle={() => toggle(found.name)}
+          />
         ))}
       </ul>
-      {inventory.leftOut.length > 0 && <p className="mt-3 text-soft">Left out: {new Intl.ListFormat("en").format(inventory.leftOut.map(({ kind, count }) => plural(kind, count)))}.</p>}
+      {inventory.leftOut.length > 0 && (
+        <p className="mt-3 text-soft">
+          Left out: {new Intl.ListFormat("en").format(inventory.leftOut.map(({ kind, count }) => plural(kind, count)))}.
+        </p>
+      )}
     </>
   );
 }
 
 const CONTENTS = { data: "Holds data", mounted: "In use", system: "Carries the running system" };
 
-function FoundRow({ found, obstacle, on, onToggle }: { found: FoundDrive; obstacle: string | null; on: boolean; onToggle: () => void }) {
+function FoundRow({
+  found,
+  obstacle,
+  on,
+  onToggle,
+}: {
+  found: FoundDrive;
+  obstacle: string | null;
+  on: boolean;
+  onToggle: () => void;
+}) {
   const drive = found.drive.ok ? found.drive.value : null;
   const id = `found-${found.name}`;
   return (
     <li className="flex gap-3 py-2">
-      <Checkbox.Root id={id} checked={on} disabled={obstacle !== null} onCheckedChange={onToggle} className="mt-1 flex size-[1.15rem] shrink-0 items-center justify-center rounded border border-line-strong bg-raised data-[disabled]:opacity-40 data-[state=checked]:border-indigo data-[state=checked]:bg-indigo data-[state=checked]:text-on-indigo">
+      <Checkbox.Root
+        id={id}
+        checked={on}
+        disabled={obstacle !== null}
+        onCheckedChange={onToggle}
+        className="mt-1 flex size-[1.15rem] shrink-0 items-center justify-center rounded border border-line-strong bg-raised data-[disabled]:opacity-40 data-[state=checked]:border-indigo data-[state=checked]:bg-indigo data-[state=checked]:text-on-indigo"
+      >
         <Checkbox.Indicator>✓</Checkbox.Indicator>
       </Checkbox.Root>
       <label htmlFor={id} className="grid min-w-0 flex-1 grid-cols-[5.5rem_1fr] gap-x-3">
         <span className="font-semibold">{drive ? <Size bytes={drive.bytes} /> : "?"}</span>
         <span className="min-w-0 truncate">
-          {drive?.model ?? "Drive"} <span className="text-soft">{drive?.serial ? `serial ${drive.serial}` : "without a serial number"}, {found.name}</span>
+          {drive?.model ?? "Drive"}{" "}
+          <span className="text-soft">
+            {drive?.serial ? `serial ${drive.serial}` : "without a serial number"}, {found.name}
+          </span>
         </span>
         <span className="col-start-2 text-[0.9rem] text-soft">
-          {drive && `${drive.medium === "ssd" ? "Flash" : "Hard disk"}, ${drive.bus === "nvme" ? "NVMe" : drive.bus.toUpperCase()}, sectors ${drive.logicalSector}/${drive.physicalSector} B`}
+          {drive &&
+            `${drive.medium === "ssd" ? "Flash" : "Hard disk"}, ${drive.bus === "nvme" ? "NVMe" : drive.bus.toUpperCase()}, sectors ${drive.logicalSector}/${drive.physicalSector} B`}
         </span>
         {drive?.contents && (
-          <span className={`col-start-2 text-[0.9rem] ${drive.contents.kind === "data" ? "text-ochre-text" : "text-geranium"}`}>
+          <span
+            className={`col-start-2 text-[0.9rem] ${drive.contents.kind === "data" ? "text-ochre-text" : "text-geranium"}`}
+          >
             {CONTENTS[drive.contents.kind]}
             {drive.contents.detail ? `: ${drive.contents.detail}` : ""}
           </span>
         )}
-        {obstacle && <span className={`col-start-2 text-[0.9rem] ${found.drive.ok ? "text-soft" : "text-geranium"}`}>{obstacle}</span>}
-        {found.assumed.length > 0 && <span className="col-start-2 text-[0.85rem] text-soft">Assumed: {found.assumed.join("; ")}.</span>}
+        {obstacle && (
+          <span className={`col-start-2 text-[0.9rem] ${found.drive.ok ? "text-soft" : "text-geranium"}`}>
+            {obstacle}
+          </span>
+        )}
+        {found.assumed.length > 0 && (
+          <span className="col-start-2 text-[0.85rem] text-soft">Assumed: {found.assumed.join("; ")}.</span>
+        )}
       </label>
     </li>
   );

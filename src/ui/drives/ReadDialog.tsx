@@ -23,7 +23,18 @@ interface Props<T> {
 }
 
 /** A dialog in two turns: bring a text, then look at what was found in it and take it. What was typed stays. */
-export function ReadDialog<T>({ title, aboutSource, aboutFound, source, read, children, takeLabel, canTake, onTake, onClose }: Props<T>) {
+export function ReadDialog<T>({
+  title,
+  aboutSource,
+  aboutFound,
+  source,
+  read,
+  children,
+  takeLabel,
+  canTake,
+  onTake,
+  onClose,
+}: Props<T>) {
   const [text, setText] = useState("");
   const [trouble, setTrouble] = useState<string | null>(null);
   const [found, setFound] = useState<T | null>(null);

@@ -27,7 +27,10 @@ export function TextSource({ example, label, placeholder, accept, value, onChang
     const list = [...(files ?? [])];
     if (list.length === 0) return;
     const large = list.find((file) => file.size > most);
-    if (large) return onTrouble(`“${large.name}” has ${Math.round(large.size / 1e6)} MB, far more than is wanted here. Choose the right file.`);
+    if (large)
+      return onTrouble(
+        `“${large.name}” has ${Math.round(large.size / 1e6)} MB, far more than is wanted here. Choose the right file.`,
+      );
     const text = (await Promise.all(list.map((file) => file.text()))).join("\n");
     onChange(text.slice(0, SHOWN_CHARACTERS));
     onFiles(text);
@@ -59,7 +62,13 @@ export function TextSource({ example, label, placeholder, accept, value, onChang
       />
       <label className="inline-flex cursor-pointer flex-wrap items-center gap-2 text-soft">
         Or drop files here, or choose them:
-        <input type="file" multiple accept={accept} onChange={(event) => void readFiles(event.target.files)} className="text-[0.9rem] file:mr-2 file:h-8 file:rounded file:border file:border-line-strong file:bg-raised file:px-2 file:text-ink" />
+        <input
+          type="file"
+          multiple
+          accept={accept}
+          onChange={(event) => void readFiles(event.target.files)}
+          className="text-[0.9rem] file:mr-2 file:h-8 file:rounded file:border file:border-line-strong file:bg-raised file:px-2 file:text-ink"
+        />
       </label>
     </div>
   );

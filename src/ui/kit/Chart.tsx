@@ -51,7 +51,18 @@ export function Chart({ label, height, build, onPoint }: Props) {
       const style = getComputedStyle(document.documentElement);
       const colour = (name: string) => style.getPropertyValue(name).trim();
       const { traces, layout } = build({ colour, font: style.fontFamily });
-      const common = { height, paper_bgcolor: "rgba(0,0,0,0)", plot_bgcolor: "rgba(0,0,0,0)", font: { family: style.fontFamily, size: 12, color: colour("--ink") }, showlegend: false, hoverlabel: { bgcolor: colour("--raised"), bordercolor: colour("--line-strong"), font: { color: colour("--ink") } } };
+      const common = {
+        height,
+        paper_bgcolor: "rgba(0,0,0,0)",
+        plot_bgcolor: "rgba(0,0,0,0)",
+        font: { family: style.fontFamily, size: 12, color: colour("--ink") },
+        showlegend: false,
+        hoverlabel: {
+          bgcolor: colour("--raised"),
+          bordercolor: colour("--line-strong"),
+          font: { color: colour("--ink") },
+        },
+      };
       await Plotly.react(place, traces, { ...common, ...layout }, { displayModeBar: false, responsive: true });
       purge = () => Plotly.purge(place);
       place.on?.("plotly_click", ({ points }) => {
@@ -70,7 +81,9 @@ export function Chart({ label, height, build, onPoint }: Props) {
   return (
     <figure aria-label={label}>
       {state === "loading" && <p className="text-soft">Drawing …</p>}
-      {state === "broken" && <p className="text-soft">The chart could not be drawn here. Its figures stand beside it.</p>}
+      {state === "broken" && (
+        <p className="text-soft">The chart could not be drawn here. Its figures stand beside it.</p>
+      )}
       {/* The inner element is Plotly's own: it keeps its class there, so React must not touch it. */}
       <div aria-hidden="true" style={{ minHeight: height }}>
         <div ref={element} />
@@ -81,5 +94,11 @@ export function Chart({ label, height, build, onPoint }: Props) {
 
 /** An axis in the page's look. */
 export function axis({ colour }: ChartStyle, title: string): object {
-  return { title: { text: title, standoff: 8 }, gridcolor: colour("--line"), zerolinecolor: colour("--line-strong"), fixedrange: true, automargin: true };
+  return {
+    title: { text: title, standoff: 8 },
+    gridcolor: colour("--line"),
+    zerolinecolor: colour("--line-strong"),
+    fixedrange: true,
+    automargin: true,
+  };
 }

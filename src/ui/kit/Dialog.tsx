@@ -40,11 +40,16 @@ export function Dialog({ open, onClose, title, about, children, acts, wide = fal
               <Radix.Title className="font-serif text-xl">{title}</Radix.Title>
               {about && <Radix.Description className="mt-1 text-soft">{about}</Radix.Description>}
             </div>
-            <Radix.Close aria-label="Close" className="-mr-2 inline-flex size-8 items-center justify-center rounded hover:bg-wall">
+            <Radix.Close
+              aria-label="Close"
+              className="-mr-2 inline-flex size-8 items-center justify-center rounded hover:bg-wall"
+            >
               <X size={18} aria-hidden />
             </Radix.Close>
           </header>
-          <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-5 py-4 focus-visible:outline-offset-[-2px]">{children}</div>
+          <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-5 py-4 focus-visible:outline-offset-[-2px]">
+            {children}
+          </div>
           {acts && <footer className="flex flex-wrap justify-end gap-2 border-t border-line px-5 py-3">{acts}</footer>}
         </Radix.Content>
       </Radix.Portal>

@@ -4,8 +4,10 @@ import { DropdownMenu } from "radix-ui";
 import { useCallback, useRef, useState, type ComponentProps, type ReactNode } from "react";
 import { overlayHome } from "./overlayHome";
 
-const PANEL = "z-50 max-h-[var(--radix-dropdown-menu-content-available-height)] overflow-y-auto rounded-md border border-line-strong/60 bg-raised p-1 text-ink shadow-lg shadow-black/10";
-const ITEM = "flex min-h-8 select-none items-center gap-2 rounded px-2 py-1 outline-none data-[highlighted]:bg-indigo data-[highlighted]:text-on-indigo data-[disabled]:text-soft";
+const PANEL =
+  "z-50 max-h-[var(--radix-dropdown-menu-content-available-height)] overflow-y-auto rounded-md border border-line-strong/60 bg-raised p-1 text-ink shadow-lg shadow-black/10";
+const ITEM =
+  "flex min-h-8 select-none items-center gap-2 rounded px-2 py-1 outline-none data-[highlighted]:bg-indigo data-[highlighted]:text-on-indigo data-[disabled]:text-soft";
 
 interface Props {
   trigger: ReactNode;
@@ -29,7 +31,13 @@ export function OpenMenu({ trigger, children, align, width, byKey }: Props) {
     <DropdownMenu.Root modal={false} open={open} onOpenChange={setOpen}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal container={open ? overlayHome() : undefined}>
-        <DropdownMenu.Content ref={focusFirst} align={align} sideOffset={4} collisionPadding={8} className={`${PANEL} ${width}`}>
+        <DropdownMenu.Content
+          ref={focusFirst}
+          align={align}
+          sideOffset={4}
+          collisionPadding={8}
+          className={`${PANEL} ${width}`}
+        >
           {children}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
@@ -37,8 +45,17 @@ export function OpenMenu({ trigger, children, align, width, byKey }: Props) {
   );
 }
 
-export function MenuItem({ danger = false, className = "", ...rest }: ComponentProps<typeof DropdownMenu.Item> & { danger?: boolean }) {
-  return <DropdownMenu.Item className={`${ITEM} ${danger ? "text-geranium data-[highlighted]:bg-geranium data-[highlighted]:text-on-geranium" : ""} ${className}`} {...rest} />;
+export function MenuItem({
+  danger = false,
+  className = "",
+  ...rest
+}: ComponentProps<typeof DropdownMenu.Item> & { danger?: boolean }) {
+  return (
+    <DropdownMenu.Item
+      className={`${ITEM} ${danger ? "text-geranium data-[highlighted]:bg-geranium data-[highlighted]:text-on-geranium" : ""} ${className}`}
+      {...rest}
+    />
+  );
 }
 
 export function MenuChoice({ className = "", ...rest }: ComponentProps<typeof DropdownMenu.RadioItem>) {
@@ -59,7 +76,9 @@ export function MenuLine() {
 export function SubMenu({ label, children }: { label: ReactNode; children: ReactNode }) {
   return (
     <DropdownMenu.Sub>
-      <DropdownMenu.SubTrigger className={`${ITEM} justify-between data-[state=open]:bg-wall data-[state=open]:text-ink`}>
+      <DropdownMenu.SubTrigger
+        className={`${ITEM} justify-between data-[state=open]:bg-wall data-[state=open]:text-ink`}
+      >
         {label}
         <span aria-hidden="true">›</span>
       </DropdownMenu.SubTrigger>

@@ -1,6 +1,16 @@
 "use client";
 
-import { cloneElement, lazy, Suspense, useState, type ButtonHTMLAttributes, type KeyboardEvent, type MouseEvent, type ReactElement, type ReactNode } from "react";
+import {
+  cloneElement,
+  lazy,
+  Suspense,
+  useState,
+  type ButtonHTMLAttributes,
+  type KeyboardEvent,
+  type MouseEvent,
+  type ReactElement,
+  type ReactNode,
+} from "react";
 
 // Menus are loaded, and made, when they are first opened: a full box has dozens of them.
 const OpenMenu = lazy(() => import("./Menu").then((module) => ({ default: module.OpenMenu })));

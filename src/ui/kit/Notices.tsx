@@ -23,7 +23,11 @@ export function Notices({ notice, act, onClose }: Props) {
           <Toast.Description className="flex-1">{notice.text}</Toast.Description>
           {act && (
             <Toast.Action altText={act.label} asChild>
-              <button type="button" onClick={act.onAct} className="font-semibold text-indigo underline underline-offset-4">
+              <button
+                type="button"
+                onClick={act.onAct}
+                className="font-semibold text-indigo underline underline-offset-4"
+              >
                 {act.label}
               </button>
             </Toast.Action>

@@ -5,7 +5,15 @@ import { Button } from "./Button";
 import { Dialog } from "./Dialog";
 
 /** Why a file was refused: each problem with its place in the file. Nothing was changed. */
-export function ProblemsDialog({ title, problems, onClose }: { title: string; problems: readonly Problem[]; onClose: () => void }) {
+export function ProblemsDialog({
+  title,
+  problems,
+  onClose,
+}: {
+  title: string;
+  problems: readonly Problem[];
+  onClose: () => void;
+}) {
   return (
     <Dialog
       open
@@ -22,7 +30,9 @@ export function ProblemsDialog({ title, problems, onClose }: { title: string; pr
         {problems.map((problem, i) => (
           <li key={i}>
             {problem.message}
-            {problem.pointer && <code className="mt-0.5 block text-[0.87rem] break-all text-soft">at {problem.pointer}</code>}
+            {problem.pointer && (
+              <code className="mt-0.5 block text-[0.87rem] break-all text-soft">at {problem.pointer}</code>
+            )}
           </li>
         ))}
       </ul>

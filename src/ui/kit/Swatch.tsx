@@ -10,7 +10,19 @@ export function Swatch({ kind }: { kind: SwatchKind }) {
 }
 
 /** A rectangle in one of the terrace patterns: told apart by pattern as well as hue. */
-export function PatternRect({ kind, x, y, width, height }: { kind: SwatchKind; x: number; y: number; width: number; height: number }) {
+export function PatternRect({
+  kind,
+  x,
+  y,
+  width,
+  height,
+}: {
+  kind: SwatchKind;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}) {
   const box = { x, y, width: Math.max(0, width), height: Math.max(0, height) };
   switch (kind) {
     case "data":

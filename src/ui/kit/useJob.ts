@@ -24,8 +24,15 @@ const PATIENCE = 150;
  *
  * @param start changes when the inputs do (`useCallback`); null while there is nothing to do
  */
-export function useJob<T>(start: ((work: Remote<Work>, onProgress: (share: number) => void) => Promise<T>) | null): JobState<T> {
-  const [state, setState] = useState<Omit<JobState<T>, "cancel" | "again">>({ result: null, progress: null, trouble: null, cancelled: false });
+export function useJob<T>(
+  start: ((work: Remote<Work>, onProgress: (share: number) => void) => Promise<T>) | null,
+): JobState<T> {
+  const [state, setState] = useState<Omit<JobState<T>, "cancel" | "again">>({
+    result: null,
+    progress: null,
+    trouble: null,
+    cancelled: false,
+  });
   const [attempt, setAttempt] = useState(0);
   const stop = useRef<(() => void) | null>(null);
   useEffect(() => {
@@ -51,7 +58,15 @@ export function useJob<T>(start: ((work: Remote<Work>, onProgress: (share: numbe
       if (!over) setState({ result, progress: null, trouble: null, cancelled: false });
     };
     begin()
-      .catch((error: unknown) => !over && setState((old) => ({ ...old, progress: null, trouble: error instanceof Error ? error.message : "The computation failed." })))
+      .catch(
+        (error: unknown) =>
+          !over &&
+          setState((old) => ({
+            ...old,
+            progress: null,
+            trouble: error instanceof Error ? error.message : "The computation failed.",
+          })),
+      )
       .finally(() => clearTimeout(patience));
     stop.current = () => {
       end();

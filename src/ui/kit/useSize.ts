@@ -11,7 +11,9 @@ export function useSize<T extends HTMLElement>(): [RefCallback<T>, { width: numb
     const observer = new ResizeObserver(([entry]) => {
       if (!entry) return;
       const { width, height } = entry.contentRect;
-      setSize((old) => (old && Math.abs(old.width - width) < 0.5 && Math.abs(old.height - height) < 0.5 ? old : { width, height }));
+      setSize((old) =>
+        old && Math.abs(old.width - width) < 0.5 && Math.abs(old.height - height) < 0.5 ? old : { width, height },
+      );
     });
     observer.observe(element);
     return () => observer.disconnect();

@@ -14,14 +14,37 @@ import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 
 /** A bought drive as it comes to the shelf. */
-const asNewDrive = ({ bytes, price, medium, bus, label }: PricedDrive): NewDrive => ({ label, bytes, price, medium, bus, toBuy: true, logicalSector: 512, physicalSector: medium === "hdd" ? 4096 : 512, health: { state: "good" } });
+const asNewDrive = ({ bytes, price, medium, bus, label }: PricedDrive): NewDrive => ({
+  label,
+  bytes,
+  price,
+  medium,
+  bus,
+  toBuy: true,
+  logicalSector: 512,
+  physicalSector: medium === "hdd" ? 4096 : 512,
+  health: { state: "good" },
+});
 
 const money = (price: number) => (Number.isInteger(price) ? String(price) : price.toFixed(2));
 
 /** The best one and the best two drives to buy for a pool, by usable space gained for the money. */
-export function BestBuys({ plan, pool, act, onPrices }: { plan: Plan; pool: Pool; act: (command: Command, offersUndo?: boolean) => string | null; onPrices: () => void }) {
+export function BestBuys({
+  plan,
+  pool,
+  act,
+  onPrices,
+}: {
+  plan: Plan;
+  pool: Pool;
+  act: (command: Command, offersUndo?: boolean) => string | null;
+  onPrices: () => void;
+}) {
   const prices = plan.prices ?? EXAMPLE_PRICES;
-  const start = useCallback((work: Remote<Work>, onProgress: (share: number) => void) => work.bestBuys(plan, pool.id, [...prices], onProgress), [plan, pool.id, prices]);
+  const start = useCallback(
+    (work: Remote<Work>, onProgress: (share: number) => void) => work.bestBuys(plan, pool.id, [...prices], onProgress),
+    [plan, pool.id, prices],
+  );
   const job = useJob(start);
   const take = (buy: Buy) => act({ kind: "add-drives", drives: buy.drives.map(({ item }) => asNewDrive(item)) }, true);
   return (
@@ -34,7 +57,10 @@ export function BestBuys({ plan, pool, act, onPrices }: { plan: Plan; pool: Pool
           Prices…
         </Button>
       </div>
-      <p className="text-[0.87rem] text-soft">{plan.prices ? "By your prices" : "By invented example prices: put in real ones."} Most usable space gained for the money, after claiming and growing.</p>
+      <p className="text-[0.87rem] text-soft">
+        {plan.prices ? "By your prices" : "By invented example prices: put in real ones."} Most usable space gained for
+        the money, after claiming and growing.
+      </p>
       {job.progress !== null && (
         <p role="status" className="mt-2 flex items-center gap-2">
           <progress value={job.progress} aria-label="Weighing what to buy" className="w-32 accent-indigo" />
@@ -45,22 +71,56 @@ export function BestBuys({ plan, pool, act, onPrices }: { plan: Plan; pool: Pool
       )}
       {job.cancelled && (
         <p className="mt-2">
-          Stopped. <Button small onClick={job.again}>Go on</Button>
+          Stopped.{" "}
+          <Button small onClick={job.again}>
+            Go on
+          </Button>
         </p>
       )}
-      {job.trouble && <p role="alert" className="text-geranium">{job.trouble}</p>}
+      {job.trouble && (
+        <p role="alert" className="text-geranium">
+          {job.trouble}
+        </p>
+      )}
       {job.result && (
         <>
-          <BuyList title="One drive" buys={job.result.one} plan={plan} onTake={take} none="No single drive of the list adds any space here." />
-          <BuyList title="Two drives" buys={job.result.two} plan={plan} onTake={take} none="No two drives of the list add any space here." />
-          <p className="mt-2 text-[0.87rem] text-soft">All {job.result.weighed.toLocaleString("en")} ways under the rules of your box and in its free bays were weighed.</p>
+          <BuyList
+            title="One drive"
+            buys={job.result.one}
+            plan={plan}
+            onTake={take}
+            none="No single drive of the list adds any space here."
+          />
+          <BuyList
+            title="Two drives"
+            buys={job.result.two}
+            plan={plan}
+            onTake={take}
+            none="No two drives of the list add any space here."
+          />
+          <p className="mt-2 text-[0.87rem] text-soft">
+            All {job.result.weighed.toLocaleString("en")} ways under the rules of your box and in its free bays were
+            weighed.
+          </p>
         </>
       )}
     </section>
   );
 }
 
-function BuyList({ title, buys, plan, onTake, none }: { title: string; buys: readonly Buy[]; plan: Plan; onTake: (buy: Buy) => void; none: string }) {
+function BuyList({
+  title,
+  buys,
+  plan,
+  onTake,
+  none,
+}: {
+  title: string;
+  buys: readonly Buy[];
+  plan: Plan;
+  onTake: (buy: Buy) => void;
+  none: string;
+}) {
   const [unit] = useUnit();
   const [best, ...others] = buys;
   if (!best) {
@@ -75,7 +135,9 @@ function BuyList({ title, buys, plan, onTake, none }: { title: string; buys: rea
     <div className="mt-3">
       <h4 className="font-semibold">{title}</h4>
       <p className="mt-0.5">
-        Best: {buyWords(best.drives, plan, unit)}. <strong className="font-semibold">{formatChange(best.gainBytes, unit)}</strong> for {money(best.price)}, {per(best)}.
+        Best: {buyWords(best.drives, plan, unit)}.{" "}
+        <strong className="font-semibold">{formatChange(best.gainBytes, unit)}</strong> for {money(best.price)},{" "}
+        {per(best)}.
       </p>
       <Button small className="mt-1" onClick={() => onTake(best)}>
         {best.drives.length === 1 ? "Put it on the shelf, to buy" : "Put them on the shelf, to buy"}
@@ -84,7 +146,10 @@ function BuyList({ title, buys, plan, onTake, none }: { title: string; buys: rea
         <ol className="mt-1.5 text-[0.9rem]" aria-label={`${title}: runners-up`}>
           {others.map((other, i) => (
             <li key={i} className="border-t border-line py-1">
-              {buyWords(other.drives, plan, unit)}: {formatChange(other.gainBytes, unit)} for {money(other.price)}, <span className="text-soft">{per(other)}, {Math.round((1 - other.bytesPerMoney / best.bytesPerMoney) * 100)} % less for the money</span>
+              {buyWords(other.drives, plan, unit)}: {formatChange(other.gainBytes, unit)} for {money(other.price)},{" "}
+              <span className="text-soft">
+                {per(other)}, {Math.round((1 - other.bytesPerMoney / best.bytesPerMoney) * 100)} % less for the money
+              </span>
             </li>
           ))}
         </ol>
@@ -96,8 +161,14 @@ function BuyList({ title, buys, plan, onTake, none }: { title: string; buys: rea
 /** "a 12 TB drive in place of the 4 TB drive in bay 1 (serial …), and a 12 TB drive as one more". */
 function buyWords(drives: Buy["drives"], plan: Plan, unit: "TB" | "TiB"): string {
   const [first] = drives;
-  if (drives.every(({ at }) => at.kind === "further-group")) return `a further group of ${drives.map(({ item }) => shortSize(item, unit)).join(" and ")}`;
-  if (first && drives.length > 1 && drives.every(({ at, item }) => at.kind === "add" && item.bytes === first.item.bytes)) return `${drives.length === 2 ? "two" : drives.length} ${shortSize(first.item, unit)} drives more`;
+  if (drives.every(({ at }) => at.kind === "further-group"))
+    return `a further group of ${drives.map(({ item }) => shortSize(item, unit)).join(" and ")}`;
+  if (
+    first &&
+    drives.length > 1 &&
+    drives.every(({ at, item }) => at.kind === "add" && item.bytes === first.item.bytes)
+  )
+    return `${drives.length === 2 ? "two" : drives.length} ${shortSize(first.item, unit)} drives more`;
   return drives
     .map(({ item, at }) => {
       const old = at.kind === "replace" ? plan.drives.find((drive) => drive.id === at.drive) : undefined;

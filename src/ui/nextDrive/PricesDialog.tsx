@@ -13,7 +13,15 @@ const sizeOf = ({ bytes }: PricedDrive) => {
 };
 
 /** The price list: a line for each drive on sale, typed or from a file. */
-export function PricesDialog({ plan, onClose, onTake }: { plan: Plan; onClose: () => void; onTake: (prices: PricedDrive[]) => string | null }) {
+export function PricesDialog({
+  plan,
+  onClose,
+  onTake,
+}: {
+  plan: Plan;
+  onClose: () => void;
+  onTake: (prices: PricedDrive[]) => string | null;
+}) {
   const take = (text: string): string[] => {
     const result = readPriceCsv(text);
     if (!result.ok) return result.problems;
@@ -27,8 +35,16 @@ export function PricesDialog({ plan, onClose, onTake }: { plan: Plan; onClose: (
   return (
     <CsvDialog
       title="Prices"
-      about={plan.prices ? "Your prices, in your currency. They are kept in the plan." : "These prices are invented. Put in what drives cost where you buy them, in your currency."}
-      source={{ example: "size,price,kind,model\n12 TB,238.00,hdd,Tejora Cal 12", label: "Price list", placeholder: "size,price" }}
+      about={
+        plan.prices
+          ? "Your prices, in your currency. They are kept in the plan."
+          : "These prices are invented. Put in what drives cost where you buy them, in your currency."
+      }
+      source={{
+        example: "size,price,kind,model\n12 TB,238.00,hdd,Tejora Cal 12",
+        label: "Price list",
+        placeholder: "size,price",
+      }}
       start={writePriceCsv(plan.prices ?? EXAMPLE_PRICES, sizeOf)}
       takeLabel="Use these prices"
       onTake={take}

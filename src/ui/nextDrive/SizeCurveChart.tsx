@@ -24,10 +24,23 @@ export function SizeCurveChart({ curve }: { curve: readonly CurvePoint[] }) {
       });
       return {
         traces: [
-          { ...line((point) => point.thenBytes, "once a second one comes"), mode: "lines", line: { color: colour("--parity"), width: 2, dash: "dot" } },
-          { ...line((point) => point.gainBytes, "now"), mode: "lines+markers", line: { color: colour("--data"), width: 2.5 }, marker: { size: 6, color: colour("--data") } },
+          {
+            ...line((point) => point.thenBytes, "once a second one comes"),
+            mode: "lines",
+            line: { color: colour("--parity"), width: 2, dash: "dot" },
+          },
+          {
+            ...line((point) => point.gainBytes, "now"),
+            mode: "lines+markers",
+            line: { color: colour("--data"), width: 2.5 },
+            marker: { size: 6, color: colour("--data") },
+          },
         ],
-        layout: { margin: { l: 46, r: 10, t: 8, b: 42 }, xaxis: { ...axis(style, `Size of the drive (${unit})`), rangemode: "tozero" }, yaxis: { ...axis(style, `More usable space (${unit})`), rangemode: "tozero" } },
+        layout: {
+          margin: { l: 46, r: 10, t: 8, b: 42 },
+          xaxis: { ...axis(style, `Size of the drive (${unit})`), rangemode: "tozero" },
+          yaxis: { ...axis(style, `More usable space (${unit})`), rangemode: "tozero" },
+        },
       };
     },
     [curve, unit],

@@ -15,5 +15,7 @@ export function refusalWords(curve: readonly CurvePoint[], unit: UnitFamily): st
   const refused = curve.filter((point) => !point.outcome.ok);
   const last = refused.at(-1);
   if (!last || last.outcome.ok) return null;
-  return refused.length === curve.length ? last.outcome.reason : `Up to ${shortSize(last, unit)}: ${last.outcome.reason}`;
+  return refused.length === curve.length
+    ? last.outcome.reason
+    : `Up to ${shortSize(last, unit)}: ${last.outcome.reason}`;
 }

@@ -35,7 +35,9 @@ export function OpenLinkPage() {
     try {
       router.replace(`/plan/${await keepPlan(openDatabase(), result.plan)}`);
     } catch {
-      setTrouble("The browser's storage is full or blocked. Free some space or leave the private window, then open the link again.");
+      setTrouble(
+        "The browser's storage is full or blocked. Free some space or leave the private window, then open the link again.",
+      );
     }
   };
   return (
@@ -56,8 +58,16 @@ export function OpenLinkPage() {
         <>
           <h1 className="font-serif text-3xl">{result.plan.name || "A plan"}</h1>
           <p className="mt-3">
-            A box with {result.plan.box.bays} bays, {result.plan.drives.length === 1 ? "a drive" : `${result.plan.drives.length} drives`}
-            {result.plan.drives.length > 0 ? ` (${result.plan.drives.slice(0, 8).map((drive) => shortSize(drive, unit)).join(", ")}${result.plan.drives.length > 8 ? " …" : ""})` : ""} and {result.plan.steps.length === 1 ? "one step" : `${result.plan.steps.length} steps`}. It came with the link; nothing has been kept yet.
+            A box with {result.plan.box.bays} bays,{" "}
+            {result.plan.drives.length === 1 ? "a drive" : `${result.plan.drives.length} drives`}
+            {result.plan.drives.length > 0
+              ? ` (${result.plan.drives
+                  .slice(0, 8)
+                  .map((drive) => shortSize(drive, unit))
+                  .join(", ")}${result.plan.drives.length > 8 ? " …" : ""})`
+              : ""}{" "}
+            and {result.plan.steps.length === 1 ? "one step" : `${result.plan.steps.length} steps`}. It came with the
+            link; nothing has been kept yet.
           </p>
           {trouble && (
             <p role="alert" className="mt-3 text-geranium">

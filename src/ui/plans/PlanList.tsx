@@ -63,9 +63,13 @@ export function PlanList() {
           New plan
         </Button>
       </header>
-      <p className="mt-2 text-soft">Plans are kept in this browser only. Export a plan to keep it elsewhere or to move it to another browser.</p>
+      <p className="mt-2 text-soft">
+        Plans are kept in this browser only. Export a plan to keep it elsewhere or to move it to another browser.
+      </p>
       {lists.plans.length === 0 ? (
-        <p className="mt-10 border-t border-line pt-6">You have no plans. Begin with an empty box, or look at one of the samples below.</p>
+        <p className="mt-10 border-t border-line pt-6">
+          You have no plans. Begin with an empty box, or look at one of the samples below.
+        </p>
       ) : (
         <ul className="mt-8 border-t border-line" aria-label="Plans">
           {lists.plans.map((plan) => (
@@ -109,16 +113,33 @@ function PlanRow({ plan, onDelete }: { plan: KeptPlan; onDelete: () => void }) {
     <li className="flex items-center gap-3 border-b border-line py-3">
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline gap-2">
-          <NameField label={`Name of ${plan.name}`} value={plan.name} onChange={(name) => void renamePlan(openDatabase(), plan.id, name)} className="-ml-1.5 w-full max-w-md text-lg font-semibold" />
+          <NameField
+            label={`Name of ${plan.name}`}
+            value={plan.name}
+            onChange={(name) => void renamePlan(openDatabase(), plan.id, name)}
+            className="-ml-1.5 w-full max-w-md text-lg font-semibold"
+          />
         </div>
         <p className="text-[0.93rem] text-soft">
-          {document.box.bays} bays, {document.drives.length === 1 ? "1 drive" : `${document.drives.length} drives`}, <Size bytes={usable} /> usable. Changed {changed}
+          {document.box.bays} bays, {document.drives.length === 1 ? "1 drive" : `${document.drives.length} drives`},{" "}
+          <Size bytes={usable} /> usable. Changed {changed}
         </p>
       </div>
-      <Link href={`/plan/${plan.id}`} aria-label={`Open ${plan.name}`} className="inline-flex h-9 items-center rounded border border-line-strong/60 bg-raised px-4 hover:border-ink">
+      <Link
+        href={`/plan/${plan.id}`}
+        aria-label={`Open ${plan.name}`}
+        className="inline-flex h-9 items-center rounded border border-line-strong/60 bg-raised px-4 hover:border-ink"
+      >
         Open
       </Link>
-      <MenuButton align="end" trigger={<IconButton label={`More about ${plan.name}`}><Ellipsis size={18} aria-hidden /></IconButton>}>
+      <MenuButton
+        align="end"
+        trigger={
+          <IconButton label={`More about ${plan.name}`}>
+            <Ellipsis size={18} aria-hidden />
+          </IconButton>
+        }
+      >
         <PlanMenuItems plan={plan} onDelete={onDelete} />
       </MenuButton>
     </li>

@@ -22,7 +22,17 @@ export function usePlanFile(): { choose: () => void; take: (file: File) => Promi
     try {
       router.push(`/plan/${await keepPlan(openDatabase(), result.plan)}`);
     } catch {
-      setTrouble({ title: "The plan could not be kept", problems: [{ code: "not-kept", message: "The browser's storage is full or blocked. Free some space or leave the private window, then import the file again.", pointer: "" }] });
+      setTrouble({
+        title: "The plan could not be kept",
+        problems: [
+          {
+            code: "not-kept",
+            message:
+              "The browser's storage is full or blocked. Free some space or leave the private window, then import the file again.",
+            pointer: "",
+          },
+        ],
+      });
     }
   };
   const element = (

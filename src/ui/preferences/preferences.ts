@@ -41,16 +41,24 @@ function write(key: string, value: string): void {
 
 /** The family of units that sizes are shown in, and how to change it. */
 export function useUnit(): [UnitFamily, (unit: UnitFamily) => void] {
-  const unit = useSyncExternalStore(subscribe, () => (read(UNIT_KEY) === "TiB" ? "TiB" : "TB"), () => "TB" as const);
+  const unit = useSyncExternalStore(
+    subscribe,
+    () => (read(UNIT_KEY) === "TiB" ? "TiB" : "TB"),
+    () => "TB" as const,
+  );
   return [unit, (next) => write(UNIT_KEY, next)];
 }
 
 /** The chosen theme, and how to change it. */
 export function useTheme(): [Theme, (theme: Theme) => void] {
-  const theme = useSyncExternalStore<Theme>(subscribe, () => {
-    const kept = read(THEME_KEY);
-    return kept === "light" || kept === "dark" ? kept : "system";
-  }, () => "system");
+  const theme = useSyncExternalStore<Theme>(
+    subscribe,
+    () => {
+      const kept = read(THEME_KEY);
+      return kept === "light" || kept === "dark" ? kept : "system";
+    },
+    () => "system",
+  );
   const choose = (next: Theme) => {
     write(THEME_KEY, next);
     const dark = next === "dark" || (next === "system" && matchMedia("(prefers-color-scheme: dark)").matches);

@@ -36,7 +36,10 @@ export function SequenceQuestions({ sequence, wish, setting, onChange }: Props) 
   const answers = sequence.answers(wish, setting);
   const { plan, rules } = setting;
   const change = (part: Partial<Wish>) => onChange({ ...wish, ...part });
-  const variants = sequence.variants.filter((id) => (id !== "attached" || rules.replacing === "old-attached") && (id !== "spareFirst" || rules.hotSpares !== "none"));
+  const variants = sequence.variants.filter(
+    (id) =>
+      (id !== "attached" || rules.replacing === "old-attached") && (id !== "spareFirst" || rules.hotSpares !== "none"),
+  );
   const asked = (question: Question) => sequence.asks.includes(question);
   const groupName = (id: string) => {
     const pool = plan.pools.find((each) => each.groups.some((group) => group.id === id));
@@ -47,14 +50,65 @@ export function SequenceQuestions({ sequence, wish, setting, onChange }: Props) 
     <div className="space-y-3">
       <div className="grid gap-3 sm:grid-cols-2">
         {asked("group") && (answers.groups?.length ?? 0) > 1 && (
-          <Select label="Which group" value={wish.group} options={(answers.groups ?? []).map((id) => ({ value: id, label: groupName(id) }))} onChange={(group) => change({ group, pool: plan.pools.find((pool) => pool.groups.some((each) => each.id === group))?.id ?? wish.pool, ...(asked("drives") ? { drives: plan.pools.flatMap((pool) => pool.groups).find((each) => each.id === group)?.drives ?? [] } : {}) })} />
+          <Select
+            label="Which group"
+            value={wish.group}
+            options={(answers.groups ?? []).map((id) => ({ value: id, label: groupName(id) }))}
+            onChange={(group) =>
+              change({
+                group,
+                pool: plan.pools.find((pool) => pool.groups.some((each) => each.id === group))?.id ?? wish.pool,
+                ...(asked("drives")
+                  ? {
+                      drives: plan.pools.flatMap((pool) => pool.groups).find((each) => each.id === group)?.drives ?? [],
+                    }
+                  : {}),
+              })
+            }
+          />
         )}
         {asked("box") && <BoxQuestion wish={wish} setting={setting} onChange={onChange} />}
-        {asked("layout") && (answers.layouts?.length ?? 0) > 0 && <Select label="Layout" value={wish.layout} options={(answers.layouts ?? []).map((id) => ({ value: id, label: layoutOf(id).shortName }))} onChange={(layout) => change({ layout: layout as LayoutId })} />}
-        {asked("by") && <Select label="With which drive" value={wish.by ?? ""} options={[{ value: "", label: "a free one, or one to buy" }, ...(answers.bys ?? []).map((id) => ({ value: id, label: nameById(setting, id) }))]} onChange={(by) => change({ by: by === "" ? null : by })} />}
-        {asked("size") && wish.by === null && <SizeQuestion wish={wish} least={answers.leastBytes ?? 0} onChange={(bytes) => change({ bytes })} />}
-        {asked("count") && <Select label="How many drives" value={String(wish.count)} options={(answers.counts ?? []).map((count) => ({ value: String(count), label: String(count) }))} onChange={(count) => change({ count: Number(count) })} />}
-        {asked("years") && <Select label="How many drives, one each year" value={String(wish.count)} options={(answers.counts ?? []).map((count) => ({ value: String(count), label: `${count}, over ${count - 1 === 1 ? "a year" : `${count - 1} years`}` }))} onChange={(count) => change({ count: Number(count) })} />}
+        {asked("layout") && (answers.layouts?.length ?? 0) > 0 && (
+          <Select
+            label="Layout"
+            value={wish.layout}
+            options={(answers.layouts ?? []).map((id) => ({ value: id, label: layoutOf(id).shortName }))}
+            onChange={(layout) => change({ layout: layout as LayoutId })}
+          />
+        )}
+        {asked("by") && (
+          <Select
+            label="With which drive"
+            value={wish.by ?? ""}
+            options={[
+              { value: "", label: "a free one, or one to buy" },
+              ...(answers.bys ?? []).map((id) => ({ value: id, label: nameById(setting, id) })),
+            ]}
+            onChange={(by) => change({ by: by === "" ? null : by })}
+          />
+        )}
+        {asked("size") && wish.by === null && (
+          <SizeQuestion wish={wish} least={answers.leastBytes ?? 0} onChange={(bytes) => change({ bytes })} />
+        )}
+        {asked("count") && (
+          <Select
+            label="How many drives"
+            value={String(wish.count)}
+            options={(answers.counts ?? []).map((count) => ({ value: String(count), label: String(count) }))}
+            onChange={(count) => change({ count: Number(count) })}
+          />
+        )}
+        {asked("years") && (
+          <Select
+            label="How many drives, one each year"
+            value={String(wish.count)}
+            options={(answers.counts ?? []).map((count) => ({
+              value: String(count),
+              label: `${count}, over ${count - 1 === 1 ? "a year" : `${count - 1} years`}`,
+            }))}
+            onChange={(count) => change({ count: Number(count) })}
+          />
+        )}
       </div>
       {asked("drives") && (
         <fieldset>
@@ -62,7 +116,16 @@ export function SequenceQuestions({ sequence, wish, setting, onChange }: Props) 
           <div className="grid gap-x-4 sm:grid-cols-2">
             {(answers.drives ?? []).map((id) => (
               <label key={id} className="flex items-center gap-2 py-px">
-                <input type="checkbox" className="accent-indigo" checked={wish.drives.includes(id)} onChange={(event) => change({ drives: event.target.checked ? [...wish.drives, id] : wish.drives.filter((each) => each !== id) })} />
+                <input
+                  type="checkbox"
+                  className="accent-indigo"
+                  checked={wish.drives.includes(id)}
+                  onChange={(event) =>
+                    change({
+                      drives: event.target.checked ? [...wish.drives, id] : wish.drives.filter((each) => each !== id),
+                    })
+                  }
+                />
                 <span className="truncate">{nameById(setting, id)}</span>
               </label>
             ))}
@@ -75,7 +138,12 @@ export function SequenceQuestions({ sequence, wish, setting, onChange }: Props) 
           <div className="flex flex-wrap gap-x-4 gap-y-0.5">
             {variants.map((id) => (
               <label key={id} className="flex items-center gap-1.5">
-                <input type="checkbox" className="accent-indigo" checked={wish.variants[id]} onChange={(event) => change({ variants: { ...wish.variants, [id]: event.target.checked } })} />
+                <input
+                  type="checkbox"
+                  className="accent-indigo"
+                  checked={wish.variants[id]}
+                  onChange={(event) => change({ variants: { ...wish.variants, [id]: event.target.checked } })}
+                />
                 {VARIANT_NAMES[id]}
               </label>
             ))}
@@ -91,7 +159,17 @@ const nameById = ({ plan, family }: SequenceSetting, id: string): string => {
   return drive ? nameOfDrive(drive, family).replace(/^the /, "") + (drive.contents ? ", holds data" : "") : id;
 };
 
-function Select({ label, value, options, onChange }: { label: string; value: string; options: { value: string; label: string }[]; onChange: (value: string) => void }) {
+function Select({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: { value: string; label: string }[];
+  onChange: (value: string) => void;
+}) {
   return (
     <label className="block">
       <span className="text-[0.9rem] text-soft">{label}</span>
@@ -118,14 +196,22 @@ function SizeQuestion({ wish, least, onChange }: { wish: Wish; least: number; on
     const parsed = parseSize(typed);
     if (!parsed.ok) return setTrouble(parsed.message);
     const bytes = driveBytes(parsed.size, "hdd");
-    if (bytes < 1 || bytes > 1e15) return setTrouble("No drive has that size. Type it as it is sold, for instance 12 TB.");
+    if (bytes < 1 || bytes > 1e15)
+      return setTrouble("No drive has that size. Type it as it is sold, for instance 12 TB.");
     setTrouble(bytes < least ? `Too small: at least ${shortSize({ bytes: least }, unit)} is needed.` : null);
     onChange(bytes);
   };
   return (
     <label className="block">
       <span className="text-[0.9rem] text-soft">Size of the new {wish.count > 1 ? "drives" : "drive"}</span>
-      <input className={FIELD} list={list} value={text} aria-invalid={trouble !== null} aria-describedby={trouble ? problem : undefined} onChange={(event) => take(event.target.value)} />
+      <input
+        className={FIELD}
+        list={list}
+        value={text}
+        aria-invalid={trouble !== null}
+        aria-describedby={trouble ? problem : undefined}
+        onChange={(event) => take(event.target.value)}
+      />
       <datalist id={list}>
         {SOLD_SIZES.filter((size) => size >= least).map((size) => (
           <option key={size} value={shortSize({ bytes: size }, "TB").replace("\u00a0", " ")} />
@@ -149,16 +235,38 @@ function BoxQuestion({ wish, setting, onChange }: Omit<Props, "sequence">) {
       <Select
         label="Where to"
         value={wish.box?.rules.set ?? ""}
-        options={[{ value: "", label: "the same box" }, ...ruleSets.map((set) => ({ value: set.id, label: `another: ${set.name.charAt(0).toLowerCase()}${set.name.slice(1)}` }))]}
+        options={[
+          { value: "", label: "the same box" },
+          ...ruleSets.map((set) => ({
+            value: set.id,
+            label: `another: ${set.name.charAt(0).toLowerCase()}${set.name.slice(1)}`,
+          })),
+        ]}
         onChange={(set) => {
-          const next: Wish = { ...wish, box: set === "" ? null : { name: wish.box?.name ?? "New box", bays, rules: { set: set as RuleSetId } } };
+          const next: Wish = {
+            ...wish,
+            box: set === "" ? null : { name: wish.box?.name ?? "New box", bays, rules: { set: set as RuleSetId } },
+          };
           onChange({ ...next, layout: bestLayoutFor(next, setting) ?? next.layout });
         }}
       />
       {wish.box && (
         <label className="block">
           <span className="text-[0.9rem] text-soft">Its bays</span>
-          <input className={FIELD} type="number" min={1} max={24} value={bays} onChange={(event) => wish.box && onChange({ ...wish, box: { ...wish.box, bays: Math.max(1, Math.min(24, Math.round(Number(event.target.value)) || 1)) } })} />
+          <input
+            className={FIELD}
+            type="number"
+            min={1}
+            max={24}
+            value={bays}
+            onChange={(event) =>
+              wish.box &&
+              onChange({
+                ...wish,
+                box: { ...wish.box, bays: Math.max(1, Math.min(24, Math.round(Number(event.target.value)) || 1)) },
+              })
+            }
+          />
         </label>
       )}
     </>

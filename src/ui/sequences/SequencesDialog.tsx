@@ -34,7 +34,11 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
       size="large"
       onClose={onClose}
       title="What do you want to do?"
-      about={at === 0 ? "Worked out for your box and its rules. The steps come before any that are planned, and each can be changed afterwards." : `Worked out for the box after step ${at}. Each step can be changed afterwards.`}
+      about={
+        at === 0
+          ? "Worked out for your box and its rules. The steps come before any that are planned, and each can be changed afterwards."
+          : `Worked out for the box after step ${at}. Each step can be changed afterwards.`
+      }
       acts={
         <>
           <Button onClick={onClose}>Cancel</Button>
@@ -58,7 +62,12 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
           <ul aria-label="Ready-made sequences" className="space-y-0.5">
             {suiting.map(({ sequence }) => (
               <li key={sequence.id}>
-                <button type="button" aria-pressed={sequence.id === chosen} onClick={() => setChosen(sequence.id)} className="w-full rounded px-2.5 py-1.5 text-left hover:bg-wall aria-pressed:bg-indigo aria-pressed:text-on-indigo">
+                <button
+                  type="button"
+                  aria-pressed={sequence.id === chosen}
+                  onClick={() => setChosen(sequence.id)}
+                  className="w-full rounded px-2.5 py-1.5 text-left hover:bg-wall aria-pressed:bg-indigo aria-pressed:text-on-indigo"
+                >
                   {sequence.name}
                 </button>
               </li>
@@ -66,7 +75,9 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
           </ul>
           {others.length > 0 && (
             <details className="mt-3 text-[0.93rem]">
-              <summary className="cursor-pointer px-2.5 text-soft">{others.length === 1 ? "One is" : `${others.length} are`} nothing for this box</summary>
+              <summary className="cursor-pointer px-2.5 text-soft">
+                {others.length === 1 ? "One is" : `${others.length} are`} nothing for this box
+              </summary>
               <ul className="mt-1 space-y-2 px-2.5">
                 {others.map(({ sequence, why }) => (
                   <li key={sequence.id}>
@@ -80,7 +91,13 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
         {current && wish ? (
           <div className="min-w-0 space-y-4 border-line md:border-l md:pl-6">
             <p className="text-soft">“{current.sequence.says}”</p>
-            <SequenceQuestions key={current.sequence.id} sequence={current.sequence} wish={wish} setting={setting} onChange={(next) => setWishes({ ...wishes, [current.sequence.id]: next })} />
+            <SequenceQuestions
+              key={current.sequence.id}
+              sequence={current.sequence}
+              wish={wish}
+              setting={setting}
+              onChange={(next) => setWishes({ ...wishes, [current.sequence.id]: next })}
+            />
             <div aria-live="polite" aria-busy={!isFresh} className={isFresh ? "" : "text-soft"}>
               {trouble && <p className="text-geranium">{trouble}</p>}
               {!result && !trouble && <p role="status">Working it out …</p>}
@@ -93,7 +110,9 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
             </div>
           </div>
         ) : (
-          <p className="text-soft">Nothing ready-made suits this box as it is. Put drives in its bays and make a pool first.</p>
+          <p className="text-soft">
+            Nothing ready-made suits this box as it is. Put drives in its bays and make a pool first.
+          </p>
         )}
       </div>
     </Dialog>

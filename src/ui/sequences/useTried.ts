@@ -17,7 +17,12 @@ export interface Trial {
 }
 
 /** Works a ready-made sequence out in a worker: weighing every order of many drives takes longer than a frame. */
-export function useTried(id: SequenceId | null, wish: Wish | null, { document, at, today, walked }: Place, calendar: PlanCalendar): Trial {
+export function useTried(
+  id: SequenceId | null,
+  wish: Wish | null,
+  { document, at, today, walked }: Place,
+  calendar: PlanCalendar,
+): Trial {
   const { family } = walked;
   const start = useCallback(
     (work: Remote<Work>) => {
@@ -29,5 +34,9 @@ export function useTried(id: SequenceId | null, wish: Wish | null, { document, a
   const job = useJob(id !== null && wish !== null ? start : null);
   const shown = job.result?.id === id ? job.result : null;
   // The wish comes back as a copy.
-  return { result: shown?.result ?? null, isFresh: shown !== null && JSON.stringify(shown.wish) === JSON.stringify(wish), trouble: job.trouble };
+  return {
+    result: shown?.result ?? null,
+    isFresh: shown !== null && JSON.stringify(shown.wish) === JSON.stringify(wish),
+    trouble: job.trouble,
+  };
 }

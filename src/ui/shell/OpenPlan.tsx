@@ -39,7 +39,10 @@ export function OpenPlan({ id, children }: { id: string; children: (opened: Open
     return (
       <main className="mx-auto max-w-xl px-6 py-24">
         <h1 className="font-serif text-3xl">This plan is not in this browser</h1>
-        <p className="mt-4 text-soft">It was deleted, or it was made in another browser. Plans stay where they were made; export one there and import the file here.</p>
+        <p className="mt-4 text-soft">
+          It was deleted, or it was made in another browser. Plans stay where they were made; export one there and
+          import the file here.
+        </p>
         <Link href="/" className="mt-6 inline-block text-indigo underline underline-offset-4">
           Go to your plans
         </Link>
@@ -53,9 +56,22 @@ export function OpenPlan({ id, children }: { id: string; children: (opened: Open
   const { notice } = state;
   return (
     <>
-      {children({ id, session, state, onExport: () => downloadPlan(state.history.plan), onImport: file.choose, onDuplicate: () => void duplicate() })}
+      {children({
+        id,
+        session,
+        state,
+        onExport: () => downloadPlan(state.history.plan),
+        onImport: file.choose,
+        onDuplicate: () => void duplicate(),
+      })}
       {file.element}
-      {notice && <Notices notice={notice} act={notice.offersUndo ? { label: "Undo", onAct: () => session.undo() } : null} onClose={() => session.dismiss()} />}
+      {notice && (
+        <Notices
+          notice={notice}
+          act={notice.offersUndo ? { label: "Undo", onAct: () => session.undo() } : null}
+          onClose={() => session.dismiss()}
+        />
+      )}
     </>
   );
 }

@@ -28,7 +28,12 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
   const [keys, setKeys] = useState(false);
   const [linking, setLinking] = useState(false);
   const [unit] = useUnit();
-  useKeys({ onUndo: () => session.undo(), onRedo: () => session.redo(), onHelp: () => setKeys(true), onEscape: () => onEscape?.() });
+  useKeys({
+    onUndo: () => session.undo(),
+    onRedo: () => session.redo(),
+    onHelp: () => setKeys(true),
+    onEscape: () => onEscape?.(),
+  });
   useEffect(() => {
     document.title = `${history.plan.name} · Cortijo`;
   }, [history.plan.name]);
@@ -48,12 +53,19 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
           onImport={opened.onImport}
           onDuplicate={opened.onDuplicate}
           printHref={`/plan/${id}/print`}
-          onMarkdown={() => void import("../document/copyMarkdown").then(({ copyMarkdown }) => copyMarkdown(history.plan, unit)).then((done) => session.say(done))}
+          onMarkdown={() =>
+            void import("../document/copyMarkdown")
+              .then(({ copyMarkdown }) => copyMarkdown(history.plan, unit))
+              .then((done) => session.say(done))
+          }
           onLink={() => setLinking(true)}
           onKeys={() => setKeys(true)}
         />
         {state.trouble && (
-          <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-geranium bg-geranium-ground px-4 py-2">
+          <div
+            role="alert"
+            className="flex flex-wrap items-center gap-3 border-b border-geranium bg-geranium-ground px-4 py-2"
+          >
             <span className="flex-1">{state.trouble}</span>
             <Button small onClick={onExport}>
               Export the plan

@@ -16,7 +16,10 @@ const PLACES = [
 /** The slim rail with the places of a plan. */
 export function Rail({ plan, place }: { plan: string; place: PlaceId }) {
   return (
-    <nav aria-label="Places" className="flex shrink-0 border-line print:hidden max-md:border-b md:w-[4.6rem] md:flex-col md:border-r md:pt-2">
+    <nav
+      aria-label="Places"
+      className="flex shrink-0 border-line print:hidden max-md:border-b md:w-[4.6rem] md:flex-col md:border-r md:pt-2"
+    >
       {PLACES.map(({ id, name, icon: Icon }) => (
         <Link
           key={id}

@@ -41,15 +41,28 @@ export function TopBar(props: Props) {
       </Link>
       <span aria-hidden="true" className="h-5 w-px bg-line max-sm:hidden" />
       <h1 className="sr-only">{props.name}</h1>
-      <NameField label="Name of the plan" value={props.name} onChange={props.onRename} className="flex-1 font-semibold max-sm:order-last max-sm:-ml-1.5 max-sm:basis-full sm:max-w-96" />
+      <NameField
+        label="Name of the plan"
+        value={props.name}
+        onChange={props.onRename}
+        className="flex-1 font-semibold max-sm:order-last max-sm:-ml-1.5 max-sm:basis-full sm:max-w-96"
+      />
       <span className={`text-[0.87rem] ${props.keeping === "unkept" ? "text-geranium" : "text-soft"}`} role="status">
         {KEEPING[props.keeping]}
       </span>
       <span className="ml-auto flex items-center gap-1">
-        <IconButton label={props.undoes ? `Undo: ${props.undoes}` : "Undo"} disabled={!props.undoes} onClick={props.onUndo}>
+        <IconButton
+          label={props.undoes ? `Undo: ${props.undoes}` : "Undo"}
+          disabled={!props.undoes}
+          onClick={props.onUndo}
+        >
           <Undo2 size={18} aria-hidden />
         </IconButton>
-        <IconButton label={props.redoes ? `Redo: ${props.redoes}` : "Redo"} disabled={!props.redoes} onClick={props.onRedo}>
+        <IconButton
+          label={props.redoes ? `Redo: ${props.redoes}` : "Redo"}
+          disabled={!props.redoes}
+          onClick={props.onRedo}
+        >
           <Redo2 size={18} aria-hidden />
         </IconButton>
       </span>

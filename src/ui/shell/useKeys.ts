@@ -9,7 +9,8 @@ interface Acts {
   onEscape: () => void;
 }
 
-const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** The keys that work anywhere on the workbench, except while something is typed or a dialog or menu is open. */
 export function useKeys(acts: Acts): void {
@@ -19,7 +20,8 @@ export function useKeys(acts: Acts): void {
   });
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || isTyping(event.target) || document.querySelector('[role="dialog"],[role="menu"]')) return;
+      if (event.defaultPrevented || isTyping(event.target) || document.querySelector('[role="dialog"],[role="menu"]'))
+        return;
       const letter = event.key.toLowerCase();
       const control = event.ctrlKey || event.metaKey;
       if (control && letter === "z") {

@@ -26,10 +26,16 @@ function useTouch(id: string | null): { word: string; title: string } | null {
   const walked = walk.moments[at]?.walked;
   if (id === null || !walked?.done) return null;
   const work = walked.cost.work.find((each) => each.drive === id);
-  const erased = walked.cost.erased.includes(id) && !walk.moments[at - 1]?.state.plan.drives.find((drive) => drive.id === id)?.toBuy;
+  const erased =
+    walked.cost.erased.includes(id) && !walk.moments[at - 1]?.state.plan.drives.find((drive) => drive.id === id)?.toBuy;
   if (!work && !erased) return null;
-  const title = work ? `${work.reads > 0 ? `${formatBytes(work.reads, unit)} read` : ""}${work.reads > 0 && work.writes > 0 ? ", " : ""}${work.writes > 0 ? `${formatBytes(work.writes, unit)} written` : ""}` : "";
-  return { word: erased ? "erased" : work && work.writes > 0 ? (work.reads > 0 ? "rewritten" : "written") : "read", title };
+  const title = work
+    ? `${work.reads > 0 ? `${formatBytes(work.reads, unit)} read` : ""}${work.reads > 0 && work.writes > 0 ? ", " : ""}${work.writes > 0 ? `${formatBytes(work.writes, unit)} written` : ""}`
+    : "";
+  return {
+    word: erased ? "erased" : work && work.writes > 0 ? (work.reads > 0 ? "rewritten" : "written") : "read",
+    title,
+  };
 }
 
 function Bay({ column }: { column: Column }) {
@@ -38,10 +44,17 @@ function Bay({ column }: { column: Column }) {
   const touch = useTouch(column.drive?.id ?? null);
   return (
     <li ref={setNodeRef} className="absolute inset-y-0 flex flex-col" style={{ left: column.x, width: column.width }}>
-      <span className="h-5 text-center text-[0.8rem] text-soft">{narrow ? column.bay : `Bay ${column.bay}`}
-        {touch && <span className={touch.word === "erased" ? "text-geranium" : "text-ochre-text"} title={touch.title}>{narrow ? " •" : ` ${touch.word}`}</span>}
+      <span className="h-5 text-center text-[0.8rem] text-soft">
+        {narrow ? column.bay : `Bay ${column.bay}`}
+        {touch && (
+          <span className={touch.word === "erased" ? "text-geranium" : "text-ochre-text"} title={touch.title}>
+            {narrow ? " •" : ` ${touch.word}`}
+          </span>
+        )}
       </span>
-      <div className={`min-h-0 flex-1 rounded ${isOver ? "ring-2 ring-indigo" : ""} ${column.drive ? "" : "flex items-center justify-center border border-dashed border-line-strong/70 text-[0.8rem] text-soft"}`}>
+      <div
+        className={`min-h-0 flex-1 rounded ${isOver ? "ring-2 ring-indigo" : ""} ${column.drive ? "" : "flex items-center justify-center border border-dashed border-line-strong/70 text-[0.8rem] text-soft"}`}
+      >
         {column.drive ? <DriveChip drive={column.drive} narrow={narrow} /> : narrow ? "" : "free"}
       </div>
     </li>

@@ -15,7 +15,14 @@ import type { SwatchKind } from "../kit/Swatch";
 import { useWorkbench } from "./useWorkbench";
 
 const NONE: ReadonlyMap<string, string> = new Map();
-const CHANGED: Record<BandChange["kind"], string> = { new: "new", grown: "grown", wider: "wider", moved: "changed", shrunk: "lower", gone: "" };
+const CHANGED: Record<BandChange["kind"], string> = {
+  new: "new",
+  grown: "grown",
+  wider: "wider",
+  moved: "changed",
+  shrunk: "lower",
+  gone: "",
+};
 
 const GhostBay = dynamic(() => import("./terraces/GhostBay").then((module) => module.GhostBay), { ssr: false });
 
@@ -26,16 +33,25 @@ export function BoxPicture() {
   const { plan, prediction, failed, toggleFailed, lit, light, askNextDrive, walk, at } = useWorkbench();
   const [unit] = useUnit();
   const [ref, size] = useSize<HTMLDivElement>();
-  const geometry = useMemo(() => (size ? terraceGeometry(plan, prediction, size, unit) : null), [plan, prediction, size, unit]);
+  const geometry = useMemo(
+    () => (size ? terraceGeometry(plan, prediction, size, unit) : null),
+    [plan, prediction, size, unit],
+  );
   const changes = useMemo(() => {
     const [before, moment] = [walk.moments[at - 1], walk.moments[at]];
     if (!before || !moment?.walked?.done) return NONE;
-    return new Map(changesBetween(before.state.plan, moment.state.plan).filter((change) => change.kind !== "gone").map((change) => [`${change.group}/${change.index}`, CHANGED[change.kind]]));
+    return new Map(
+      changesBetween(before.state.plan, moment.state.plan)
+        .filter((change) => change.kind !== "gone")
+        .map((change) => [`${change.group}/${change.index}`, CHANGED[change.kind]]),
+    );
   }, [walk, at]);
   const [ghost, setGhost] = useState<string | null>(null);
   const free = geometry?.columns.find((column) => column.drive === null);
   const [pool] = plan.pools;
-  const kinds = ORDER.filter((kind) => geometry?.columns.some((column) => column.segments.some((segment) => segment.kind === kind)));
+  const kinds = ORDER.filter((kind) =>
+    geometry?.columns.some((column) => column.segments.some((segment) => segment.kind === kind)),
+  );
   const group = prediction.pools.flatMap((pool) => pool.groups).find((each) => each.id === lit?.group);
   const band = lit && group?.bands[lit.index];
   return (
@@ -43,8 +59,28 @@ export function BoxPicture() {
       <div className="flex min-h-0 flex-1 flex-col overflow-x-auto overflow-y-hidden">
         <div ref={ref} className="relative min-h-52 flex-1">
           <div className="absolute inset-0">
-            {geometry && <Terraces plan={plan} prediction={prediction} geometry={geometry} failed={failed} changes={changes} onToggleFailed={toggleFailed} lit={lit} onLight={light} />}
-            {geometry && free && pool && <GhostBay plan={plan} pool={pool} column={free} geometry={geometry} onSay={setGhost} onOpen={askNextDrive} />}
+            {geometry && (
+              <Terraces
+                plan={plan}
+                prediction={prediction}
+                geometry={geometry}
+                failed={failed}
+                changes={changes}
+                onToggleFailed={toggleFailed}
+                lit={lit}
+                onLight={light}
+              />
+            )}
+            {geometry && free && pool && (
+              <GhostBay
+                plan={plan}
+                pool={pool}
+                column={free}
+                geometry={geometry}
+                onSay={setGhost}
+                onOpen={askNextDrive}
+              />
+            )}
           </div>
         </div>
         {geometry && (
@@ -57,7 +93,11 @@ export function BoxPicture() {
       <div className="min-h-11 pt-1" aria-live="polite">
         {ghost ? (
           <p className="text-[0.93rem]">{ghost}</p>
-        ) : band && group && lit ? <p className="text-[0.93rem]">{describeBand(band, lit.index, group.bands.length, unit)}</p> : <Legend kinds={kinds} />}
+        ) : band && group && lit ? (
+          <p className="text-[0.93rem]">{describeBand(band, lit.index, group.bands.length, unit)}</p>
+        ) : (
+          <Legend kinds={kinds} />
+        )}
       </div>
     </>
   );

@@ -27,7 +27,8 @@ import { useWorkbench } from "./useWorkbench";
 export const SHELF_TARGET = "shelf";
 export const bayTarget = (bay: number) => `bay-${bay}`;
 
-const placeOf = (target: UniqueIdentifier): Place => (target === SHELF_TARGET ? { shelf: true } : { bay: Number(String(target).slice(4)) });
+const placeOf = (target: UniqueIdentifier): Place =>
+  target === SHELF_TARGET ? { shelf: true } : { bay: Number(String(target).slice(4)) };
 const order = (target: UniqueIdentifier) => (target === SHELF_TARGET ? 0 : Number(String(target).slice(4)));
 
 /**
@@ -51,7 +52,8 @@ function keyboardAim(): { getter: KeyboardCoordinateGetter; collision: Collision
     return { x: rect.left + rect.width / 2 - dragged.width / 2, y: rect.top + rect.height / 2 - dragged.height / 2 };
   };
   // A pointer drops where it is; the keyboard where it aims, at first where the drive stands.
-  const collision: CollisionDetection = (args) => (args.pointerCoordinates ? pointerWithin(args) : aimed !== null ? [{ id: aimed }] : closestCenter(args));
+  const collision: CollisionDetection = (args) =>
+    args.pointerCoordinates ? pointerWithin(args) : aimed !== null ? [{ id: aimed }] : closestCenter(args);
   return { getter, collision, reset: () => (aimed = null) };
 }
 
@@ -63,7 +65,10 @@ export function DragArea({ children }: { children: ReactNode }) {
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 220, tolerance: 8 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: aim.getter, keyboardCodes: { start: ["KeyM"], cancel: ["Escape"], end: ["KeyM", "Enter", "Space"] } }),
+    useSensor(KeyboardSensor, {
+      coordinateGetter: aim.getter,
+      keyboardCodes: { start: ["KeyM"], cancel: ["Escape"], end: ["KeyM", "Enter", "Space"] },
+    }),
   );
   const drive = plan.drives.find((each) => each.id === dragged) ?? null;
 
@@ -76,12 +81,17 @@ export function DragArea({ children }: { children: ReactNode }) {
     if (target === SHELF_TARGET) return "the shelf";
     const bay = order(target);
     const occupant = driveInBay(plan, bay);
-    return !occupant ? `bay ${bay}, free` : occupant.id === id ? `bay ${bay}, where it is` : `bay ${bay}, in place of ${nameOfDrive(occupant)}`;
+    return !occupant
+      ? `bay ${bay}, free`
+      : occupant.id === id
+        ? `bay ${bay}, where it is`
+        : `bay ${bay}, in place of ${nameOfDrive(occupant)}`;
   };
   const announcements: Announcements = {
     onDragStart: ({ active }) => `Picked up ${nameOf(active.id)}.`,
     onDragOver: ({ active, over }) => `Over ${placeWords(over?.id, active.id)}.`,
-    onDragEnd: ({ active, over }) => (over ? `Put ${nameOf(active.id)} on ${placeWords(over.id, active.id)}.` : "Put back."),
+    onDragEnd: ({ active, over }) =>
+      over ? `Put ${nameOf(active.id)} on ${placeWords(over.id, active.id)}.` : "Put back.",
     onDragCancel: ({ active }) => `Left ${nameOf(active.id)} where it was.`,
   };
 
@@ -107,7 +117,13 @@ export function DragArea({ children }: { children: ReactNode }) {
       }}
       onDragCancel={() => setDragged(null)}
       onDragEnd={onDragEnd}
-      accessibility={{ announcements, screenReaderInstructions: { draggable: "Press Enter to select the drive. To move it, press M, choose a place with the arrow keys, and press M again. Escape leaves it where it was." } }}
+      accessibility={{
+        announcements,
+        screenReaderInstructions: {
+          draggable:
+            "Press Enter to select the drive. To move it, press M, choose a place with the arrow keys, and press M again. Escape leaves it where it was.",
+        },
+      }}
     >
       {children}
       <DragOverlay dropAnimation={null}>

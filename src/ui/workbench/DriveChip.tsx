@@ -17,13 +17,19 @@ const DriveMenuItems = lazy(() => import("./DriveMenuItems").then((module) => ({
 export function DriveChip({ drive, narrow = false }: { drive: Drive; narrow?: boolean }) {
   const { plan, selected, toggleSelected, failed } = useWorkbench();
   const [unit] = useUnit();
-  const { attributes, listeners, setNodeRef, isDragging } = useDraggable({ id: drive.id, attributes: { roleDescription: "drive" } });
+  const { attributes, listeners, setNodeRef, isDragging } = useDraggable({
+    id: drive.id,
+    attributes: { roleDescription: "drive" },
+  });
   const on = selected.has(drive.id);
   const care = careWords(drive);
   const role = roleOfDrive(plan, drive.id);
   const name = `${nameOfDrive(drive, unit).replace(/^the /, "")}${role ? `, ${role.role} of ${role.pool.name}` : ""}`;
   return (
-    <div data-on={on} className={`group relative flex h-full min-h-11 items-stretch rounded border transition-colors ${on ? "border-indigo bg-indigo text-on-indigo" : "border-line-strong/50 bg-raised hover:border-ink"} ${isDragging ? "opacity-40" : ""}`}>
+    <div
+      data-on={on}
+      className={`group relative flex h-full min-h-11 items-stretch rounded border transition-colors ${on ? "border-indigo bg-indigo text-on-indigo" : "border-line-strong/50 bg-raised hover:border-ink"} ${isDragging ? "opacity-40" : ""}`}
+    >
       <button
         ref={setNodeRef}
         {...attributes}
@@ -48,7 +54,11 @@ function DriveMenu({ drive, name }: { drive: Drive; name: string }) {
     <MenuButton
       align="end"
       trigger={
-        <button type="button" aria-label={`More about the ${name}`} className="inline-flex size-6 items-center justify-center rounded hover:bg-wall hover:text-ink data-[state=open]:bg-wall data-[state=open]:text-ink">
+        <button
+          type="button"
+          aria-label={`More about the ${name}`}
+          className="inline-flex size-6 items-center justify-center rounded hover:bg-wall hover:text-ink data-[state=open]:bg-wall data-[state=open]:text-ink"
+        >
           <Ellipsis size={15} aria-hidden />
         </button>
       }

@@ -15,25 +15,56 @@ export function DriveMenuItems({ drive }: { drive: Drive }) {
   return (
     <>
       <SubMenu label="Move to">
-        {bay !== null && <MenuItem onSelect={() => act({ kind: "move-drive", drive: drive.id, to: { shelf: true } }, owner !== null)}>Shelf</MenuItem>}
+        {bay !== null && (
+          <MenuItem onSelect={() => act({ kind: "move-drive", drive: drive.id, to: { shelf: true } }, owner !== null)}>
+            Shelf
+          </MenuItem>
+        )}
         {bays.map((number) => {
           const occupant = driveInBay(plan, number);
           return (
-            <MenuItem key={number} onSelect={() => act({ kind: "move-drive", drive: drive.id, to: { bay: number } }, occupant !== null)}>
+            <MenuItem
+              key={number}
+              onSelect={() => act({ kind: "move-drive", drive: drive.id, to: { bay: number } }, occupant !== null)}
+            >
               Bay {number}
-              <span className="text-[0.87rem] opacity-75">{occupant ? (bay === null ? "in place of its drive" : "change places") : "free"}</span>
+              <span className="text-[0.87rem] opacity-75">
+                {occupant ? (bay === null ? "in place of its drive" : "change places") : "free"}
+              </span>
             </MenuItem>
           );
         })}
       </SubMenu>
-      {bay !== null && <MenuItem onSelect={() => toggleFailed(drive.id)}>{failed.has(drive.id) ? "Whole again" : "What if it fails?"}</MenuItem>}
-      {owner && <MenuItem onSelect={() => act({ kind: "leave-group", drives: [drive.id] }, true)}>Take out of {owner.pool.name}</MenuItem>}
-      {role && <MenuItem onSelect={() => act({ kind: "leave-group", drives: [drive.id] }, true)}>No longer {role.role} of {role.pool.name}</MenuItem>}
-      {owner && <MenuItem onSelect={() => askNextDrive({ kind: "replace", drive: drive.id })}>What if another drive were here…</MenuItem>}
-      {drive.toBuy && <MenuItem onSelect={() => act({ kind: "edit-drive", drive: drive.id, changes: { toBuy: null } })}>It is bought</MenuItem>}
+      {bay !== null && (
+        <MenuItem onSelect={() => toggleFailed(drive.id)}>
+          {failed.has(drive.id) ? "Whole again" : "What if it fails?"}
+        </MenuItem>
+      )}
+      {owner && (
+        <MenuItem onSelect={() => act({ kind: "leave-group", drives: [drive.id] }, true)}>
+          Take out of {owner.pool.name}
+        </MenuItem>
+      )}
+      {role && (
+        <MenuItem onSelect={() => act({ kind: "leave-group", drives: [drive.id] }, true)}>
+          No longer {role.role} of {role.pool.name}
+        </MenuItem>
+      )}
+      {owner && (
+        <MenuItem onSelect={() => askNextDrive({ kind: "replace", drive: drive.id })}>
+          What if another drive were here…
+        </MenuItem>
+      )}
+      {drive.toBuy && (
+        <MenuItem onSelect={() => act({ kind: "edit-drive", drive: drive.id, changes: { toBuy: null } })}>
+          It is bought
+        </MenuItem>
+      )}
       <MenuItem onSelect={() => edit(drive.id)}>Edit…</MenuItem>
       <MenuLine />
-      <MenuItem onSelect={() => act({ kind: "remove-drives", drives: [drive.id] }, true)}>Remove from the plan</MenuItem>
+      <MenuItem onSelect={() => act({ kind: "remove-drives", drives: [drive.id] }, true)}>
+        Remove from the plan
+      </MenuItem>
     </>
   );
 }

@@ -11,18 +11,51 @@ import { LayoutOptions } from "./LayoutOptions";
 import { useWorkbench } from "./useWorkbench";
 
 /** What can be done with a group: another layout, or taking it apart. */
-export function GroupMenuItems({ group, drives, usableBytes }: { group: Group; drives: readonly Drive[]; usableBytes: Bytes }) {
+export function GroupMenuItems({
+  group,
+  drives,
+  usableBytes,
+}: {
+  group: Group;
+  drives: readonly Drive[];
+  usableBytes: Bytes;
+}) {
   const { plan, act, planning, selected } = useWorkbench();
   const pool = plan.pools.find((each) => each.groups.some((one) => one.id === group.id));
   const others = plan.pools.filter((each) => each.id !== pool?.id);
   const { data, parity } = chunkWidth(group.options ?? {});
   return (
     <>
-      <LayoutOptions drives={drives} rules={rulesOf(plan.box.rules)} {...(planning ? { joining: (layout) => (layout === group.layout ? [] : plan.drives.filter((drive) => joiners(plan, group, layout, selected).includes(drive.id))) } : {})} present={{ layout: group.layout, usableBytes }} onChoose={(next) => act({ kind: "change-layout", group: group.id, layout: next })} />
+      <LayoutOptions
+        drives={drives}
+        rules={rulesOf(plan.box.rules)}
+        {...(planning
+          ? {
+              joining: (layout) =>
+                layout === group.layout
+                  ? []
+                  : plan.drives.filter((drive) => joiners(plan, group, layout, selected).includes(drive.id)),
+            }
+          : {})}
+        present={{ layout: group.layout, usableBytes }}
+        onChoose={(next) => act({ kind: "change-layout", group: group.id, layout: next })}
+      />
       {group.layout === "chunk-parity" && (
         <SubMenu label={`Width: ${data} data + ${parity} parity`}>
-          {[[2, 1], [3, 1], [4, 1], [2, 2], [4, 2], [6, 2]].map(([k = 2, m = 1]) => (
-            <MenuItem key={`${k}+${m}`} onSelect={() => act({ kind: "set-options", group: group.id, options: { ...group.options, data: k, parity: m } })}>
+          {[
+            [2, 1],
+            [3, 1],
+            [4, 1],
+            [2, 2],
+            [4, 2],
+            [6, 2],
+          ].map(([k = 2, m = 1]) => (
+            <MenuItem
+              key={`${k}+${m}`}
+              onSelect={() =>
+                act({ kind: "set-options", group: group.id, options: { ...group.options, data: k, parity: m } })
+              }
+            >
               {k} data + {m} parity
             </MenuItem>
           ))}
@@ -30,8 +63,20 @@ export function GroupMenuItems({ group, drives, usableBytes }: { group: Group; d
       )}
       {group.layout === "raid10" && (
         <SubMenu label="Pairs">
-          <MenuItem onSelect={() => act({ kind: "set-options", group: group.id, options: { ...group.options, pairs: "by-size" } })}>By size</MenuItem>
-          <MenuItem onSelect={() => act({ kind: "set-options", group: group.id, options: { ...group.options, pairs: "as-named" } })}>Neighbours, in the order of the group</MenuItem>
+          <MenuItem
+            onSelect={() =>
+              act({ kind: "set-options", group: group.id, options: { ...group.options, pairs: "by-size" } })
+            }
+          >
+            By size
+          </MenuItem>
+          <MenuItem
+            onSelect={() =>
+              act({ kind: "set-options", group: group.id, options: { ...group.options, pairs: "as-named" } })
+            }
+          >
+            Neighbours, in the order of the group
+          </MenuItem>
         </SubMenu>
       )}
       {pool && others.length > 0 && (
@@ -41,7 +86,11 @@ export function GroupMenuItems({ group, drives, usableBytes }: { group: Group; d
               {pool.landsFor === other.id ? "✓ " : ""}New data lands here for {other.name}
             </MenuItem>
           ))}
-          {pool.landsFor && <MenuItem onSelect={() => act({ kind: "set-landing", pool: pool.id, landsFor: null })}>No landing place</MenuItem>}
+          {pool.landsFor && (
+            <MenuItem onSelect={() => act({ kind: "set-landing", pool: pool.id, landsFor: null })}>
+              No landing place
+            </MenuItem>
+          )}
         </SubMenu>
       )}
       <MenuLine />

@@ -47,7 +47,11 @@ function RunBracket({ run, geometry }: { run: Run; geometry: TerraceGeometry }) 
         align="center"
         width="w-[27rem] max-w-[calc(100vw-1rem)]"
         trigger={
-          <button type="button" aria-label={`Layout of ${pool.name}: ${layout.shortName}, ${drives.length} drives`} className="mx-auto flex max-w-full items-center gap-1 rounded px-2 py-0.5 text-[0.93rem] hover:bg-wall data-[state=open]:bg-wall">
+          <button
+            type="button"
+            aria-label={`Layout of ${pool.name}: ${layout.shortName}, ${drives.length} drives`}
+            className="mx-auto flex max-w-full items-center gap-1 rounded px-2 py-0.5 text-[0.93rem] hover:bg-wall data-[state=open]:bg-wall"
+          >
             <span className="truncate font-semibold">{pool.name}</span>
             <span className="truncate text-soft">{layout.shortName}</span>
             <ChevronDown size={14} aria-hidden className="shrink-0" />

@@ -24,7 +24,8 @@ interface Props {
 
 const COLUMNS = "grid grid-cols-[1rem_7.5rem_5.5rem_1fr] items-baseline gap-x-2";
 
-const toleranceWords = (tolerance: number) => (tolerance === 0 ? "none may fail" : tolerance === 1 ? "any 1 may fail" : `any ${tolerance} may fail`);
+const toleranceWords = (tolerance: number) =>
+  tolerance === 0 ? "none may fail" : tolerance === 1 ? "any 1 may fail" : `any ${tolerance} may fail`;
 
 /** The layouts as menu entries, each with what it would hold on these drives, or why it is not possible. */
 export function LayoutOptions({ drives, rules, joining, present, onChoose, onSplit }: Props) {
@@ -62,11 +63,16 @@ function Option({ choice, present }: { choice: LayoutChoice; present: Props["pre
   const [unit] = useUnit();
   const { layout, outcome } = choice;
   const isPresent = present?.layout === layout.id;
-  const change = outcome.possible && present && !isPresent ? formatChange(outcome.usableBytes - present.usableBytes, unit) : null;
+  const change =
+    outcome.possible && present && !isPresent ? formatChange(outcome.usableBytes - present.usableBytes, unit) : null;
   // A layout that is not possible can still be reached and read, but not chosen.
   const blocked = outcome.possible ? {} : { "aria-disabled": true, onSelect: (event: Event) => event.preventDefault() };
   return (
-    <MenuChoice value={outcome.possible ? layout.id : `no-${layout.id}`} {...blocked} className={`${COLUMNS} ${outcome.possible ? "" : "opacity-75"}`}>
+    <MenuChoice
+      value={outcome.possible ? layout.id : `no-${layout.id}`}
+      {...blocked}
+      className={`${COLUMNS} ${outcome.possible ? "" : "opacity-75"}`}
+    >
       <span aria-hidden="true">{isPresent ? "✓" : ""}</span>
       <span className="font-semibold">{layout.shortName}</span>
       {outcome.possible ? (

@@ -17,14 +17,22 @@ export function PoolChoices({ drives, onDone }: { drives: string[]; onDone: (ref
   // What speaks against these drives is said where they are about to be used.
   const warningsOn = (group: readonly string[]) => {
     const members = plan.drives.filter((drive) => group.includes(drive.id));
-    return chosen.flatMap((drive) => [...checkHealth(drive, unit), ...checkContents(drive, unit), ...checkJoining(drive, members, rules, unit)]);
+    return chosen.flatMap((drive) => [
+      ...checkHealth(drive, unit),
+      ...checkContents(drive, unit),
+      ...checkJoining(drive, members, rules, unit),
+    ]);
   };
   return (
     <>
       <MenuHeading>To the drives of a group</MenuHeading>
       {plan.pools.flatMap((pool) =>
         pool.groups.map((group) => (
-          <MenuItem key={group.id} className="block" onSelect={() => onDone(act({ kind: "add-to-group", group: group.id, drives }))}>
+          <MenuItem
+            key={group.id}
+            className="block"
+            onSelect={() => onDone(act({ kind: "add-to-group", group: group.id, drives }))}
+          >
             {pool.name}, {group.drives.length} drives
             {warningsOn(group.drives).map((finding) => (
               <span key={finding.message} className="block text-[0.87rem]">
@@ -39,18 +47,32 @@ export function PoolChoices({ drives, onDone }: { drives: string[]; onDone: (ref
       {plan.pools.map((pool) => (
         <SubMenu key={pool.id} label={pool.name}>
           {(rules.hotSpares === "per-group" ? pool.groups : []).map((group, i) => (
-            <MenuItem key={group.id} onSelect={() => onDone(act({ kind: "set-spare", pool: pool.id, group: group.id, drives }))}>
+            <MenuItem
+              key={group.id}
+              onSelect={() => onDone(act({ kind: "set-spare", pool: pool.id, group: group.id, drives }))}
+            >
               Hot spare of {pool.groups.length > 1 ? `group ${i + 1}` : "its group"}
             </MenuItem>
           ))}
-          {rules.hotSpares !== "per-group" && <MenuItem onSelect={() => onDone(act({ kind: "set-spare", pool: pool.id, drives }))}>Hot spare</MenuItem>}
-          <MenuItem onSelect={() => onDone(act({ kind: "set-helper", pool: pool.id, drives, role: "read-cache" }))}>Read cache</MenuItem>
-          <MenuItem onSelect={() => onDone(act({ kind: "set-helper", pool: pool.id, drives, role: "write-log" }))}>Write log</MenuItem>
+          {rules.hotSpares !== "per-group" && (
+            <MenuItem onSelect={() => onDone(act({ kind: "set-spare", pool: pool.id, drives }))}>Hot spare</MenuItem>
+          )}
+          <MenuItem onSelect={() => onDone(act({ kind: "set-helper", pool: pool.id, drives, role: "read-cache" }))}>
+            Read cache
+          </MenuItem>
+          <MenuItem onSelect={() => onDone(act({ kind: "set-helper", pool: pool.id, drives, role: "write-log" }))}>
+            Write log
+          </MenuItem>
         </SubMenu>
       ))}
       <MenuHeading>As a further group of the same layout</MenuHeading>
       {plan.pools.map((pool) => (
-        <MenuItem key={pool.id} onSelect={() => onDone(act({ kind: "make-group", drives, layout: pool.groups[0]?.layout ?? "raid1", pool: pool.id }))}>
+        <MenuItem
+          key={pool.id}
+          onSelect={() =>
+            onDone(act({ kind: "make-group", drives, layout: pool.groups[0]?.layout ?? "raid1", pool: pool.id }))
+          }
+        >
           {pool.name}
         </MenuItem>
       ))}

@@ -22,14 +22,24 @@ export function SelectionBar() {
         {failed.size > 0 ? (
           <>
             <span>
-              What if: <strong className="font-semibold text-geranium">{failed.size === 1 ? "1 drive has failed" : `${failed.size} drives have failed`}</strong>. Nothing in the plan has changed.
+              What if:{" "}
+              <strong className="font-semibold text-geranium">
+                {failed.size === 1 ? "1 drive has failed" : `${failed.size} drives have failed`}
+              </strong>
+              . Nothing in the plan has changed.
             </span>
             <Button small onClick={clearFailed}>
               Make whole again
             </Button>
           </>
+        ) : planning && at > 0 ? (
+          <span>
+            What you do on the box here is planned as a step after this one. Go to “Now” to change it as it is.
+          </span>
         ) : (
-          planning && at > 0 ? <span>What you do on the box here is planned as a step after this one. Go to “Now” to change it as it is.</span> : <span>Select drives to make a group of them. Press a column to see what the failure of that drive would do.</span>
+          <span>
+            Select drives to make a group of them. Press a column to see what the failure of that drive would do.
+          </span>
         )}
       </div>
     );
@@ -42,7 +52,8 @@ export function SelectionBar() {
   return (
     <div className="flex min-h-10 flex-wrap items-center gap-2" role="toolbar" aria-label="Selected drives">
       <span>
-        {drives.length === 1 ? "1 drive" : `${drives.length} drives`}, <Size bytes={drives.reduce((sum, drive) => sum + drive.bytes, 0)} />
+        {drives.length === 1 ? "1 drive" : `${drives.length} drives`},{" "}
+        <Size bytes={drives.reduce((sum, drive) => sum + drive.bytes, 0)} />
       </span>
       <MenuButton
         width="w-[27rem] max-w-[calc(100vw-1rem)]"
@@ -52,7 +63,13 @@ export function SelectionBar() {
           </Button>
         }
       >
-        <LayoutOptions drives={drives} rules={rules} present={null} onChoose={(layout) => done(act({ kind: "make-group", drives: ids, layout, pool: null }))} onSplit={({ groups, layout }) => done(act({ kind: "make-groups", groups, layout }))} />
+        <LayoutOptions
+          drives={drives}
+          rules={rules}
+          present={null}
+          onChoose={(layout) => done(act({ kind: "make-group", drives: ids, layout, pool: null }))}
+          onSplit={({ groups, layout }) => done(act({ kind: "make-groups", groups, layout }))}
+        />
       </MenuButton>
       {plan.pools.length > 0 && (
         <MenuButton

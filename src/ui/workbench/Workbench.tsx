@@ -39,7 +39,8 @@ function makeWalker(): (plan: Plan, unit: UnitFamily) => Walk {
   return (plan, unit) => (last = walk(plan, unit, last, today()));
 }
 
-const totalOf = (plan: Parameters<typeof predict>[0]) => predict(plan).pools.reduce((sum, pool) => sum + pool.usableBytes, 0);
+const totalOf = (plan: Parameters<typeof predict>[0]) =>
+  predict(plan).pools.reduce((sum, pool) => sum + pool.usableBytes, 0);
 
 const NONE: ReadonlySet<string> = new Set();
 const toggled = (set: ReadonlySet<string>, id: string) => {
@@ -56,12 +57,24 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
   const walked = useMemo(() => walker(plan, unit), [walker, plan, unit]);
   const dates = useDates(walked);
   const [chosen, choose] = useState<string | null>(null);
-  const at = Math.max(0, walked.moments.findIndex((moment) => moment.after === chosen));
+  const at = Math.max(
+    0,
+    walked.moments.findIndex((moment) => moment.after === chosen),
+  );
   const following = useFollowing(at);
-  const moment = useMemo(() => ({ at, goTo: (index: number) => choose(walked.moments[index]?.after ?? null) }), [at, walked]);
+  const moment = useMemo(
+    () => ({ at, goTo: (index: number) => choose(walked.moments[index]?.after ?? null) }),
+    [at, walked],
+  );
   return (
     <MomentContext.Provider value={moment}>
-      <BoxAtMoment opened={opened} walked={walked} dates={dates} at={Math.min(following, walked.moments.length - 1)} choose={choose} />
+      <BoxAtMoment
+        opened={opened}
+        walked={walked}
+        dates={dates}
+        at={Math.min(following, walked.moments.length - 1)}
+        choose={choose}
+      />
     </MomentContext.Provider>
   );
 }
@@ -88,7 +101,10 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
   // At a later moment every act is planned; on the box as it is now only if that is wanted.
   const planning = at > 0 || wanted;
   const plan = at === 0 ? history.plan : (moment?.state.plan ?? history.plan);
-  const prediction = useMemo(() => (at === 0 || !moment ? predict(history.plan, unit) : { pools: poolsAt(moment, unit) }), [at, moment, history.plan, unit]);
+  const prediction = useMemo(
+    () => (at === 0 || !moment ? predict(history.plan, unit) : { pools: poolsAt(moment, unit) }),
+    [at, moment, history.plan, unit],
+  );
   const [selectedIds, setSelected] = useState(NONE);
   const [failedIds, setFailed] = useState(NONE);
   const [lit, light] = useState<BandRef | null>(null);
@@ -150,7 +166,23 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
       edit: (drive) => setDialog({ kind: "drive", drive }),
       askNextDrive: (at) => setDialog({ kind: "next-drive", at }),
     }),
-    [plan, prediction, walked, dates, at, choose, planning, insert, insertSequence, act, selected, clearSelected, failed, clearFailed, lit],
+    [
+      plan,
+      prediction,
+      walked,
+      dates,
+      at,
+      choose,
+      planning,
+      insert,
+      insertSequence,
+      act,
+      selected,
+      clearSelected,
+      failed,
+      clearFailed,
+      lit,
+    ],
   );
   const lastChange = useMemo(() => {
     if (at > 0) {
@@ -177,12 +209,21 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
             <div className="order-3 min-h-0 border-line md:order-1 md:row-span-2 md:border-r lg:row-span-1 lg:overflow-y-auto">
               <Shelf onOpen={(kind) => setDialog({ kind })} />
             </div>
-            <section aria-label="Box" className="order-2 flex min-h-[30rem] min-w-0 flex-col gap-1 border-line p-4 max-md:border-b lg:min-h-0">
+            <section
+              aria-label="Box"
+              className="order-2 flex min-h-[30rem] min-w-0 flex-col gap-1 border-line p-4 max-md:border-b lg:min-h-0"
+            >
               <BoxSettings />
-              {pending ? <PendingAct key={JSON.stringify(pending)} act={pending} onDone={() => ask(null)} /> : <SelectionBar />}
+              {pending ? (
+                <PendingAct key={JSON.stringify(pending)} act={pending} onDone={() => ask(null)} />
+              ) : (
+                <SelectionBar />
+              )}
               <BoxPicture />
             </section>
-            <div className="order-4 min-w-0 md:col-span-2 lg:col-start-1 lg:row-start-2">{walked.plan.steps.length > 0 ? <TimeStrip /> : <NoStepsYet />}</div>
+            <div className="order-4 min-w-0 md:col-span-2 lg:col-start-1 lg:row-start-2">
+              {walked.plan.steps.length > 0 ? <TimeStrip /> : <NoStepsYet />}
+            </div>
             <div className="order-1 min-h-0 border-line max-md:border-b md:order-3 md:col-start-2 md:border-t lg:col-start-3 lg:row-span-2 lg:row-start-1 lg:overflow-y-auto lg:border-t-0 lg:border-l">
               <Readout lastChange={lastChange} />
             </div>

@@ -16,16 +16,26 @@ const InventoryDialog = dynamic(() => import("../drives/InventoryDialog").then((
 export type WayIn = "inventory" | "health" | "list";
 
 /** What is open over the workbench. */
-export type OpenDialog = { kind: WayIn } | { kind: "drive"; drive: string } | { kind: "next-drive"; at: Placement } | null;
+export type OpenDialog =
+  { kind: WayIn } | { kind: "drive"; drive: string } | { kind: "next-drive"; at: Placement } | null;
 
 export function WorkbenchDialogs({ open, onClose }: { open: OpenDialog; onClose: () => void }) {
   const { plan, act } = useWorkbench();
-  const knownSerials = useMemo(() => new Set(plan.drives.flatMap((drive) => drive.serial?.toLowerCase() ?? [])), [plan.drives]);
+  const knownSerials = useMemo(
+    () => new Set(plan.drives.flatMap((drive) => drive.serial?.toLowerCase() ?? [])),
+    [plan.drives],
+  );
   switch (open?.kind) {
     case undefined:
       return null;
     case "inventory":
-      return <InventoryDialog knownSerials={knownSerials} onClose={onClose} onTake={(drives) => act({ kind: "add-drives", drives })} />;
+      return (
+        <InventoryDialog
+          knownSerials={knownSerials}
+          onClose={onClose}
+          onTake={(drives) => act({ kind: "add-drives", drives })}
+        />
+      );
     case "health":
       return <HealthDialog drives={plan.drives} onClose={onClose} onTake={act} />;
     case "list":
@@ -34,7 +44,14 @@ export function WorkbenchDialogs({ open, onClose }: { open: OpenDialog; onClose:
       return <NextDriveDialog plan={plan} at={open.at} act={act} onClose={onClose} />;
     case "drive": {
       const drive = plan.drives.find((each) => each.id === open.drive);
-      return drive ? <DriveDialog key={drive.id} drive={drive} onClose={onClose} onSave={(changes) => act({ kind: "edit-drive", drive: drive.id, changes })} /> : null;
+      return drive ? (
+        <DriveDialog
+          key={drive.id}
+          drive={drive}
+          onClose={onClose}
+          onSave={(changes) => act({ kind: "edit-drive", drive: drive.id, changes })}
+        />
+      ) : null;
     }
   }
 }

@@ -8,20 +8,36 @@ import type { Act } from "@/core/steps/propose";
 import type { StepBody } from "@/core/steps/step";
 
 /** What a command on the box comes to when it is planned: an act to be asked about, steps, or nothing that a step does. */
-export type Planned = { kind: "act"; act: Act } | { kind: "steps"; steps: StepBody[] } | { kind: "as-it-is" } | { kind: "no-step"; reason: string };
+export type Planned =
+  | { kind: "act"; act: Act }
+  | { kind: "steps"; steps: StepBody[] }
+  | { kind: "as-it-is" }
+  | { kind: "no-step"; reason: string };
 
 const asIs: Planned = { kind: "as-it-is" };
 const none = (reason: string): Planned => ({ kind: "no-step", reason });
 
 /** The drives that would best join for a level: the ones that are selected, else as few of the free ones as it takes. */
-export function joiners(plan: Plan, group: { drives: string[] }, layout: Parameters<typeof layoutOf>[0], selected: ReadonlySet<string>): string[] {
+export function joiners(
+  plan: Plan,
+  group: { drives: string[] },
+  layout: Parameters<typeof layoutOf>[0],
+  selected: ReadonlySet<string>,
+): string[] {
   const free = plan.drives.filter((drive) => isFree(plan, drive.id));
   const chosen = free.filter((drive) => selected.has(drive.id)).map((drive) => drive.id);
   if (chosen.length > 0) return chosen;
   const rules = rulesOf(plan.box.rules);
   const least = Math.min(...plan.drives.filter((drive) => group.drives.includes(drive.id)).map((drive) => drive.bytes));
-  const wanted = Math.max(fewestDrives(layoutOf(layout), rules) - group.drives.length, layout === "raid6" || layout === "raid5" || layout === "triple-parity" || layout === "parity-drive-2" ? 1 : 0);
-  return free.filter((drive) => drive.bytes >= least && drive.health.state === "good").sort((a, b) => a.bytes - b.bytes).slice(0, Math.max(0, wanted)).map((drive) => drive.id);
+  const wanted = Math.max(
+    fewestDrives(layoutOf(layout), rules) - group.drives.length,
+    layout === "raid6" || layout === "raid5" || layout === "triple-parity" || layout === "parity-drive-2" ? 1 : 0,
+  );
+  return free
+    .filter((drive) => drive.bytes >= least && drive.health.state === "good")
+    .sort((a, b) => a.bytes - b.bytes)
+    .slice(0, Math.max(0, wanted))
+    .map((drive) => drive.id);
 }
 
 /**
@@ -33,12 +49,17 @@ export function plannedAs(command: Command, plan: Plan, selected: ReadonlySet<st
   switch (command.kind) {
     case "move-drive": {
       const owner = groupOfDrive(plan, command.drive);
-      if ("shelf" in command.to) return owner ? { kind: "act", act: { kind: "pull", drive: command.drive } } : none("Putting a free drive away is no step of a plan.");
+      if ("shelf" in command.to)
+        return owner
+          ? { kind: "act", act: { kind: "pull", drive: command.drive } }
+          : none("Putting a free drive away is no step of a plan.");
       const occupant = driveInBay(plan, command.to.bay);
-      if (occupant && isFree(plan, command.drive) && groupOfDrive(plan, occupant.id)) return { kind: "act", act: { kind: "replace", drive: occupant.id, by: command.drive } };
+      if (occupant && isFree(plan, command.drive) && groupOfDrive(plan, occupant.id))
+        return { kind: "act", act: { kind: "replace", drive: occupant.id, by: command.drive } };
       const [pool] = plan.pools;
       const group = pool?.groups.at(-1);
-      if (!occupant && isFree(plan, command.drive) && group) return { kind: "act", act: { kind: "join", group: group.id, drives: [command.drive] } };
+      if (!occupant && isFree(plan, command.drive) && group)
+        return { kind: "act", act: { kind: "join", group: group.id, drives: [command.drive] } };
       return none("Changing the places of drives is no step of a plan. Do it on the box as it is now.");
     }
     case "seat-drives":
@@ -49,18 +70,66 @@ export function plannedAs(command: Command, plan: Plan, selected: ReadonlySet<st
     }
     case "change-layout": {
       const group = plan.pools.flatMap((pool) => pool.groups).find((each) => each.id === command.group);
-      return group ? { kind: "act", act: { kind: "level", group: command.group, layout: command.layout, drives: joiners(plan, group, command.layout, selected) } } : asIs;
+      return group
+        ? {
+            kind: "act",
+            act: {
+              kind: "level",
+              group: command.group,
+              layout: command.layout,
+              drives: joiners(plan, group, command.layout, selected),
+            },
+          }
+        : asIs;
     }
     case "leave-group":
-      return command.drives.length === 1 && command.drives[0] !== undefined && groupOfDrive(plan, command.drives[0]) ? { kind: "act", act: { kind: "pull", drive: command.drives[0] } } : command.drives.length > 0 ? { kind: "steps", steps: command.drives.map((drive) => ({ kind: "remove-spare", drive })) } : asIs;
+      return command.drives.length === 1 && command.drives[0] !== undefined && groupOfDrive(plan, command.drives[0])
+        ? { kind: "act", act: { kind: "pull", drive: command.drives[0] } }
+        : command.drives.length > 0
+          ? { kind: "steps", steps: command.drives.map((drive) => ({ kind: "remove-spare", drive })) }
+          : asIs;
     case "set-spare":
-      return { kind: "steps", steps: command.drives.map((drive) => ({ kind: "set-spare", pool: command.pool, drive })) };
+      return {
+        kind: "steps",
+        steps: command.drives.map((drive) => ({ kind: "set-spare", pool: command.pool, drive })),
+      };
     case "make-group": {
       // Neither what is there now nor what another step makes.
-      const taken = new Set([...plan.pools.flatMap((pool) => [pool.id, ...pool.groups.map((group) => group.id)]), ...plan.steps.flatMap((step) => [..."pool" in step ? [step.pool] : [], ..."group" in step ? [step.group] : []])]);
-      const freeId = (letter: string) => Array.from({ length: 50 }, (_, i) => `${letter}${i + 1}`).find((id) => !taken.has(id)) ?? `${letter}99`;
-      if (command.pool !== null) return { kind: "steps", steps: [{ kind: "add-group", pool: command.pool, group: freeId("g"), layout: command.layout, drives: command.drives }] };
-      return { kind: "steps", steps: [{ kind: "create-group", pool: freeId("p"), group: freeId("g"), name: `Pool ${plan.pools.length + 1}`, layout: command.layout, drives: command.drives }] };
+      const taken = new Set([
+        ...plan.pools.flatMap((pool) => [pool.id, ...pool.groups.map((group) => group.id)]),
+        ...plan.steps.flatMap((step) => [
+          ...("pool" in step ? [step.pool] : []),
+          ...("group" in step ? [step.group] : []),
+        ]),
+      ]);
+      const freeId = (letter: string) =>
+        Array.from({ length: 50 }, (_, i) => `${letter}${i + 1}`).find((id) => !taken.has(id)) ?? `${letter}99`;
+      if (command.pool !== null)
+        return {
+          kind: "steps",
+          steps: [
+            {
+              kind: "add-group",
+              pool: command.pool,
+              group: freeId("g"),
+              layout: command.layout,
+              drives: command.drives,
+            },
+          ],
+        };
+      return {
+        kind: "steps",
+        steps: [
+          {
+            kind: "create-group",
+            pool: freeId("p"),
+            group: freeId("g"),
+            name: `Pool ${plan.pools.length + 1}`,
+            layout: command.layout,
+            drives: command.drives,
+          },
+        ],
+      };
     }
     case "make-groups":
     case "take-apart":

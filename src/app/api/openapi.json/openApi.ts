@@ -5,22 +5,47 @@ import { LEDGER_CAUSES } from "@/core/ledger/ledger";
 const bytes = { type: "integer", minimum: 0, description: "bytes" };
 const ids = { type: "array", items: { type: "string" } };
 const list = (items: object) => ({ type: "array", items });
-const object = (properties: Record<string, object>, optional: string[] = []) => ({ type: "object", properties, required: Object.keys(properties).filter((name) => !optional.includes(name)) });
+const object = (properties: Record<string, object>, optional: string[] = []) => ({
+  type: "object",
+  properties,
+  required: Object.keys(properties).filter((name) => !optional.includes(name)),
+});
 const named = (name: string) => ({ $ref: `#/components/schemas/${name}` });
 const json = (schema: object, description: string) => ({ description, content: { "application/json": { schema } } });
 
-const problem = object({ code: { type: "string" }, message: { type: "string" }, pointer: { type: "string", description: "RFC 6901 JSON pointer into the plan" } });
+const problem = object({
+  code: { type: "string" },
+  message: { type: "string" },
+  pointer: { type: "string", description: "RFC 6901 JSON pointer into the plan" },
+});
 const finding = object(
-  { code: { type: "string" }, severity: { enum: ["block", "warn", "note"] }, message: { type: "string" }, drives: ids, pointer: { type: "string" } },
+  {
+    code: { type: "string" },
+    severity: { enum: ["block", "warn", "note"] },
+    message: { type: "string" },
+    drives: ids,
+    pointer: { type: "string" },
+  },
   ["drives", "pointer"],
 );
 
-const band = object({
-  scheme: { type: "object", description: "the kinds with parity say how many members' worth it takes", properties: { kind: { enum: ["single", "stripe", "mirror", "striped-mirrors", "parity", "chunk-parity", "dedicated-parity"] }, parity: { type: "integer" } }, required: ["kind"] },
-  members: list(object({ drive: { type: "string" }, offset: bytes, length: bytes })),
-  independent: { type: "boolean", description: "whether its loss takes only what was on the failed drives" },
-  metadata: { ...bytes, description: "bytes of metadata before the data of each member" },
-}, ["independent"]);
+const band = object(
+  {
+    scheme: {
+      type: "object",
+      description: "the kinds with parity say how many members' worth it takes",
+      properties: {
+        kind: { enum: ["single", "stripe", "mirror", "striped-mirrors", "parity", "chunk-parity", "dedicated-parity"] },
+        parity: { type: "integer" },
+      },
+      required: ["kind"],
+    },
+    members: list(object({ drive: { type: "string" }, offset: bytes, length: bytes })),
+    independent: { type: "boolean", description: "whether its loss takes only what was on the failed drives" },
+    metadata: { ...bytes, description: "bytes of metadata before the data of each member" },
+  },
+  ["independent"],
+);
 
 const pool = object({
   id: { type: "string" },
@@ -29,8 +54,27 @@ const pool = object({
   tolerance: { type: "integer", minimum: 0, description: "how many drives may fail at once, whichever they are" },
   smallestFatalSet: ids,
   survival: list(object({ failed: { type: "integer" }, survived: { type: "integer" }, sets: { type: "integer" } })),
-  groups: list(object({ id: { type: "string" }, layout: planSchema.$defs.layout, drives: ids, usableBytes: bytes, tolerance: { type: "integer" }, bands: list(band) })),
-  volumes: list(object({ volume: { type: "string" }, bytes, structures: bytes, rootReserve: bytes, headroom: bytes, used: bytes, left: bytes })),
+  groups: list(
+    object({
+      id: { type: "string" },
+      layout: planSchema.$defs.layout,
+      drives: ids,
+      usableBytes: bytes,
+      tolerance: { type: "integer" },
+      bands: list(band),
+    }),
+  ),
+  volumes: list(
+    object({
+      volume: { type: "string" },
+      bytes,
+      structures: bytes,
+      rootReserve: bytes,
+      headroom: bytes,
+      used: bytes,
+      left: bytes,
+    }),
+  ),
   ledger: list(object({ cause: { enum: LEDGER_CAUSES }, bytes, drives: ids })),
   findings: list(named("Finding")),
 });
@@ -38,7 +82,11 @@ const pool = object({
 /** The OpenAPI 3.1 document. The plan itself is described by its own JSON Schema. */
 export const openApi = {
   openapi: "3.1.0",
-  info: { title: "Cortijo", version: "1", description: "Predicts what a storage plan holds and survives. Nothing is kept." },
+  info: {
+    title: "Cortijo",
+    version: "1",
+    description: "Predicts what a storage plan holds and survives. Nothing is kept.",
+  },
   paths: {
     "/api/predict": {
       post: {
@@ -47,14 +95,26 @@ export const openApi = {
         requestBody: { required: true, content: { "application/json": { schema: { $ref: "/schema/plan-1.json" } } } },
         responses: {
           200: json(named("Prediction"), "The prediction"),
-          400: json(object({ message: { type: "string" }, errors: list(named("Problem")) }), "The body is not a plan document; each error with its JSON pointer"),
+          400: json(
+            object({ message: { type: "string" }, errors: list(named("Problem")) }),
+            "The body is not a plan document; each error with its JSON pointer",
+          ),
           413: json(object({ message: { type: "string" } }), "The body is larger than 1 MiB"),
-          422: json(object({ message: { type: "string" }, findings: list(named("Finding")) }), "The plan fits the schema but cannot be, for instance a drive in two groups"),
+          422: json(
+            object({ message: { type: "string" }, findings: list(named("Finding")) }),
+            "The plan fits the schema but cannot be, for instance a drive in two groups",
+          ),
         },
       },
     },
     "/schema/plan-1.json": {
-      get: { operationId: "planSchema", summary: "The JSON Schema of plan documents", responses: { 200: { description: "The schema", content: { "application/schema+json": { schema: { type: "object" } } } } } },
+      get: {
+        operationId: "planSchema",
+        summary: "The JSON Schema of plan documents",
+        responses: {
+          200: { description: "The schema", content: { "application/schema+json": { schema: { type: "object" } } } },
+        },
+      },
     },
   },
   components: {
@@ -65,34 +125,92 @@ export const openApi = {
       Moment: object(
         {
           after: { type: ["string", "null"], description: "the step after which it is so; null before the first" },
-          done: { type: "boolean", description: "whether the step was carried out; one that something blocks, or that is disabled, changes nothing" },
+          done: {
+            type: "boolean",
+            description:
+              "whether the step was carried out; one that something blocks, or that is disabled, changes nothing",
+          },
           does: { type: "string", description: "what the step does, in a sentence" },
           hours: object({ low: { type: "number" }, expected: { type: "number" }, high: { type: "number" } }),
           begins: { type: "number", description: "expected hours from the beginning of the plan" },
           ends: { type: "number", description: "the same" },
-          startsAt: { type: "string", format: "date-time", description: "where the plan has a calendar: when the step is begun" },
+          startsAt: {
+            type: "string",
+            format: "date-time",
+            description: "where the plan has a calendar: when the step is begun",
+          },
           endsAt: { type: "string", format: "date-time" },
-          attention: { enum: ["box", "screen", null], description: "whether somebody has to be at the box, or at the screen, to begin it" },
+          attention: {
+            enum: ["box", "screen", null],
+            description: "whether somebody has to be at the box, or at the screen, to begin it",
+          },
           erased: { ...ids, description: "drives whose content is overwritten" },
           work: list(object({ drive: { type: "string" }, reads: bytes, writes: bytes })),
           online: { enum: ["online", "slower", "offline"] },
           undoable: { type: "boolean" },
-          exposure: list(object({ pool: { type: "string" }, redundancy: { type: "integer", description: "how many drives may fail while the step runs" }, usual: { type: "integer" } })),
+          exposure: list(
+            object({
+              pool: { type: "string" },
+              redundancy: { type: "integer", description: "how many drives may fail while the step runs" },
+              usual: { type: "integer" },
+            }),
+          ),
           findings: list(named("Finding")),
           capacities: object({ pool: bytes, volume: bytes, fileSystem: bytes }),
           pools: list(named("Pool")),
         },
-        ["done", "does", "hours", "begins", "ends", "startsAt", "endsAt", "attention", "erased", "work", "online", "undoable", "exposure", "findings"],
+        [
+          "done",
+          "does",
+          "hours",
+          "begins",
+          "ends",
+          "startsAt",
+          "endsAt",
+          "attention",
+          "erased",
+          "work",
+          "online",
+          "undoable",
+          "exposure",
+          "findings",
+        ],
       ),
-      Outcome: object({ kind: { enum: ["kept", "from-backup", "until-next-copy", "partly", "lost"] }, backup: { type: "string" }, days: { type: "integer", description: "how old what comes back may be" }, share: { type: "number", description: "of the choices of drives, for how many it is lost here" } }, ["backup", "days", "share"]),
-      Coverage: object({ dataSet: { type: "string" }, pool: { type: "string" }, tolerance: { type: "integer", description: "at most 2 is told" }, backups: ids, outcomes: object(Object.fromEntries(THREATS.map((threat) => [threat, named("Outcome")]))) }),
+      Outcome: object(
+        {
+          kind: { enum: ["kept", "from-backup", "until-next-copy", "partly", "lost"] },
+          backup: { type: "string" },
+          days: { type: "integer", description: "how old what comes back may be" },
+          share: { type: "number", description: "of the choices of drives, for how many it is lost here" },
+        },
+        ["backup", "days", "share"],
+      ),
+      Coverage: object({
+        dataSet: { type: "string" },
+        pool: { type: "string" },
+        tolerance: { type: "integer", description: "at most 2 is told" },
+        backups: ids,
+        outcomes: object(Object.fromEntries(THREATS.map((threat) => [threat, named("Outcome")]))),
+      }),
       Prediction: object(
         {
           pools: list(named("Pool")),
           moments: list(named("Moment")),
-          orders: list(object({ drives: ids, orderOn: { type: "string", format: "date" }, deliveredOn: { type: "string", format: "date" } })),
+          orders: list(
+            object({
+              drives: ids,
+              orderOn: { type: "string", format: "date" },
+              deliveredOn: { type: "string", format: "date" },
+            }),
+          ),
           coverage: object({ now: list(named("Coverage")), after: list(named("Coverage")) }),
-          demand: list(object({ volume: { type: "string" }, fullOn: { type: ["string", "null"], format: "date", description: "null if not within 50 years" }, fullWithoutPlanOn: { type: ["string", "null"], format: "date" } })),
+          demand: list(
+            object({
+              volume: { type: "string" },
+              fullOn: { type: ["string", "null"], format: "date", description: "null if not within 50 years" },
+              fullWithoutPlanOn: { type: ["string", "null"], format: "date" },
+            }),
+          ),
         },
         ["orders", "coverage", "demand"],
       ),

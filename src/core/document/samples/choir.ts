@@ -12,6 +12,14 @@ export const choir: Plan = {
     sampleDrive("d2", 4, "TJ4-2202", { bay: 2 }),
     sampleDrive("d3", 4, "TJ4-3107", { shelf: true }),
   ],
-  pools: [{ id: "p1", name: "Recordings", groups: [{ id: "g1", layout: "raid1", drives: ["d1", "d2"] }], spares: [], volumes: [] }],
+  pools: [
+    {
+      id: "p1",
+      name: "Recordings",
+      groups: [{ id: "g1", layout: "raid1", drives: ["d1", "d2"] }],
+      spares: [],
+      volumes: [],
+    },
+  ],
   steps: [],
 };

@@ -14,6 +14,14 @@ export const clinic: Plan = {
     sampleDrive("d4", 12, "TJ12-0036", { bay: 4 }),
     sampleDrive("d5", 3, "TJ3-9951", { shelf: true }, { health: { state: "watch", reallocatedSectors: 24 } }),
   ],
-  pools: [{ id: "p1", name: "Images", groups: [{ id: "g1", layout: "hybrid-1", drives: ["d1", "d2", "d3", "d4"] }], spares: [], volumes: [] }],
+  pools: [
+    {
+      id: "p1",
+      name: "Images",
+      groups: [{ id: "g1", layout: "hybrid-1", drives: ["d1", "d2", "d3", "d4"] }],
+      spares: [],
+      volumes: [],
+    },
+  ],
   steps: [],
 };

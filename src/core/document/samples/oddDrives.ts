@@ -9,11 +9,25 @@ export const oddDrives: Plan = {
   box: { name: "Box under the stairs", bays: 5, rules: { set: "hybrid-box" } },
   drives: [
     sampleDrive("d1", 1, "TJ1-7730", { bay: 1 }),
-    sampleDrive("d2", 2, "TJ2-1018", { bay: 2 }, { health: { state: "failing", reallocatedSectors: 1312, pendingSectors: 88 } }),
+    sampleDrive(
+      "d2",
+      2,
+      "TJ2-1018",
+      { bay: 2 },
+      { health: { state: "failing", reallocatedSectors: 1312, pendingSectors: 88 } },
+    ),
     sampleDrive("d3", 3, "TJ3-5546", { bay: 3 }),
     sampleDrive("d4", 3, "TJ3-5561", { bay: 4 }),
     sampleDrive("d5", 6, "TJ6-0209", { bay: 5 }),
   ],
-  pools: [{ id: "p1", name: "Everything", groups: [{ id: "g1", layout: "hybrid-1", drives: ["d1", "d2", "d3", "d4", "d5"] }], spares: [], volumes: [] }],
+  pools: [
+    {
+      id: "p1",
+      name: "Everything",
+      groups: [{ id: "g1", layout: "hybrid-1", drives: ["d1", "d2", "d3", "d4", "d5"] }],
+      spares: [],
+      volumes: [],
+    },
+  ],
   steps: [],
 };

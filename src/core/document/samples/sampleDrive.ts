@@ -2,7 +2,13 @@ import { nominalBytes } from "../../bytes/nominalBytes";
 import type { Drive } from "../../drives/drive";
 
 /** A hard disk of the samples' invented maker. */
-export function sampleDrive(id: string, terabytes: number, serial: string, place: Drive["place"], more: Partial<Drive> = {}): Drive {
+export function sampleDrive(
+  id: string,
+  terabytes: number,
+  serial: string,
+  place: Drive["place"],
+  more: Partial<Drive> = {},
+): Drive {
   return {
     id,
     label: "",

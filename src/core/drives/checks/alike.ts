@@ -6,5 +6,12 @@ export function checkAlike(drives: readonly Drive[]): Finding[] {
   const [first] = drives;
   if (drives.length < 2 || !first?.model || !first.purchased) return [];
   if (!drives.every((drive) => drive.model === first.model && drive.purchased === first.purchased)) return [];
-  return [{ code: "all-alike", severity: "note", message: `All ${drives.length} drives are ${first.model} bought in ${first.purchased}: they age together and may fail close together.`, drives: drives.map((drive) => drive.id) }];
+  return [
+    {
+      code: "all-alike",
+      severity: "note",
+      message: `All ${drives.length} drives are ${first.model} bought in ${first.purchased}: they age together and may fail close together.`,
+      drives: drives.map((drive) => drive.id),
+    },
+  ];
 }

@@ -10,10 +10,31 @@ export function checkContents(drive: Drive, family: UnitFamily = "TB"): Finding[
   const detail = drive.contents.detail ? ` (${drive.contents.detail})` : "";
   switch (drive.contents.kind) {
     case "system":
-      return [{ code: "system-drive", severity: "block", message: `${name} carries the running system${detail}. It cannot join a group; choose another drive.`, drives: [drive.id] }];
+      return [
+        {
+          code: "system-drive",
+          severity: "block",
+          message: `${name} carries the running system${detail}. It cannot join a group; choose another drive.`,
+          drives: [drive.id],
+        },
+      ];
     case "mounted":
-      return [{ code: "will-be-erased", severity: "warn", message: `${name} is in use${detail}. Everything on it will be erased when the group is made. Copy it away first.`, drives: [drive.id] }];
+      return [
+        {
+          code: "will-be-erased",
+          severity: "warn",
+          message: `${name} is in use${detail}. Everything on it will be erased when the group is made. Copy it away first.`,
+          drives: [drive.id],
+        },
+      ];
     case "data":
-      return [{ code: "will-be-erased", severity: "warn", message: `${name} holds data${detail}. It will be erased when the group is made. Copy away what you want to keep.`, drives: [drive.id] }];
+      return [
+        {
+          code: "will-be-erased",
+          severity: "warn",
+          message: `${name} holds data${detail}. It will be erased when the group is made. Copy away what you want to keep.`,
+          drives: [drive.id],
+        },
+      ];
   }
 }

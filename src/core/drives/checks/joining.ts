@@ -26,7 +26,12 @@ export function leastToJoin(members: readonly Drive[], rules: Pick<BoxRules, "jo
  * @param members the drives of the group as it is
  * @example checkJoining(threeTB, [fourTB, fourTB], { joining: "as-smallest-member" }) // [{ code: "too-small", severity: "block", … }]
  */
-export function checkJoining(drive: Drive, members: readonly Drive[], rules: Pick<BoxRules, "joining">, family: UnitFamily = "TB"): Finding[] {
+export function checkJoining(
+  drive: Drive,
+  members: readonly Drive[],
+  rules: Pick<BoxRules, "joining">,
+  family: UnitFamily = "TB",
+): Finding[] {
   const others = members.filter((member) => member.id !== drive.id);
   const sizes = others.map((member) => member.bytes);
   if (sizes.length === 0 || rules.joining === "any-size") return [];
@@ -34,12 +39,27 @@ export function checkJoining(drive: Drive, members: readonly Drive[], rules: Pic
   if (rules.joining === "up-to-parity") {
     const largest = Math.max(...sizes);
     if (drive.bytes <= largest) return [];
-    return [{ code: "larger-than-parity", severity: "warn", message: `${name} is larger than the parity drive (${formatBytes(largest, family)}): it has to become the parity drive itself.`, drives: [drive.id] }];
+    return [
+      {
+        code: "larger-than-parity",
+        severity: "warn",
+        message: `${name} is larger than the parity drive (${formatBytes(largest, family)}): it has to become the parity drive itself.`,
+        drives: [drive.id],
+      },
+    ];
   }
   const least = leastToJoin(others, rules);
   if (drive.bytes >= least) return [];
   const missing = least - drive.bytes;
-  const hair = missing < least * A_HAIR ? " A right-size margin, or a volume made a hair smaller, would have let it in." : "";
+  const hair =
+    missing < least * A_HAIR ? " A right-size margin, or a volume made a hair smaller, would have let it in." : "";
   const short = hair ? formatExactBytes(missing) : formatBytes(missing, family);
-  return [{ code: "too-small", severity: "block", message: `${name} is too small to join by ${short}: your box wants at least ${formatBytes(least, family)}.${hair}`, drives: [drive.id] }];
+  return [
+    {
+      code: "too-small",
+      severity: "block",
+      message: `${name} is too small to join by ${short}: your box wants at least ${formatBytes(least, family)}.${hair}`,
+      drives: [drive.id],
+    },
+  ];
 }

@@ -3,7 +3,8 @@ import type { RuleSet } from "../boxRules";
 export const classicRaid: RuleSet = {
   id: "classic-raid",
   name: "Classic RAID box",
-  description: "A box with the plain RAID levels. Every drive of a group counts as large as the smallest. Nothing is kept for the system.",
+  description:
+    "A box with the plain RAID levels. Every drive of a group counts as large as the smallest. Nothing is kept for the system.",
   rules: {
     layouts: ["raid1", "raid10", "raid5", "raid6", "single", "span", "raid0"],
     minimumDrives: { raid5: 3, raid6: 4 },

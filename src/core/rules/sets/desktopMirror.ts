@@ -4,7 +4,8 @@ import type { RuleSet } from "../boxRules";
 export const desktopMirror: RuleSet = {
   id: "desktop-mirror",
   name: "Two-drive desktop mirror",
-  description: "A small box with two bays that mirrors one drive onto the other, or uses them separately or end to end. The power is switched off to change a drive.",
+  description:
+    "A small box with two bays that mirrors one drive onto the other, or uses them separately or end to end. The power is switched off to change a drive.",
   rules: {
     layouts: ["raid1", "single", "span", "raid0"],
     minimumDrives: {},

@@ -3,7 +3,8 @@ import type { RuleSet } from "../boxRules";
 export const fixedGroup: RuleSet = {
   id: "fixed-group",
   name: "Fixed-group box",
-  description: "Groups keep the number of drives that they were made of. The pool grows by a further group, or when all drives of a group have been replaced by larger ones. It keeps 1/32 of the pool.",
+  description:
+    "Groups keep the number of drives that they were made of. The pool grows by a further group, or when all drives of a group have been replaced by larger ones. It keeps 1/32 of the pool.",
   rules: {
     layouts: ["raid1", "raid10", "raid5", "raid6", "triple-parity", "single", "raid0"],
     minimumDrives: { raid5: 3, raid6: 4, "triple-parity": 5 },

@@ -3,9 +3,23 @@ import type { RuleSet } from "../boxRules";
 export const linuxHost: RuleSet = {
   id: "linux-host",
   name: "Linux software-RAID host",
-  description: "A computer that runs the kernel's RAID driver on whole drives, with the system on a drive of its own. Sizes are exact to the byte.",
+  description:
+    "A computer that runs the kernel's RAID driver on whole drives, with the system on a drive of its own. Sizes are exact to the byte.",
   rules: {
-    layouts: ["raid1", "raid10", "raid5", "raid6", "hybrid-1", "hybrid-2", "copies-2", "copies-3", "spanned-mirror", "single", "span", "raid0"],
+    layouts: [
+      "raid1",
+      "raid10",
+      "raid5",
+      "raid6",
+      "hybrid-1",
+      "hybrid-2",
+      "copies-2",
+      "copies-3",
+      "spanned-mirror",
+      "single",
+      "span",
+      "raid0",
+    ],
     minimumDrives: { raid10: 2, raid5: 2, raid6: 4, "hybrid-2": 3 },
     systemReserveBytes: 0,
     rightSizeShare: 0,

@@ -3,7 +3,8 @@ import type { RuleSet } from "../boxRules";
 export const parityDriveBox: RuleSet = {
   id: "parity-drive",
   name: "Parity-drive box",
-  description: "Every drive keeps its own file system; one or two drives hold parity, written at once. No data drive may be larger than the parity drive.",
+  description:
+    "Every drive keeps its own file system; one or two drives hold parity, written at once. No data drive may be larger than the parity drive.",
   rules: {
     layouts: ["parity-drive-1", "parity-drive-2", "single"],
     minimumDrives: { "parity-drive-1": 2, "parity-drive-2": 3 },

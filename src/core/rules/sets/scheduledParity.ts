@@ -3,7 +3,8 @@ import type { RuleSet } from "../boxRules";
 export const scheduledParity: RuleSet = {
   id: "scheduled-parity",
   name: "Scheduled-parity box",
-  description: "Every drive keeps its own file system; parity is brought up to date by a scheduled sync. What came after the last sync is not protected.",
+  description:
+    "Every drive keeps its own file system; parity is brought up to date by a scheduled sync. What came after the last sync is not protected.",
   rules: {
     layouts: ["parity-drive-1", "parity-drive-2", "single"],
     minimumDrives: { "parity-drive-1": 2, "parity-drive-2": 3 },

@@ -21,20 +21,37 @@ export function BoxSettings() {
   const lastTaken = Math.max(0, ...plan.drives.map((drive) => bayOf(drive) ?? 0));
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-      <NameField label="Name of the box" value={box.name} onChange={(name) => act({ kind: "change-box", name })} className="-ml-1.5 w-56 font-serif text-lg" />
+      <NameField
+        label="Name of the box"
+        value={box.name}
+        onChange={(name) => act({ kind: "change-box", name })}
+        className="-ml-1.5 w-56 font-serif text-lg"
+      />
       <div className="flex items-center" role="group" aria-label="Bays of the box">
-        <IconButton label={lastTaken >= box.bays ? `Bay ${lastTaken} is taken` : "One bay fewer"} disabled={box.bays <= 1 || lastTaken >= box.bays} onClick={() => act({ kind: "change-box", bays: box.bays - 1 })}>
+        <IconButton
+          label={lastTaken >= box.bays ? `Bay ${lastTaken} is taken` : "One bay fewer"}
+          disabled={box.bays <= 1 || lastTaken >= box.bays}
+          onClick={() => act({ kind: "change-box", bays: box.bays - 1 })}
+        >
           <Minus size={15} aria-hidden />
         </IconButton>
         <span className="min-w-14 text-center">{box.bays === 1 ? "1 bay" : `${box.bays} bays`}</span>
-        <IconButton label="One bay more" disabled={box.bays >= MOST_BAYS} onClick={() => act({ kind: "change-box", bays: box.bays + 1 })}>
+        <IconButton
+          label="One bay more"
+          disabled={box.bays >= MOST_BAYS}
+          onClick={() => act({ kind: "change-box", bays: box.bays + 1 })}
+        >
           <Plus size={15} aria-hidden />
         </IconButton>
       </div>
       <MenuButton
         width="w-80 max-w-[calc(100vw-1rem)]"
         trigger={
-          <button type="button" className="flex items-center gap-1 rounded px-2 py-1 hover:bg-wall data-[state=open]:bg-wall" aria-label={`Kind of box: ${set.name}`}>
+          <button
+            type="button"
+            className="flex items-center gap-1 rounded px-2 py-1 hover:bg-wall data-[state=open]:bg-wall"
+            aria-label={`Kind of box: ${set.name}`}
+          >
             {set.name}
             <ChevronDown size={14} aria-hidden />
           </button>

@@ -24,33 +24,51 @@ export function Findings({ findings }: { findings: readonly Finding[] }) {
   if (findings.length === 0) return null;
   return (
     <>
-    <ul aria-label="Findings" className="space-y-2.5">
-      {findings.map((finding, i) => {
-        const { Icon, word, tone } = LOOKS[finding.severity];
-        const { mend } = finding;
-        return (
-          <li key={`${finding.code}-${i}`} className="flex gap-2 text-[0.95rem] leading-snug">
-            <Icon size={17} role="img" aria-label={word} className={`mt-0.5 shrink-0 ${tone}`} />
-            <div>
-              {finding.message}
-              {mend && (
-                <div className="mt-1 flex flex-wrap gap-1.5">
-                  <Button small onClick={() => act(mend.command)}>
-                    {mend.label}
-                  </Button>
-                  {finding.code === PRECIOUS_WITHOUT_BACKUP && mend.command.kind === "insert-steps" && mend.command.before !== undefined && (
-                    <Button small onClick={() => setLifting({ step: mend.command.kind === "insert-steps" ? (mend.command.before ?? "") : "", message: finding.message })}>
-                      Go on without, in writing…
+      <ul aria-label="Findings" className="space-y-2.5">
+        {findings.map((finding, i) => {
+          const { Icon, word, tone } = LOOKS[finding.severity];
+          const { mend } = finding;
+          return (
+            <li key={`${finding.code}-${i}`} className="flex gap-2 text-[0.95rem] leading-snug">
+              <Icon size={17} role="img" aria-label={word} className={`mt-0.5 shrink-0 ${tone}`} />
+              <div>
+                {finding.message}
+                {mend && (
+                  <div className="mt-1 flex flex-wrap gap-1.5">
+                    <Button small onClick={() => act(mend.command)}>
+                      {mend.label}
                     </Button>
-                  )}
-                </div>
-              )}
-            </div>
-          </li>
-        );
-      })}
-    </ul>
-    {lifting && <LiftDialog message={lifting.message} onClose={() => setLifting(null)} onLift={(words) => act({ kind: "edit-step", step: lifting.step, changes: { lifted: { on: today(), words } } })} />}
+                    {finding.code === PRECIOUS_WITHOUT_BACKUP &&
+                      mend.command.kind === "insert-steps" &&
+                      mend.command.before !== undefined && (
+                        <Button
+                          small
+                          onClick={() =>
+                            setLifting({
+                              step: mend.command.kind === "insert-steps" ? (mend.command.before ?? "") : "",
+                              message: finding.message,
+                            })
+                          }
+                        >
+                          Go on without, in writing…
+                        </Button>
+                      )}
+                  </div>
+                )}
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+      {lifting && (
+        <LiftDialog
+          message={lifting.message}
+          onClose={() => setLifting(null)}
+          onLift={(words) =>
+            act({ kind: "edit-step", step: lifting.step, changes: { lifted: { on: today(), words } } })
+          }
+        />
+      )}
     </>
   );
 }

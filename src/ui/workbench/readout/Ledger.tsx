@@ -16,7 +16,9 @@ export function Ledger({ entries, hasVolumes }: { entries: readonly LedgerEntry[
     <div>
       <h3 className="font-serif text-lg">Where the bytes went</h3>
       <table className="mt-1 w-full text-[0.95rem]">
-        <caption className="sr-only">From the sum of the drives down to what is usable; the entries sum to it exactly</caption>
+        <caption className="sr-only">
+          From the sum of the drives down to what is usable; the entries sum to it exactly
+        </caption>
         <thead className="sr-only">
           <tr>
             <th scope="col">Cause</th>
@@ -32,9 +34,11 @@ export function Ledger({ entries, hasVolumes }: { entries: readonly LedgerEntry[
               <Size bytes={total} />
             </td>
           </tr>
-          {entries.filter((entry) => !USABLE_CAUSES.has(entry.cause)).map((entry) => (
-            <Row key={entry.cause} entry={entry} />
-          ))}
+          {entries
+            .filter((entry) => !USABLE_CAUSES.has(entry.cause))
+            .map((entry) => (
+              <Row key={entry.cause} entry={entry} />
+            ))}
           <tr className="border-t border-line font-semibold">
             <th scope="row" className="py-[3px] pr-2 text-left font-semibold">
               <span className="flex items-center gap-2">
@@ -58,7 +62,10 @@ function Row({ entry }: { entry: LedgerEntry }) {
   const { name, why, swatch } = CAUSES[entry.cause];
   const stays = entry.cause === "used" || entry.cause === "left";
   return (
-    <tr title={`${why} ${formatExactBytes(entry.bytes)}${entry.drives.length > 0 ? `, ${placesOf(plan, entry.drives)}` : ""}`} className={entry.cause === "left" ? "font-semibold" : ""}>
+    <tr
+      title={`${why} ${formatExactBytes(entry.bytes)}${entry.drives.length > 0 ? `, ${placesOf(plan, entry.drives)}` : ""}`}
+      className={entry.cause === "left" ? "font-semibold" : ""}
+    >
       <th scope="row" className="py-[3px] pr-2 text-left font-[inherit]">
         <span className={`flex items-center gap-2 ${entry.cause === "left" ? "font-semibold" : "font-normal"}`}>
           <Swatch kind={swatch} />

@@ -56,19 +56,37 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
         </p>
         {total > 0 && (
           <p className="mt-1.5 text-soft">
-            {formatBytes(total, other)} is the same in {other === "TiB" ? "binary" : "decimal"} units. Your box will show “{boxScreen(total, rulesOf(plan.box.rules))}”.
+            {formatBytes(total, other)} is the same in {other === "TiB" ? "binary" : "decimal"} units. Your box will
+            show “{boxScreen(total, rulesOf(plan.box.rules))}”.
           </p>
         )}
         <p aria-live="polite" className="mt-1">
           {lastChange && (
             <>
-              <strong className="font-semibold">{lastChange.bytes === 0 ? "No change" : formatChange(lastChange.bytes, unit)}</strong> <span className="text-soft">{lastChange.since ? `against ${lastChange.since}` : `since you ${lastChange.description}`}.</span>
+              <strong className="font-semibold">
+                {lastChange.bytes === 0 ? "No change" : formatChange(lastChange.bytes, unit)}
+              </strong>{" "}
+              <span className="text-soft">
+                {lastChange.since ? `against ${lastChange.since}` : `since you ${lastChange.description}`}.
+              </span>
             </>
           )}
         </p>
       </div>
-      {!pool && <p className="border-t border-line pt-4 text-soft">No pool yet. Select the drives that should work together and press “Make a group”; the menu says what each layout would hold.</p>}
-      {pools.length > 1 && pool && <Segmented label="Pool" value={pool.id} options={pools.map((each) => ({ value: each.id, label: each.name || each.id }))} onChange={setChosen} />}
+      {!pool && (
+        <p className="border-t border-line pt-4 text-soft">
+          No pool yet. Select the drives that should work together and press “Make a group”; the menu says what each
+          layout would hold.
+        </p>
+      )}
+      {pools.length > 1 && pool && (
+        <Segmented
+          label="Pool"
+          value={pool.id}
+          options={pools.map((each) => ({ value: each.id, label: each.name || each.id }))}
+          onChange={setChosen}
+        />
+      )}
       {pool && <PoolReadout key={pool.id} pool={pool} alone={pools.length === 1} />}
     </section>
   );
@@ -79,16 +97,34 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
   const [open, setOpen] = useState<"waterfall" | "volumes" | "times" | null>(null);
   const close = () => setOpen(null);
   const [unit] = useUnit();
-  const fate = failed.size > 0 ? fateWords(plan, fateOf(pool.groups.flatMap((group) => group.bands), failed)) : null;
+  const fate =
+    failed.size > 0
+      ? fateWords(
+          plan,
+          fateOf(
+            pool.groups.flatMap((group) => group.bands),
+            failed,
+          ),
+        )
+      : null;
   const tolerance = toleranceWords(plan, pool);
   const [firstGroup] = pool.groups;
-  const alike = firstGroup && pool.groups.every((group) => group.layout === firstGroup.layout && group.drives.length === firstGroup.drives.length);
+  const alike =
+    firstGroup &&
+    pool.groups.every(
+      (group) => group.layout === firstGroup.layout && group.drives.length === firstGroup.drives.length,
+    );
   const kind = alike ? nameOfSplit(firstGroup.layout, pool.groups.length) : null;
   const tone = fate?.tone === "lost" ? "text-geranium" : fate?.tone === "degraded" ? "text-ochre-text" : "";
   return (
     <>
       <div className="flex items-baseline justify-between gap-2 border-t border-line pt-3">
-        <NameField label="Name of the pool" value={pool.name} onChange={(name) => act({ kind: "rename-pool", pool: pool.id, name })} className="-ml-1.5 flex-1 font-semibold" />
+        <NameField
+          label="Name of the pool"
+          value={pool.name}
+          onChange={(name) => act({ kind: "rename-pool", pool: pool.id, name })}
+          className="-ml-1.5 flex-1 font-semibold"
+        />
         {kind && <span className="text-soft">{kind}</span>}
         {!alone && <span>{formatBytes(pool.usableBytes, unit)}</span>}
       </div>

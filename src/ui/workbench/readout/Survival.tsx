@@ -23,7 +23,11 @@ export function Survival({ survival }: { survival: readonly Counted[] }) {
                 {survived === 0 && failed < survival.length ? " or more" : ""}
               </th>
               <td className="py-0.5 text-right">
-                {survived === sets ? "always survived" : survived === 0 ? "always loses data" : `survived in ${survived} of ${sets} cases`}
+                {survived === sets
+                  ? "always survived"
+                  : survived === 0
+                    ? "always loses data"
+                    : `survived in ${survived} of ${sets} cases`}
               </td>
             </tr>
           ))}

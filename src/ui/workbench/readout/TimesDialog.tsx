@@ -17,16 +17,31 @@ import { useWorkbench } from "../useWorkbench";
 export function TimesDialog({ pool, onClose }: { pool: PoolPrediction; onClose: () => void }) {
   const [network, setNetwork] = useState<string>(NETWORKS[0].name);
   return (
-    <Dialog open wide onClose={onClose} title={`Times and speed of ${pool.name}`} about="Estimates from the usual rates of such drives: first what is likely, then from when all goes well to when the box is busy.">
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title={`Times and speed of ${pool.name}`}
+      about="Estimates from the usual rates of such drives: first what is likely, then from when all goes well to when the box is busy."
+    >
       {pool.groups.map((group) => (
         <GroupTimes key={group.id} group={group} />
       ))}
       <div className="mt-6 flex flex-wrap items-center gap-3">
         <h3 className="font-serif text-lg">Speed over the network</h3>
-        <Segmented label="Network" value={network} onChange={setNetwork} options={NETWORKS.map(({ name }) => ({ value: name, label: name }))} />
+        <Segmented
+          label="Network"
+          value={network}
+          onChange={setNetwork}
+          options={NETWORKS.map(({ name }) => ({ value: name, label: name }))}
+        />
       </div>
       {pool.groups.map((group) => (
-        <GroupSpeed key={group.id} group={group} rate={NETWORKS.find(({ name }) => name === network)?.rate ?? NETWORKS[0].rate} />
+        <GroupSpeed
+          key={group.id}
+          group={group}
+          rate={NETWORKS.find(({ name }) => name === network)?.rate ?? NETWORKS[0].rate}
+        />
       ))}
     </Dialog>
   );
@@ -37,13 +52,23 @@ function GroupTimes({ group }: { group: GroupPrediction }) {
   const [unit] = useUnit();
   return (
     <table className="mb-4 w-full text-[0.95rem]">
-      <caption className="pb-1 text-left font-serif text-lg">If a drive of the {layoutOf(group.layout).shortName} group is replaced</caption>
+      <caption className="pb-1 text-left font-serif text-lg">
+        If a drive of the {layoutOf(group.layout).shortName} group is replaced
+      </caption>
       <thead>
         <tr className="border-b border-line text-left text-soft">
-          <th scope="col" className="py-1 font-normal">Drive</th>
-          <th scope="col" className="py-1 font-normal">Rebuild</th>
-          <th scope="col" className="py-1 text-right font-normal">Written</th>
-          <th scope="col" className="py-1 pl-4 font-normal">Extended self-test</th>
+          <th scope="col" className="py-1 font-normal">
+            Drive
+          </th>
+          <th scope="col" className="py-1 font-normal">
+            Rebuild
+          </th>
+          <th scope="col" className="py-1 text-right font-normal">
+            Written
+          </th>
+          <th scope="col" className="py-1 pl-4 font-normal">
+            Extended self-test
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -51,9 +76,15 @@ function GroupTimes({ group }: { group: GroupPrediction }) {
           const drive = plan.drives.find((each) => each.id === rebuild.drive);
           return (
             <tr key={rebuild.drive} className="border-b border-line">
-              <th scope="row" className="py-1 pr-3 text-left font-normal">{drive ? nameOfDriveFirst(drive, unit) : rebuild.drive}</th>
-              <td className="py-1 pr-3 whitespace-nowrap">{rebuild.hours ? hoursWords(rebuild.hours) : "cannot be rebuilt"}</td>
-              <td className="py-1 text-right whitespace-nowrap">{rebuild.hours ? formatBytes(rebuild.writes, unit) : "–"}</td>
+              <th scope="row" className="py-1 pr-3 text-left font-normal">
+                {drive ? nameOfDriveFirst(drive, unit) : rebuild.drive}
+              </th>
+              <td className="py-1 pr-3 whitespace-nowrap">
+                {rebuild.hours ? hoursWords(rebuild.hours) : "cannot be rebuilt"}
+              </td>
+              <td className="py-1 text-right whitespace-nowrap">
+                {rebuild.hours ? formatBytes(rebuild.writes, unit) : "–"}
+              </td>
               <td className="py-1 pl-4 whitespace-nowrap">{hoursWords(rebuild.selfTest)}</td>
             </tr>
           );
@@ -69,10 +100,12 @@ function GroupSpeed({ group, rate }: { group: GroupPrediction; rate: number }) {
   const copies = group.layout === "copies-2" ? 2 : group.layout === "copies-3" ? 3 : 0;
   const speed = speedOf(group.bands, drives, rate, copies);
   if (!speed) return null;
-  const words = (bytes: number, limit: "drives" | "network") => `${Math.round(bytes / 1e6)} MB/s, held back by the ${limit}`;
+  const words = (bytes: number, limit: "drives" | "network") =>
+    `${Math.round(bytes / 1e6)} MB/s, held back by the ${limit}`;
   return (
     <p className="mt-2">
-      {layoutOf(group.layout).shortName}: long reads about {words(speed.read, speed.readLimit)}; long writes about {words(speed.write, speed.writeLimit)}.
+      {layoutOf(group.layout).shortName}: long reads about {words(speed.read, speed.readLimit)}; long writes about{" "}
+      {words(speed.write, speed.writeLimit)}.
     </p>
   );
 }

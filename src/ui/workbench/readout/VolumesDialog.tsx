@@ -21,10 +21,30 @@ export function VolumesDialog({ pool, onClose }: { pool: PoolPrediction; onClose
   const volumes = plan.pools.find((each) => each.id === pool.id)?.volumes ?? [];
   const given = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
   const rest = pool.usableBytes - given;
-  const add = () => act({ kind: "add-volume", pool: pool.id, volume: { name: `Volume ${volumes.length + 1}`, bytes: rest, fileSystem: "btrfs" } });
+  const add = () =>
+    act({
+      kind: "add-volume",
+      pool: pool.id,
+      volume: { name: `Volume ${volumes.length + 1}`, bytes: rest, fileSystem: "btrfs" },
+    });
   return (
-    <Dialog open wide onClose={onClose} title={`Volumes of ${pool.name}`} about={`Of ${formatBytes(pool.usableBytes, unit)} usable, ${formatBytes(rest, unit)} are not given to a volume.`} acts={<Button look="main" onClick={onClose}>Done</Button>}>
-      {volumes.length === 0 && <p className="text-soft">There is no volume yet. Add one to see what its file system takes, and how much is left to fill.</p>}
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title={`Volumes of ${pool.name}`}
+      about={`Of ${formatBytes(pool.usableBytes, unit)} usable, ${formatBytes(rest, unit)} are not given to a volume.`}
+      acts={
+        <Button look="main" onClick={onClose}>
+          Done
+        </Button>
+      }
+    >
+      {volumes.length === 0 && (
+        <p className="text-soft">
+          There is no volume yet. Add one to see what its file system takes, and how much is left to fill.
+        </p>
+      )}
       {volumes.map((volume) => (
         <VolumeForm key={volume.id} volume={volume} most={volume.bytes + rest} pool={pool} />
       ))}
@@ -51,21 +71,45 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
     if (!size.ok) return setTrouble(size.message);
     if (used && !used.ok) return setTrouble(used.message);
     if (!(free >= 0 && free <= 90)) return setTrouble("Keep between 0 and 90 % free.");
-    setTrouble(act({ kind: "edit-volume", pool: pool.id, volume: volume.id, changes: { name: text("name").slice(0, 120), bytes: size.size.bytes, fileSystem: text("fs") as FileSystem, headroomShare: free / 100, ...(used?.ok ? { usedBytes: used.size.bytes } : {}) } }));
+    setTrouble(
+      act({
+        kind: "edit-volume",
+        pool: pool.id,
+        volume: volume.id,
+        changes: {
+          name: text("name").slice(0, 120),
+          bytes: size.size.bytes,
+          fileSystem: text("fs") as FileSystem,
+          headroomShare: free / 100,
+          ...(used?.ok ? { usedBytes: used.size.bytes } : {}),
+        },
+      }),
+    );
   };
   return (
-    <form onSubmit={onSubmit} aria-label={volume.name} className="mb-4 border-b border-line pb-4" key={`${volume.bytes}-${volume.fileSystem}`}>
+    <form
+      onSubmit={onSubmit}
+      aria-label={volume.name}
+      className="mb-4 border-b border-line pb-4"
+      key={`${volume.bytes}-${volume.fileSystem}`}
+    >
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-[1fr_1.5fr_0.8fr_1.5fr_0.7fr]">
         <div>
-          <label htmlFor={ids.name} className="text-[0.9rem] text-soft">Name</label>
+          <label htmlFor={ids.name} className="text-[0.9rem] text-soft">
+            Name
+          </label>
           <input id={ids.name} name="name" defaultValue={volume.name} className={FIELD} />
         </div>
         <div>
-          <label htmlFor={ids.size} className="text-[0.9rem] text-soft">Size</label>
+          <label htmlFor={ids.size} className="text-[0.9rem] text-soft">
+            Size
+          </label>
           <input id={ids.size} name="size" defaultValue={formatExactBytes(volume.bytes)} className={FIELD} />
         </div>
         <div>
-          <label htmlFor={ids.fs} className="text-[0.9rem] text-soft">File system</label>
+          <label htmlFor={ids.fs} className="text-[0.9rem] text-soft">
+            File system
+          </label>
           <select id={ids.fs} name="fs" defaultValue={volume.fileSystem} className={FIELD}>
             <option value="ext4">ext4</option>
             <option value="xfs">XFS</option>
@@ -74,28 +118,59 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
           </select>
         </div>
         <div>
-          <label htmlFor={ids.used} className="text-[0.9rem] text-soft">Used today</label>
-          <input id={ids.used} name="used" defaultValue={volume.usedBytes === undefined ? "" : formatExactBytes(volume.usedBytes)} placeholder="3.2 TB" className={FIELD} />
+          <label htmlFor={ids.used} className="text-[0.9rem] text-soft">
+            Used today
+          </label>
+          <input
+            id={ids.used}
+            name="used"
+            defaultValue={volume.usedBytes === undefined ? "" : formatExactBytes(volume.usedBytes)}
+            placeholder="3.2 TB"
+            className={FIELD}
+          />
         </div>
         <div>
-          <label htmlFor={ids.free} className="text-[0.9rem] text-soft">Keep free, %</label>
-          <input id={ids.free} name="free" defaultValue={Math.round((volume.headroomShare ?? DEFAULT_HEADROOM) * 100)} inputMode="decimal" className={FIELD} />
+          <label htmlFor={ids.free} className="text-[0.9rem] text-soft">
+            Keep free, %
+          </label>
+          <input
+            id={ids.free}
+            name="free"
+            defaultValue={Math.round((volume.headroomShare ?? DEFAULT_HEADROOM) * 100)}
+            inputMode="decimal"
+            className={FIELD}
+          />
         </div>
       </div>
-      {trouble && <p role="alert" className="mt-1 text-geranium">{trouble}</p>}
+      {trouble && (
+        <p role="alert" className="mt-1 text-geranium">
+          {trouble}
+        </p>
+      )}
       {figures && (
         <p className="mt-2 text-[0.93rem] text-soft">
           File system {formatBytes(figures.structures, unit)}
-          {figures.rootReserve > 0 ? `, for root ${formatBytes(figures.rootReserve, unit)}` : ""}, head-room {formatBytes(figures.headroom, unit)}, used {formatBytes(figures.used, unit)}, <strong className="font-semibold text-ink">left {formatBytes(figures.left, unit)}</strong>.
-          {volume.fileSystem === "btrfs" && ` Its metadata is an estimate: ${BTRFS_METADATA.low * 100} to ${BTRFS_METADATA.high * 100} % of what is stored.`}
+          {figures.rootReserve > 0 ? `, for root ${formatBytes(figures.rootReserve, unit)}` : ""}, head-room{" "}
+          {formatBytes(figures.headroom, unit)}, used {formatBytes(figures.used, unit)},{" "}
+          <strong className="font-semibold text-ink">left {formatBytes(figures.left, unit)}</strong>.
+          {volume.fileSystem === "btrfs" &&
+            ` Its metadata is an estimate: ${BTRFS_METADATA.low * 100} to ${BTRFS_METADATA.high * 100} % of what is stored.`}
         </p>
       )}
       <div className="mt-2 flex flex-wrap gap-2">
-        <Button small type="submit" look="main">Save</Button>
-        <Button small disabled={volume.bytes === most} onClick={() => act({ kind: "edit-volume", pool: pool.id, volume: volume.id, changes: { bytes: most } })}>
+        <Button small type="submit" look="main">
+          Save
+        </Button>
+        <Button
+          small
+          disabled={volume.bytes === most}
+          onClick={() => act({ kind: "edit-volume", pool: pool.id, volume: volume.id, changes: { bytes: most } })}
+        >
           As large as fits
         </Button>
-        <Button small onClick={() => act({ kind: "remove-volume", pool: pool.id, volume: volume.id })}>Remove</Button>
+        <Button small onClick={() => act({ kind: "remove-volume", pool: pool.id, volume: volume.id })}>
+          Remove
+        </Button>
       </div>
     </form>
   );

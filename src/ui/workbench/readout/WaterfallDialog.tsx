@@ -11,12 +11,23 @@ import { useWorkbench } from "../useWorkbench";
 import { waterfallBars, type WaterfallBar } from "./waterfallBars";
 import { CAUSES, placesOf } from "./words";
 
-const TOTALS = { all: { name: "All its drives", why: "The exact sizes of the drives, added up.", swatch: "spare" as const }, usable: { name: "Usable", why: "What the pool offers.", swatch: "data" as const } };
-const wordsOf = (bar: WaterfallBar) => (bar.cause === "all" || bar.cause === "usable" ? TOTALS[bar.cause] : CAUSES[bar.cause]);
+const TOTALS = {
+  all: { name: "All its drives", why: "The exact sizes of the drives, added up.", swatch: "spare" as const },
+  usable: { name: "Usable", why: "What the pool offers.", swatch: "data" as const },
+};
+const wordsOf = (bar: WaterfallBar) =>
+  bar.cause === "all" || bar.cause === "usable" ? TOTALS[bar.cause] : CAUSES[bar.cause];
 
 /** Pattern as well as hue, as in the terraces. */
 const SHAPES = { data: "", copies: ".", parity: "/", spare: "", idle: "", reserve: "" };
-const COLOURS = { data: "--data", copies: "--data", parity: "--parity", spare: "--ground", idle: "--ground", reserve: "--reserve" };
+const COLOURS = {
+  data: "--data",
+  copies: "--data",
+  parity: "--parity",
+  spare: "--ground",
+  idle: "--ground",
+  reserve: "--reserve",
+};
 
 /** Where every byte went, as a waterfall and as the table behind it. */
 export function WaterfallDialog({ pool, onClose }: { pool: PoolPrediction; onClose: () => void }) {
@@ -26,16 +37,30 @@ export function WaterfallDialog({ pool, onClose }: { pool: PoolPrediction; onClo
   const drivesOf = (bar: WaterfallBar) => pool.ledger.find((entry) => entry.cause === bar.cause)?.drives ?? [];
   const other = unit === "TB" ? "TiB" : "TB";
   return (
-    <Dialog open wide onClose={onClose} title={`Where the bytes of ${pool.name} went`} about={`${formatBytes(pool.usableBytes, unit)} is ${formatBytes(pool.usableBytes, other)}: the same bytes, counted in another unit. That step is no loss.`}>
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title={`Where the bytes of ${pool.name} went`}
+      about={`${formatBytes(pool.usableBytes, unit)} is ${formatBytes(pool.usableBytes, other)}: the same bytes, counted in another unit. That step is no loss.`}
+    >
       <BarChart bars={bars} />
       <table className="mt-2 w-full text-[0.93rem]">
         <caption className="sr-only">The same figures, which sum to the drives exactly</caption>
         <thead>
           <tr className="border-b border-line text-left text-soft">
-            <th scope="col" className="py-1 font-normal">Cause</th>
-            <th scope="col" className="py-1 font-normal max-sm:hidden">Why, and which drives</th>
-            <th scope="col" className="py-1 text-right font-normal">Size</th>
-            <th scope="col" className="py-1 pl-3 text-right font-normal">Exactly</th>
+            <th scope="col" className="py-1 font-normal">
+              Cause
+            </th>
+            <th scope="col" className="py-1 font-normal max-sm:hidden">
+              Why, and which drives
+            </th>
+            <th scope="col" className="py-1 text-right font-normal">
+              Size
+            </th>
+            <th scope="col" className="py-1 pl-3 text-right font-normal">
+              Exactly
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -86,13 +111,46 @@ function BarChart({ bars }: { bars: readonly WaterfallBar[] }) {
         hovertemplate: "%{x}: %{text}<extra></extra>",
         marker: {
           color: swatches.map((swatch) => colour(COLOURS[swatch])),
-          line: { color: swatches.map((swatch) => (swatch === "idle" ? colour("--idle-edge") : swatch === "spare" ? colour("--data") : colour(COLOURS[swatch]))), width: 1 },
-          pattern: { shape: swatches.map((swatch) => SHAPES[swatch]), fgcolor: swatches.map((swatch) => (swatch === "copies" ? colour("--data") : colour("--parity"))), bgcolor: swatches.map((swatch) => (swatch === "copies" ? colour("--copies-ground") : swatch === "parity" ? colour("--parity-ground") : colour(COLOURS[swatch]))), size: 7 },
+          line: {
+            color: swatches.map((swatch) =>
+              swatch === "idle"
+                ? colour("--idle-edge")
+                : swatch === "spare"
+                  ? colour("--data")
+                  : colour(COLOURS[swatch]),
+            ),
+            width: 1,
+          },
+          pattern: {
+            shape: swatches.map((swatch) => SHAPES[swatch]),
+            fgcolor: swatches.map((swatch) => (swatch === "copies" ? colour("--data") : colour("--parity"))),
+            bgcolor: swatches.map((swatch) =>
+              swatch === "copies"
+                ? colour("--copies-ground")
+                : swatch === "parity"
+                  ? colour("--parity-ground")
+                  : colour(COLOURS[swatch]),
+            ),
+            size: 7,
+          },
         },
       };
-      return { traces: [trace], layout: { margin: { l: 48, r: 12, t: 24, b: 70 }, yaxis: axis(style, unit), xaxis: { fixedrange: true, tickangle: -30 } } };
+      return {
+        traces: [trace],
+        layout: {
+          margin: { l: 48, r: 12, t: 24, b: 70 },
+          yaxis: axis(style, unit),
+          xaxis: { fixedrange: true, tickangle: -30 },
+        },
+      };
     },
     [bars, unit],
   );
-  return <Chart label="Waterfall from all drives to what is usable; the table below has the same figures" height={280} build={build} />;
+  return (
+    <Chart
+      label="Waterfall from all drives to what is usable; the table below has the same figures"
+      height={280}
+      build={build}
+    />
+  );
 }

@@ -7,19 +7,55 @@ import type { SwatchKind } from "../../kit/Swatch";
 
 /** What each cause of the ledger is called, and the pattern that it has in the terraces. */
 export const CAUSES: Record<LedgerCause, { name: string; why: string; swatch: SwatchKind }> = {
-  "system-reserve": { name: "Kept by the box", why: "Your box keeps a part of every drive for its own system.", swatch: "reserve" },
-  "right-size-margin": { name: "Right-size margin", why: "Left unused so that a slightly smaller replacement fits.", swatch: "idle" },
-  rounding: { name: "Rounding", why: "What is left over below the unit in which the box gives out space.", swatch: "idle" },
+  "system-reserve": {
+    name: "Kept by the box",
+    why: "Your box keeps a part of every drive for its own system.",
+    swatch: "reserve",
+  },
+  "right-size-margin": {
+    name: "Right-size margin",
+    why: "Left unused so that a slightly smaller replacement fits.",
+    swatch: "idle",
+  },
+  rounding: {
+    name: "Rounding",
+    why: "What is left over below the unit in which the box gives out space.",
+    swatch: "idle",
+  },
   idle: { name: "Unused tops", why: "Room on the larger drives that this layout cannot use.", swatch: "idle" },
   spare: { name: "Hot spares", why: "Drives that stand by.", swatch: "spare" },
   copies: { name: "Copies", why: "Second and further copies of your data.", swatch: "copies" },
   parity: { name: "Parity", why: "What a lost drive is worked out from.", swatch: "parity" },
-  metadata: { name: "Array metadata", why: "The RAID driver's own notes at the start of each member.", swatch: "reserve" },
-  "pool-reserve": { name: "Pool reserve", why: "A share of the pool that your box keeps to itself.", swatch: "reserve" },
-  unassigned: { name: "Not given to a volume", why: "Room of the pool that no volume has been given yet.", swatch: "idle" },
-  "file-system": { name: "File systems", why: "What the file systems need for their own structures, from measured shares.", swatch: "reserve" },
-  "root-reserve": { name: "Reserved for root", why: "ext4 keeps 5 % that ordinary users cannot fill.", swatch: "reserve" },
-  "head-room": { name: "Head-room", why: "What you want to keep free, so that the box stays quick and has time to grow.", swatch: "idle" },
+  metadata: {
+    name: "Array metadata",
+    why: "The RAID driver's own notes at the start of each member.",
+    swatch: "reserve",
+  },
+  "pool-reserve": {
+    name: "Pool reserve",
+    why: "A share of the pool that your box keeps to itself.",
+    swatch: "reserve",
+  },
+  unassigned: {
+    name: "Not given to a volume",
+    why: "Room of the pool that no volume has been given yet.",
+    swatch: "idle",
+  },
+  "file-system": {
+    name: "File systems",
+    why: "What the file systems need for their own structures, from measured shares.",
+    swatch: "reserve",
+  },
+  "root-reserve": {
+    name: "Reserved for root",
+    why: "ext4 keeps 5 % that ordinary users cannot fill.",
+    swatch: "reserve",
+  },
+  "head-room": {
+    name: "Head-room",
+    why: "What you want to keep free, so that the box stays quick and has time to grow.",
+    swatch: "idle",
+  },
   used: { name: "Used", why: "What is stored today.", swatch: "data" },
   left: { name: "Left to fill", why: "What you can still fill.", swatch: "data" },
 };
@@ -37,28 +73,54 @@ export function placesOf(plan: Plan, ids: readonly string[]): string {
 /** How many drives of a pool may fail, as a heading and a sentence about what then. */
 export function toleranceWords(plan: Plan, pool: PoolPrediction): { heading: string; then: string } {
   const fatal = placesOf(plan, pool.smallestFatalSet);
-  if (pool.smallestFatalSet.length === 0) return { heading: "Nothing to protect yet", then: "This pool cannot be made as it is." };
-  if (pool.tolerance === 0) return { heading: "No drive may fail", then: `The loss of any one, for instance in ${fatal}, loses data.` };
+  if (pool.smallestFatalSet.length === 0)
+    return { heading: "Nothing to protect yet", then: "This pool cannot be made as it is." };
+  if (pool.tolerance === 0)
+    return { heading: "No drive may fail", then: `The loss of any one, for instance in ${fatal}, loses data.` };
   const heading = pool.tolerance === 1 ? "Any one drive may fail" : `Any ${pool.tolerance} drives may fail`;
   const left = pool.tolerance - 1;
-  const then = left === 0 ? "While it is replaced and rebuilt, none may." : `After one failure, ${left === 1 ? "one more" : `${left} more`} may until the rebuild has ended.`;
+  const then =
+    left === 0
+      ? "While it is replaced and rebuilt, none may."
+      : `After one failure, ${left === 1 ? "one more" : `${left} more`} may until the rebuild has ended.`;
   // Drives with file systems of their own take nothing else with them.
   const independent = pool.groups.every((group) => group.bands.every((band) => band.independent));
-  return { heading, then: `${then} Losing ${fatal} together loses ${independent ? "what is on them, and nothing else" : "the pool"}.` };
+  return {
+    heading,
+    then: `${then} Losing ${fatal} together loses ${independent ? "what is on them, and nothing else" : "the pool"}.`,
+  };
 }
 
 /** What has become of a pool in a what-if. */
-export function fateWords(plan: Plan, fate: Fate): { heading: string; then: string; tone: "whole" | "degraded" | "lost" } {
+export function fateWords(
+  plan: Plan,
+  fate: Fate,
+): { heading: string; then: string; tone: "whole" | "degraded" | "lost" } {
   switch (fate.kind) {
     case "whole":
       return { heading: "Not touched", then: "None of the failed drives belongs to this pool.", tone: "whole" };
     case "degraded": {
-      const more = fate.redundancy === 0 ? "No further drive may fail until the rebuild has ended." : `${fate.redundancy === 1 ? "Any one more drive" : `Any ${fate.redundancy} more drives`} may fail until the rebuild has ended.`;
-      return { heading: "Degraded, nothing lost", then: `All data can be read without ${placesOf(plan, fate.missing)}. ${more}`, tone: "degraded" };
+      const more =
+        fate.redundancy === 0
+          ? "No further drive may fail until the rebuild has ended."
+          : `${fate.redundancy === 1 ? "Any one more drive" : `Any ${fate.redundancy} more drives`} may fail until the rebuild has ended.`;
+      return {
+        heading: "Degraded, nothing lost",
+        then: `All data can be read without ${placesOf(plan, fate.missing)}. ${more}`,
+        tone: "degraded",
+      };
     }
     case "partly-lost":
-      return { heading: "Some data is lost", then: `What was on ${placesOf(plan, fate.lostDrives)} is lost; each other drive keeps its own file system and can be read. Only a backup brings it back.`, tone: "lost" };
+      return {
+        heading: "Some data is lost",
+        then: `What was on ${placesOf(plan, fate.lostDrives)} is lost; each other drive keeps its own file system and can be read. Only a backup brings it back.`,
+        tone: "lost",
+      };
     case "lost":
-      return { heading: "The pool is lost", then: `Without ${placesOf(plan, fate.missing)}, ${fate.bands.length === 1 ? "one band" : `${fate.bands.length} bands`} cannot be read, and the pool with ${fate.bands.length === 1 ? "it" : "them"}. Only a backup helps.`, tone: "lost" };
+      return {
+        heading: "The pool is lost",
+        then: `Without ${placesOf(plan, fate.missing)}, ${fate.bands.length === 1 ? "one band" : `${fate.bands.length} bands`} cannot be read, and the pool with ${fate.bands.length === 1 ? "it" : "them"}. Only a backup helps.`,
+        tone: "lost",
+      };
   }
 }

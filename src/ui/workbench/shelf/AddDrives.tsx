@@ -10,7 +10,15 @@ import { useWorkbench } from "../useWorkbench";
 
 /** A typed drive as the plan keeps it: healthy, with the sectors that drives of its kind have by default. */
 function asNewDrives({ count, bytes, medium, bus }: TypedDrives): NewDrive[] {
-  return Array.from({ length: count }, () => ({ label: "", bytes, medium, bus, logicalSector: 512, physicalSector: medium === "hdd" ? 4096 : 512, health: { state: "good" } }));
+  return Array.from({ length: count }, () => ({
+    label: "",
+    bytes,
+    medium,
+    bus,
+    logicalSector: 512,
+    physicalSector: medium === "hdd" ? 4096 : 512,
+    health: { state: "good" },
+  }));
 }
 
 /** One line to type drives in: "6 × 4 TB". */
@@ -46,8 +54,20 @@ export function AddDrives() {
         />
         <Button type="submit">Add</Button>
       </div>
-      <p id={hint} role={trouble ? "alert" : undefined} className={`text-[0.82rem] leading-snug ${trouble ? "text-geranium" : "text-soft"}`}>
-        {trouble ?? (read?.ok ? read.drives.map((each) => `${each.count} × ${shortSize(each, "TB")} ${each.medium === "ssd" ? "flash" : "hard disk"}, ${formatExactBytes(each.bytes)}`).join("; ") : "Sizes as on the label; add ssd or nvme for flash.")}
+      <p
+        id={hint}
+        role={trouble ? "alert" : undefined}
+        className={`text-[0.82rem] leading-snug ${trouble ? "text-geranium" : "text-soft"}`}
+      >
+        {trouble ??
+          (read?.ok
+            ? read.drives
+                .map(
+                  (each) =>
+                    `${each.count} × ${shortSize(each, "TB")} ${each.medium === "ssd" ? "flash" : "hard disk"}, ${formatExactBytes(each.bytes)}`,
+                )
+                .join("; ")
+            : "Sizes as on the label; add ssd or nvme for flash.")}
       </p>
     </form>
   );

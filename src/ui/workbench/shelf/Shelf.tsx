@@ -20,7 +20,11 @@ export function Shelf({ onOpen }: { onOpen: (way: WayIn) => void }) {
   const { setNodeRef, isOver } = useDroppable({ id: SHELF_TARGET });
   const drives = drivesOnShelf(plan);
   return (
-    <section ref={setNodeRef} aria-labelledby="shelf-heading" className={`flex min-h-0 flex-col gap-3 p-4 ${isOver ? "bg-wall" : ""}`}>
+    <section
+      ref={setNodeRef}
+      aria-labelledby="shelf-heading"
+      className={`flex min-h-0 flex-col gap-3 p-4 ${isOver ? "bg-wall" : ""}`}
+    >
       <h2 id="shelf-heading" className="font-serif text-lg">
         Shelf
       </h2>
@@ -41,7 +45,10 @@ export function Shelf({ onOpen }: { onOpen: (way: WayIn) => void }) {
         </MenuButton>
       </div>
       {drives.length === 0 ? (
-        <p className="text-[0.93rem] text-soft">No drives on the shelf. Add the ones you own, or think of buying; taking a drive out of its bay brings it here too.</p>
+        <p className="text-[0.93rem] text-soft">
+          No drives on the shelf. Add the ones you own, or think of buying; taking a drive out of its bay brings it here
+          too.
+        </p>
       ) : (
         <ul className="-mx-1 min-h-0 flex-1 space-y-1.5 overflow-y-auto px-1 py-0.5" aria-label="Drives on the shelf">
           {drives.map((drive) => (

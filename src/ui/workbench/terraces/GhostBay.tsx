@@ -28,7 +28,10 @@ function bestCurve(plan: Plan, pool: Pool): { at: Placement; curve: CurvePoint[]
     return { at, curve: sizeCurve(plan, pool, at) };
   });
   const most = (curve: readonly CurvePoint[]) => Math.max(...curve.map((point) => point.gainBytes));
-  return curves.reduce<(typeof curves)[number] | null>((best, each) => (best === null || most(each.curve) > most(best.curve) ? each : best), null);
+  return curves.reduce<(typeof curves)[number] | null>(
+    (best, each) => (best === null || most(each.curve) > most(best.curve) ? each : best),
+    null,
+  );
 }
 
 /**
@@ -47,7 +50,9 @@ export function GhostBay({ plan, pool, column, geometry, onSay, onOpen }: Props)
   const gains = Math.max(1, ...curve.map((point) => point.gainBytes));
   const inset = 5;
   const xOf = (gain: number) => inset + (Math.max(0, gain) / gains) * (column.width - 2 * inset);
-  const line = shown.filter((point) => point.outcome.ok).map((point) => `${xOf(point.gainBytes).toFixed(1)},${yOf(point.bytes).toFixed(1)}`);
+  const line = shown
+    .filter((point) => point.outcome.ok)
+    .map((point) => `${xOf(point.gainBytes).toFixed(1)},${yOf(point.bytes).toFixed(1)}`);
   const firstTaken = curve.find((each) => each.outcome.ok);
   const point = chosen === null ? null : curve[chosen];
   const wordsOf = (index: number): string => {
@@ -56,8 +61,11 @@ export function GhostBay({ plan, pool, column, geometry, onSay, onOpen }: Props)
     const size = shortSize(here, unit);
     if (!here.outcome.ok) return `A ${size} drive here: ${here.outcome.reason}`;
     const gain = here.gainBytes === 0 ? "adds nothing" : formatChange(here.gainBytes, unit);
-    const then = here.thenBytes > here.gainBytes ? ` ${formatChange(here.thenBytes, unit)} once a second one comes.` : "";
-    const stretch = flatStretches(curve).find((each) => here.bytes >= each.from && (each.to === null || here.bytes <= each.to));
+    const then =
+      here.thenBytes > here.gainBytes ? ` ${formatChange(here.thenBytes, unit)} once a second one comes.` : "";
+    const stretch = flatStretches(curve).find(
+      (each) => here.bytes >= each.from && (each.to === null || here.bytes <= each.to),
+    );
     return `A ${size} drive here: ${gain}.${then}${stretch ? ` ${stretchWords(stretch, unit)}` : ""}`;
   };
   const go = (index: number) => {
@@ -69,7 +77,10 @@ export function GhostBay({ plan, pool, column, geometry, onSay, onOpen }: Props)
     choose(null);
     onSay(null);
   };
-  const middle = Math.max(0, curve.findIndex((each) => each.bytes >= most * 0.74));
+  const middle = Math.max(
+    0,
+    curve.findIndex((each) => each.bytes >= most * 0.74),
+  );
   const onKeyDown = (event: KeyboardEvent) => {
     const moves: Record<string, number> = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 };
     const move = moves[event.key];
@@ -83,7 +94,11 @@ export function GhostBay({ plan, pool, column, geometry, onSay, onOpen }: Props)
   };
   const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
     const y = event.nativeEvent.offsetY + top;
-    const near = shown.reduce((nearest, each, i) => (Math.abs(yOf(each.bytes) - y) < Math.abs(yOf(shown[nearest]?.bytes ?? 0) - y) ? i : nearest), 0);
+    const near = shown.reduce(
+      (nearest, each, i) =>
+        Math.abs(yOf(each.bytes) - y) < Math.abs(yOf(shown[nearest]?.bytes ?? 0) - y) ? i : nearest,
+      0,
+    );
     const bytes = shown[near]?.bytes;
     go(curve.findIndex((each) => each.bytes === bytes));
   };
@@ -106,16 +121,68 @@ export function GhostBay({ plan, pool, column, geometry, onSay, onOpen }: Props)
       className="absolute cursor-pointer rounded-sm"
       style={{ left: column.x, top, width: column.width, height: foot - top }}
     >
-      <svg width={column.width} height={foot - top} viewBox={`0 ${top} ${column.width} ${foot - top}`} aria-hidden="true" className="pointer-events-none block">
-        <rect x={0.5} y={top + 0.5} width={column.width - 1} height={foot - top - 1} fill={chosen === null ? "none" : "var(--wall)"} stroke="var(--line)" strokeDasharray="2 4" />
-        {point && point.bytes <= most * 1.001 && <rect x={1.5} y={yOf(point.bytes)} width={column.width - 3} height={foot - yOf(point.bytes)} fill="none" stroke="var(--data)" strokeDasharray="5 3" strokeWidth="1.5" />}
+      <svg
+        width={column.width}
+        height={foot - top}
+        viewBox={`0 ${top} ${column.width} ${foot - top}`}
+        aria-hidden="true"
+        className="pointer-events-none block"
+      >
+        <rect
+          x={0.5}
+          y={top + 0.5}
+          width={column.width - 1}
+          height={foot - top - 1}
+          fill={chosen === null ? "none" : "var(--wall)"}
+          stroke="var(--line)"
+          strokeDasharray="2 4"
+        />
+        {point && point.bytes <= most * 1.001 && (
+          <rect
+            x={1.5}
+            y={yOf(point.bytes)}
+            width={column.width - 3}
+            height={foot - yOf(point.bytes)}
+            fill="none"
+            stroke="var(--data)"
+            strokeDasharray="5 3"
+            strokeWidth="1.5"
+          />
+        )}
         {line.length > 1 && <polyline points={line.join(" ")} fill="none" stroke="var(--data)" strokeWidth="2" />}
-        {line.length > 0 && shown.filter((each) => each.outcome.ok).map((each) => <circle key={each.bytes} cx={xOf(each.gainBytes)} cy={yOf(each.bytes)} r={2.6} fill="var(--data)" />)}
-        {point && point.outcome.ok && point.bytes <= most * 1.001 && <circle cx={xOf(point.gainBytes)} cy={yOf(point.bytes)} r={5} fill="none" stroke="var(--ink)" strokeWidth="2" />}
+        {line.length > 0 &&
+          shown
+            .filter((each) => each.outcome.ok)
+            .map((each) => (
+              <circle key={each.bytes} cx={xOf(each.gainBytes)} cy={yOf(each.bytes)} r={2.6} fill="var(--data)" />
+            ))}
+        {point && point.outcome.ok && point.bytes <= most * 1.001 && (
+          <circle
+            cx={xOf(point.gainBytes)}
+            cy={yOf(point.bytes)}
+            r={5}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="2"
+          />
+        )}
         {column.width >= 76 && firstTaken && firstTaken !== curve[0] && firstTaken.bytes <= most && (
           <g>
-            <line x1={0} x2={column.width} y1={yOf(firstTaken.bytes)} y2={yOf(firstTaken.bytes)} stroke="var(--line-strong)" strokeDasharray="2 3" />
-            <text x={column.width / 2} y={yOf(firstTaken.bytes) + 16} textAnchor="middle" fontSize="12" fill="var(--soft)">
+            <line
+              x1={0}
+              x2={column.width}
+              y1={yOf(firstTaken.bytes)}
+              y2={yOf(firstTaken.bytes)}
+              stroke="var(--line-strong)"
+              strokeDasharray="2 3"
+            />
+            <text
+              x={column.width / 2}
+              y={yOf(firstTaken.bytes) + 16}
+              textAnchor="middle"
+              fontSize="12"
+              fill="var(--soft)"
+            >
               from {shortSize(firstTaken, unit)}
             </text>
           </g>

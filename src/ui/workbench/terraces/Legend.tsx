@@ -1,6 +1,13 @@
 import { Swatch, type SwatchKind } from "../../kit/Swatch";
 
-const WORDS: Record<SwatchKind, string> = { data: "your data", copies: "copies", parity: "parity", spare: "spare, cache or log", idle: "unused", reserve: "kept by the box" };
+const WORDS: Record<SwatchKind, string> = {
+  data: "your data",
+  copies: "copies",
+  parity: "parity",
+  spare: "spare, cache or log",
+  idle: "unused",
+  reserve: "kept by the box",
+};
 
 /** What the patterns of the terraces mean; only those that are in the picture. */
 export function Legend({ kinds }: { kinds: readonly SwatchKind[] }) {

@@ -23,7 +23,8 @@ interface Props {
   onLight: (band: BandRef | null) => void;
 }
 
-const sameBand = (a: BandRef | null, b: BandRef | null) => a !== null && b !== null && a.group === b.group && a.index === b.index;
+const sameBand = (a: BandRef | null, b: BandRef | null) =>
+  a !== null && b !== null && a.group === b.group && a.index === b.index;
 const key = (ref: BandRef) => `${ref.group}/${ref.index}`;
 
 /** The box at one moment: bays as columns to scale, cut by bands that run level across them. */
@@ -46,69 +47,150 @@ export function Terraces({ plan, prediction, geometry, failed, changes, onToggle
         {/* One group for all: each with an opacity of its own would be a layer of its own to paint. */}
         {[false, true].map((isLit) => (
           <g key={String(isLit)} opacity={lit !== null && !isLit ? 0.12 : 0.4}>
-            {bridges.filter(({ segment }) => sameBand(lit, segment.band) === isLit && !(segment.band && hurt.get(key(segment.band)) === "lost")).map(({ x, width: across, segment }) => (
-              <PatternRect key={`${x} ${segment.y}`} kind={segment.kind} x={x} y={segment.y + 0.5} width={across} height={segment.height - 1} />
-            ))}
+            {bridges
+              .filter(
+                ({ segment }) =>
+                  sameBand(lit, segment.band) === isLit && !(segment.band && hurt.get(key(segment.band)) === "lost"),
+              )
+              .map(({ x, width: across, segment }) => (
+                <PatternRect
+                  key={`${x} ${segment.y}`}
+                  kind={segment.kind}
+                  x={x}
+                  y={segment.y + 0.5}
+                  width={across}
+                  height={segment.height - 1}
+                />
+              ))}
           </g>
         ))}
         {columns.map((column) => (
-          <ColumnPicture key={column.bay} column={column} foot={foot} failed={column.drive !== null && failed.has(column.drive.id)} hurt={hurt} lit={lit} />
+          <ColumnPicture
+            key={column.bay}
+            column={column}
+            foot={foot}
+            failed={column.drive !== null && failed.has(column.drive.id)}
+            hurt={hurt}
+            lit={lit}
+          />
         ))}
         {labels.map((label) => {
           const lost = hurt.get(label.key) === "lost";
           return (
-            <text key={label.key} x={label.x} y={label.y} textAnchor="middle" fontSize="13" fontWeight="600" fill={lost ? "var(--on-geranium)" : "var(--on-data)"} stroke={lost ? "var(--geranium)" : "var(--data)"} strokeWidth={lost ? 8 : 4} strokeLinejoin="round" paintOrder="stroke">
+            <text
+              key={label.key}
+              x={label.x}
+              y={label.y}
+              textAnchor="middle"
+              fontSize="13"
+              fontWeight="600"
+              fill={lost ? "var(--on-geranium)" : "var(--on-data)"}
+              stroke={lost ? "var(--geranium)" : "var(--data)"}
+              strokeWidth={lost ? 8 : 4}
+              strokeLinejoin="round"
+              paintOrder="stroke"
+            >
               {lost ? "lost" : changes.has(label.key) ? `${label.text}, ${changes.get(label.key)}` : label.text}
             </text>
           );
         })}
       </svg>
       {columns.map((column) => (
-        <ColumnButton key={column.bay} column={column} foot={foot} failed={failed} onToggleFailed={onToggleFailed} lit={lit} onLight={onLight} name={column.drive ? nameOfDrive(column.drive, unit) : ""} />
+        <ColumnButton
+          key={column.bay}
+          column={column}
+          foot={foot}
+          failed={failed}
+          onToggleFailed={onToggleFailed}
+          lit={lit}
+          onLight={onLight}
+          name={column.drive ? nameOfDrive(column.drive, unit) : ""}
+        />
       ))}
       {plan.drives.every((drive) => "shelf" in drive.place) && (
-        <p className="absolute top-1/3 right-4 left-16 text-center text-soft">The box is empty. Drag drives from the shelf into its bays, or select them on the shelf and make a group.</p>
+        <p className="absolute top-1/3 right-4 left-16 text-center text-soft">
+          The box is empty. Drag drives from the shelf into its bays, or select them on the shelf and make a group.
+        </p>
       )}
     </div>
   );
 }
 
 /** Bands that have lost members: how many more they bear, or that they are lost. */
-function hurtBands(prediction: Pick<Prediction, "pools">, failed: ReadonlySet<string>): Map<string, "degraded" | "bare" | "lost"> {
+function hurtBands(
+  prediction: Pick<Prediction, "pools">,
+  failed: ReadonlySet<string>,
+): Map<string, "degraded" | "bare" | "lost"> {
   const hurt = new Map<string, "degraded" | "bare" | "lost">();
   if (failed.size === 0) return hurt;
   for (const group of prediction.pools.flatMap((pool) => pool.groups)) {
     group.bands.forEach((band, index) => {
       const fate = fateOf([band], failed);
       if (fate.kind === "lost") hurt.set(key({ group: group.id, index }), "lost");
-      else if (fate.kind === "degraded") hurt.set(key({ group: group.id, index }), fate.redundancy === 0 ? "bare" : "degraded");
+      else if (fate.kind === "degraded")
+        hurt.set(key({ group: group.id, index }), fate.redundancy === 0 ? "bare" : "degraded");
     });
   }
   return hurt;
 }
 
-function ColumnPicture({ column, foot, failed, hurt, lit }: { column: Column; foot: number; failed: boolean; hurt: ReadonlyMap<string, "degraded" | "bare" | "lost">; lit: BandRef | null }) {
+function ColumnPicture({
+  column,
+  foot,
+  failed,
+  hurt,
+  lit,
+}: {
+  column: Column;
+  foot: number;
+  failed: boolean;
+  hurt: ReadonlyMap<string, "degraded" | "bare" | "lost">;
+  lit: BandRef | null;
+}) {
   const { x, width, top, segments, drive } = column;
-  if (!drive) return <rect x={x} y={foot - 26} width={width} height={26} fill="none" stroke="var(--line)" strokeDasharray="2 4" />;
+  if (!drive)
+    return (
+      <rect x={x} y={foot - 26} width={width} height={26} fill="none" stroke="var(--line)" strokeDasharray="2 4" />
+    );
   return (
     <g>
       <g opacity={failed ? 0.4 : 1}>
-      {segments.map((segment, i) => {
-        const state = segment.band ? hurt.get(key(segment.band)) : undefined;
-        const dim = lit !== null && !sameBand(lit, segment.band);
-        return (
-          <g key={i} opacity={dim ? 0.35 : 1} className="transition-opacity">
-            <PatternRect kind={segment.kind} x={x} y={segment.y + 0.5} width={width} height={segment.height - 1} />
-            {state === "lost" && <rect x={x} y={segment.y + 0.5} width={width} height={Math.max(0, segment.height - 1)} fill="url(#terrace-lost)" />}
-          </g>
-        );
-      })}
-      {bandsOfColumn(segments).map(({ band, y, height }) => {
-        const state = hurt.get(key(band));
-        if (!state && !sameBand(lit, band)) return null;
-        const stroke = sameBand(lit, band) ? "var(--ink)" : state === "lost" ? "var(--geranium)" : "var(--parity)";
-        return <rect key={key(band)} x={x + 1} y={y + 1.5} width={width - 2} height={Math.max(0, height - 3)} fill="none" stroke={stroke} strokeWidth={state === "degraded" && !sameBand(lit, band) ? 2 : 3} strokeDasharray={state === "bare" ? "8 4" : undefined} />;
-      })}
+        {segments.map((segment, i) => {
+          const state = segment.band ? hurt.get(key(segment.band)) : undefined;
+          const dim = lit !== null && !sameBand(lit, segment.band);
+          return (
+            <g key={i} opacity={dim ? 0.35 : 1} className="transition-opacity">
+              <PatternRect kind={segment.kind} x={x} y={segment.y + 0.5} width={width} height={segment.height - 1} />
+              {state === "lost" && (
+                <rect
+                  x={x}
+                  y={segment.y + 0.5}
+                  width={width}
+                  height={Math.max(0, segment.height - 1)}
+                  fill="url(#terrace-lost)"
+                />
+              )}
+            </g>
+          );
+        })}
+        {bandsOfColumn(segments).map(({ band, y, height }) => {
+          const state = hurt.get(key(band));
+          if (!state && !sameBand(lit, band)) return null;
+          const stroke = sameBand(lit, band) ? "var(--ink)" : state === "lost" ? "var(--geranium)" : "var(--parity)";
+          return (
+            <rect
+              key={key(band)}
+              x={x + 1}
+              y={y + 1.5}
+              width={width - 2}
+              height={Math.max(0, height - 3)}
+              fill="none"
+              stroke={stroke}
+              strokeWidth={state === "degraded" && !sameBand(lit, band) ? 2 : 3}
+              strokeDasharray={state === "bare" ? "8 4" : undefined}
+            />
+          );
+        })}
       </g>
       {failed && (
         <g stroke="var(--geranium)" strokeWidth="4" strokeLinecap="round">
@@ -132,30 +214,43 @@ function bandsOfColumn(segments: readonly Segment[]): { band: BandRef; y: number
 }
 
 /** What each band stores, written once on its widest run of neighbouring columns, where there is room for it. */
-function bandLabels(prediction: Pick<Prediction, "pools">, geometry: TerraceGeometry, unit: "TB" | "TiB"): { key: string; x: number; y: number; text: string }[] {
-  return prediction.pools.flatMap((pool) => pool.groups).flatMap((group) =>
-    group.bands.flatMap((band, index) => {
-      const ref = { group: group.id, index };
-      const holders = geometry.columns.flatMap((column) => {
-        const segment = column.segments.find((each) => each.kind === "data" && sameBand(each.band, ref));
-        return segment ? [{ column, segment }] : [];
-      });
-      const runs = holders.reduce<(typeof holders)[]>((soFar, holder) => {
-        const last = soFar.at(-1);
-        if (last && last.at(-1)?.column.bay === holder.column.bay - 1) last.push(holder);
-        else soFar.push([holder]);
-        return soFar;
-      }, []);
-      const run = runs.reduce<typeof holders>((best, each) => (each.length > best.length ? each : best), []);
-      const [first] = run;
-      const last = run.at(-1);
-      if (!first || !last || first.segment.height < 20) return [];
-      const left = first.column.x;
-      const right = last.column.x + last.column.width;
-      if (right - left < 58) return [];
-      return [{ key: key(ref), x: (left + right) / 2, y: first.segment.y + first.segment.height / 2 + 4.5, text: formatBytes(contentsOf(band).data, unit) }];
-    }),
-  );
+function bandLabels(
+  prediction: Pick<Prediction, "pools">,
+  geometry: TerraceGeometry,
+  unit: "TB" | "TiB",
+): { key: string; x: number; y: number; text: string }[] {
+  return prediction.pools
+    .flatMap((pool) => pool.groups)
+    .flatMap((group) =>
+      group.bands.flatMap((band, index) => {
+        const ref = { group: group.id, index };
+        const holders = geometry.columns.flatMap((column) => {
+          const segment = column.segments.find((each) => each.kind === "data" && sameBand(each.band, ref));
+          return segment ? [{ column, segment }] : [];
+        });
+        const runs = holders.reduce<(typeof holders)[]>((soFar, holder) => {
+          const last = soFar.at(-1);
+          if (last && last.at(-1)?.column.bay === holder.column.bay - 1) last.push(holder);
+          else soFar.push([holder]);
+          return soFar;
+        }, []);
+        const run = runs.reduce<typeof holders>((best, each) => (each.length > best.length ? each : best), []);
+        const [first] = run;
+        const last = run.at(-1);
+        if (!first || !last || first.segment.height < 20) return [];
+        const left = first.column.x;
+        const right = last.column.x + last.column.width;
+        if (right - left < 58) return [];
+        return [
+          {
+            key: key(ref),
+            x: (left + right) / 2,
+            y: first.segment.y + first.segment.height / 2 + 4.5,
+            text: formatBytes(contentsOf(band).data, unit),
+          },
+        ];
+      }),
+    );
 }
 
 interface ColumnButtonProps {
@@ -181,7 +276,8 @@ function ColumnButton({ column, foot, failed, onToggleFailed, lit, onLight, name
     if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
     event.preventDefault();
     const at = bands.findIndex((each) => sameBand(each.band, lit));
-    const next = event.key === "ArrowUp" ? Math.min(bands.length - 1, at + 1) : Math.max(0, at < 0 ? bands.length - 1 : at - 1);
+    const next =
+      event.key === "ArrowUp" ? Math.min(bands.length - 1, at + 1) : Math.max(0, at < 0 ? bands.length - 1 : at - 1);
     onLight(bands[next]?.band ?? null);
   };
   return (

@@ -129,7 +129,11 @@ function splitOfMember(band: Band, place: number): { kind: SwatchKind; share: nu
 }
 
 /** What of a drive lies where, in bytes from its start. */
-function layersOf(plan: Plan, prediction: Pick<Prediction, "pools">, drive: Drive): { kind: SwatchKind; from: Bytes; to: Bytes; band: BandRef | null }[] {
+function layersOf(
+  plan: Plan,
+  prediction: Pick<Prediction, "pools">,
+  drive: Drive,
+): { kind: SwatchKind; from: Bytes; to: Bytes; band: BandRef | null }[] {
   const owner = groupOfDrive(plan, drive.id);
   const spare = roleOfDrive(plan, drive.id) !== null;
   const group = prediction.pools.flatMap((pool) => pool.groups).find((each) => each.id === owner?.group.id);
@@ -148,7 +152,8 @@ function layersOf(plan: Plan, prediction: Pick<Prediction, "pools">, drive: Driv
   for (const { band, index, place, member } of pieces) {
     const start = member.offset - band.metadata;
     if (start > at) layers.push({ kind: "idle", from: at, to: start, band: null });
-    if (band.metadata > 0) layers.push({ kind: "reserve", from: start, to: member.offset, band: { group: group.id, index } });
+    if (band.metadata > 0)
+      layers.push({ kind: "reserve", from: start, to: member.offset, band: { group: group.id, index } });
     let from = member.offset;
     for (const part of splitOfMember(band, place)) {
       const to = from + member.length * part.share;
@@ -169,8 +174,18 @@ function bridgesOf(columns: readonly Column[]): Bridge[] {
     return left.segments.flatMap((segment) => {
       const { band } = segment;
       if (!band || segment.kind === "reserve") return [];
-      const other = right.segments.find((each) => each.band?.group === band.group && each.band.index === band.index && Math.abs(each.y - segment.y) < 1);
-      return other ? [{ x: left.x + left.width, width: right.x - left.x - left.width, segment: { ...segment, kind: other.kind === segment.kind ? segment.kind : "copies" } }] : [];
+      const other = right.segments.find(
+        (each) => each.band?.group === band.group && each.band.index === band.index && Math.abs(each.y - segment.y) < 1,
+      );
+      return other
+        ? [
+            {
+              x: left.x + left.width,
+              width: right.x - left.x - left.width,
+              segment: { ...segment, kind: other.kind === segment.kind ? segment.kind : "copies" },
+            },
+          ]
+        : [];
     });
   });
 }
@@ -185,7 +200,9 @@ function runsOf(plan: Plan, columns: readonly Column[]): Run[] {
     else runs.push({ pool: owner.pool.id, group: owner.group.id, from: i, to: i, named: false });
   });
   for (const group of new Set(runs.map((run) => run.group))) {
-    const widest = runs.filter((run) => run.group === group).reduce((best, run) => (run.to - run.from > best.to - best.from ? run : best));
+    const widest = runs
+      .filter((run) => run.group === group)
+      .reduce((best, run) => (run.to - run.from > best.to - best.from ? run : best));
     widest.named = true;
   }
   return runs;
@@ -198,7 +215,13 @@ function runsOf(plan: Plan, columns: readonly Column[]): Run[] {
  * @param frame what stands around the drives; `SMALL` for a picture among many
  * @returns positions in CSS pixels, with y downwards
  */
-export function terraceGeometry(plan: Plan, prediction: Pick<Prediction, "pools">, size: { width: number; height: number }, family: UnitFamily, frame: Frame = FULL): TerraceGeometry {
+export function terraceGeometry(
+  plan: Plan,
+  prediction: Pick<Prediction, "pools">,
+  size: { width: number; height: number },
+  family: UnitFamily,
+  frame: Frame = FULL,
+): TerraceGeometry {
   const { bays } = plan.box;
   const inBays = plan.drives.filter((drive) => "bay" in drive.place);
   const largest = Math.max(...(inBays.length > 0 ? inBays : [{ bytes: 4e12 }]).map((drive) => drive.bytes));

@@ -27,11 +27,28 @@ export function AddStepItems() {
         const chunked = pool.groups.filter((group) => layoutOf(group.layout).allocationUnit === CHUNK_BYTES);
         return (
           <SubMenu key={pool.id} label={pool.name || "The pool"}>
-            <MenuItem onSelect={() => add({ kind: "back-up", pool: pool.id, to: destinationOf(plan, pool) })}>Back up</MenuItem>
+            <MenuItem onSelect={() => add({ kind: "back-up", pool: pool.id, to: destinationOf(plan, pool) })}>
+              Back up
+            </MenuItem>
             <MenuItem onSelect={() => add({ kind: "verify", pool: pool.id })}>Verify (scrub)</MenuItem>
-            {rules.parityWrites === "by-schedule" && <MenuItem onSelect={() => add({ kind: "sync", pool: pool.id })}>Sync the parity</MenuItem>}
+            {rules.parityWrites === "by-schedule" && (
+              <MenuItem onSelect={() => add({ kind: "sync", pool: pool.id })}>Sync the parity</MenuItem>
+            )}
             {pool.groups.map((group) => (
-              <MenuItem key={group.id} onSelect={() => add(...(rules.claiming === "per-drive" && group.reach ? Object.keys(group.reach).map((drive): StepBody => ({ kind: "claim-space", group: group.id, drive })) : [{ kind: "claim-space", group: group.id } as StepBody]))}>
+              <MenuItem
+                key={group.id}
+                onSelect={() =>
+                  add(
+                    ...(rules.claiming === "per-drive" && group.reach
+                      ? Object.keys(group.reach).map((drive): StepBody => ({
+                          kind: "claim-space",
+                          group: group.id,
+                          drive,
+                        }))
+                      : [{ kind: "claim-space", group: group.id } as StepBody]),
+                  )
+                }
+              >
                 Claim the space of larger drives
               </MenuItem>
             ))}
@@ -47,15 +64,30 @@ export function AddStepItems() {
             ))}
             {rules.shrinkVolumes &&
               pool.volumes.map((volume) => (
-                <MenuItem key={volume.id} onSelect={() => add({ kind: "shrink-volume", pool: pool.id, volume: volume.id, bytes: floorTo(volume.bytes * 0.99, MiB) })}>
+                <MenuItem
+                  key={volume.id}
+                  onSelect={() =>
+                    add({
+                      kind: "shrink-volume",
+                      pool: pool.id,
+                      volume: volume.id,
+                      bytes: floorTo(volume.bytes * 0.99, MiB),
+                    })
+                  }
+                >
                   Shrink {volume.name} by a hundredth
                 </MenuItem>
               ))}
-            {pool.volumes.filter((volume) => volume.fileSystem !== "none").map((volume) => (
-              <MenuItem key={volume.id} onSelect={() => add({ kind: "grow-file-system", pool: pool.id, volume: volume.id })}>
-                Grow the file system of {volume.name}
-              </MenuItem>
-            ))}
+            {pool.volumes
+              .filter((volume) => volume.fileSystem !== "none")
+              .map((volume) => (
+                <MenuItem
+                  key={volume.id}
+                  onSelect={() => add({ kind: "grow-file-system", pool: pool.id, volume: volume.id })}
+                >
+                  Grow the file system of {volume.name}
+                </MenuItem>
+              ))}
           </SubMenu>
         );
       })}
@@ -76,9 +108,23 @@ export function AddStepItems() {
         ))}
       </SubMenu>
       {holders.map((holder) => {
-        const partner = free.filter((drive) => drive.id !== holder.id && drive.bytes >= holder.bytes).sort((a, b) => a.bytes - b.bytes)[0];
+        const partner = free
+          .filter((drive) => drive.id !== holder.id && drive.bytes >= holder.bytes)
+          .sort((a, b) => a.bytes - b.bytes)[0];
         return partner ? (
-          <MenuItem key={holder.id} onSelect={() => add({ kind: "mirror-drive", pool: `p-${holder.id}`, group: `g-${holder.id}`, name: holder.label || "Mirror", drive: holder.id, by: partner.id })}>
+          <MenuItem
+            key={holder.id}
+            onSelect={() =>
+              add({
+                kind: "mirror-drive",
+                pool: `p-${holder.id}`,
+                group: `g-${holder.id}`,
+                name: holder.label || "Mirror",
+                drive: holder.id,
+                by: partner.id,
+              })
+            }
+          >
             Mirror {shortSize(holder, unit)} with its data on {shortSize(partner, unit)}
           </MenuItem>
         ) : null;

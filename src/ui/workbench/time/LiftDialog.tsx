@@ -8,7 +8,15 @@ import { Dialog } from "../../kit/Dialog";
 const LEAST = 10;
 
 /** The owner says in writing that a step may go on although precious data has no current backup. */
-export function LiftDialog({ message, onLift, onClose }: { message: string; onLift: (words: string) => void; onClose: () => void }) {
+export function LiftDialog({
+  message,
+  onLift,
+  onClose,
+}: {
+  message: string;
+  onLift: (words: string) => void;
+  onClose: () => void;
+}) {
   const [words, setWords] = useState("");
   const [asked, setAsked] = useState(false);
   const form = useId();
@@ -42,8 +50,17 @@ export function LiftDialog({ message, onLift, onClose }: { message: string; onLi
         }}
       >
         <label className="block">
-          Why may this step go on? Write it for yourself as you will read it when something has gone wrong. It is kept in the plan with today’s date, and printed with it.
-          <textarea rows={4} maxLength={500} value={words} aria-invalid={asked && isShort} aria-describedby={asked && isShort ? problem : undefined} onChange={(event) => setWords(event.target.value)} className="mt-2 w-full rounded border border-line-strong/70 bg-raised p-2" />
+          Why may this step go on? Write it for yourself as you will read it when something has gone wrong. It is kept
+          in the plan with today’s date, and printed with it.
+          <textarea
+            rows={4}
+            maxLength={500}
+            value={words}
+            aria-invalid={asked && isShort}
+            aria-describedby={asked && isShort ? problem : undefined}
+            onChange={(event) => setWords(event.target.value)}
+            className="mt-2 w-full rounded border border-line-strong/70 bg-raised p-2"
+          />
         </label>
         {asked && isShort && (
           <p id={problem} role="alert" className="text-geranium">

@@ -17,11 +17,23 @@ import { useUnit } from "../../preferences/preferences";
 const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
 
 /** What of a step can be changed: its drives, its layout, its size, its destination, the day for which it waits. */
-export function StepDialog({ step, before, onSave, onClose }: { step: Step; before: Plan; onSave: (changes: StepChanges) => void; onClose: () => void }) {
+export function StepDialog({
+  step,
+  before,
+  onSave,
+  onClose,
+}: {
+  step: Step;
+  before: Plan;
+  onSave: (changes: StepChanges) => void;
+  onClose: () => void;
+}) {
   const [unit] = useUnit();
   const form = useId();
   const list = useId();
-  const [size, setSize] = useState("bytes" in step && step.bytes !== undefined ? formatExactBytes(step.bytes).replace(/\u00a0B$/, "") : "");
+  const [size, setSize] = useState(
+    "bytes" in step && step.bytes !== undefined ? formatExactBytes(step.bytes).replace(/\u00a0B$/, "") : "",
+  );
   const [changes, setChanges] = useState<StepChanges>({});
   const [trouble, setTrouble] = useState<string | null>(null);
   const rules = rulesOf(before.box.rules);
@@ -33,7 +45,8 @@ export function StepDialog({ step, before, onSave, onClose }: { step: Step; befo
     event.preventDefault();
     let bytes: number | undefined;
     if (step.kind === "grow-volume" || step.kind === "shrink-volume") {
-      if (size.trim() === "" && step.kind === "shrink-volume") return setTrouble("Type the size that the volume is to have.");
+      if (size.trim() === "" && step.kind === "shrink-volume")
+        return setTrouble("Type the size that the volume is to have.");
       if (size.trim() !== "") {
         const parsed = parseSize(size);
         if (!parsed.ok) return setTrouble(parsed.message);
@@ -61,7 +74,11 @@ export function StepDialog({ step, before, onSave, onClose }: { step: Step; befo
         {"by" in step && (
           <label className="block">
             <span className="text-[0.9rem] text-soft">By which drive</span>
-            <select className={FIELD} defaultValue={step.by} onChange={(event) => setChanges({ ...changes, by: event.target.value })}>
+            <select
+              className={FIELD}
+              defaultValue={step.by}
+              onChange={(event) => setChanges({ ...changes, by: event.target.value })}
+            >
               {free.map((drive) => (
                 <option key={drive.id} value={drive.id}>
                   {nameOfDriveFirst(drive, unit)}
@@ -73,18 +90,34 @@ export function StepDialog({ step, before, onSave, onClose }: { step: Step; befo
         {"drives" in step && (
           <fieldset>
             <legend className="text-[0.9rem] text-soft">Which drives</legend>
-            {before.drives.filter((drive) => isFree(before, drive.id) || step.drives.includes(drive.id)).map((drive) => (
-              <label key={drive.id} className="flex items-center gap-2 py-0.5">
-                <input type="checkbox" className="accent-indigo" checked={many.includes(drive.id)} onChange={(event) => setChanges({ ...changes, drives: event.target.checked ? [...many, drive.id] : many.filter((id) => id !== drive.id) })} />
-                {nameOfDriveFirst(drive, unit)}
-              </label>
-            ))}
+            {before.drives
+              .filter((drive) => isFree(before, drive.id) || step.drives.includes(drive.id))
+              .map((drive) => (
+                <label key={drive.id} className="flex items-center gap-2 py-0.5">
+                  <input
+                    type="checkbox"
+                    className="accent-indigo"
+                    checked={many.includes(drive.id)}
+                    onChange={(event) =>
+                      setChanges({
+                        ...changes,
+                        drives: event.target.checked ? [...many, drive.id] : many.filter((id) => id !== drive.id),
+                      })
+                    }
+                  />
+                  {nameOfDriveFirst(drive, unit)}
+                </label>
+              ))}
           </fieldset>
         )}
         {"layout" in step && (
           <label className="block">
             <span className="text-[0.9rem] text-soft">Layout</span>
-            <select className={FIELD} defaultValue={step.layout} onChange={(event) => setChanges({ ...changes, layout: event.target.value as (typeof step)["layout"] })}>
+            <select
+              className={FIELD}
+              defaultValue={step.layout}
+              onChange={(event) => setChanges({ ...changes, layout: event.target.value as (typeof step)["layout"] })}
+            >
               {rules.layouts.map((id) => (
                 <option key={id} value={id}>
                   {layoutOf(id).shortName}
@@ -96,16 +129,33 @@ export function StepDialog({ step, before, onSave, onClose }: { step: Step; befo
         {(step.kind === "grow-volume" || step.kind === "shrink-volume") && (
           <label className="block">
             <span className="text-[0.9rem] text-soft">Size of the volume</span>
-            <input className={FIELD} value={size} placeholder={step.kind === "grow-volume" ? "all that the pool has" : ""} onChange={(event) => setSize(event.target.value)} />
+            <input
+              className={FIELD}
+              value={size}
+              placeholder={step.kind === "grow-volume" ? "all that the pool has" : ""}
+              onChange={(event) => setSize(event.target.value)}
+            />
             <span className="text-[0.87rem] text-soft">
-              At most {formatBytes(most, unit)} ({formatExactBytes(most)}) at this moment.{step.kind === "grow-volume" ? " Empty: all that the pool has then." : ""}
+              At most {formatBytes(most, unit)} ({formatExactBytes(most)}) at this moment.
+              {step.kind === "grow-volume" ? " Empty: all that the pool has then." : ""}
             </span>
           </label>
         )}
         {step.kind === "back-up" && (
           <label className="block">
             <span className="text-[0.9rem] text-soft">Where to</span>
-            <input className={FIELD} list={list} defaultValue={before.backups?.find((backup) => backup.id === step.to)?.name ?? step.to} maxLength={200} onChange={(event) => setChanges({ ...changes, to: before.backups?.find((backup) => backup.name === event.target.value)?.id ?? event.target.value })} />
+            <input
+              className={FIELD}
+              list={list}
+              defaultValue={before.backups?.find((backup) => backup.id === step.to)?.name ?? step.to}
+              maxLength={200}
+              onChange={(event) =>
+                setChanges({
+                  ...changes,
+                  to: before.backups?.find((backup) => backup.name === event.target.value)?.id ?? event.target.value,
+                })
+              }
+            />
             <datalist id={list}>
               {(before.backups ?? []).map((backup) => (
                 <option key={backup.id} value={backup.name} />
@@ -115,7 +165,14 @@ export function StepDialog({ step, before, onSave, onClose }: { step: Step; befo
         )}
         <label className="block">
           <span className="text-[0.9rem] text-soft">Not before (a day; empty for as soon as it can be)</span>
-          <input className={FIELD} type="date" defaultValue={step.notBefore ?? ""} onChange={(event) => setChanges({ ...changes, notBefore: event.target.value === "" ? null : event.target.value })} />
+          <input
+            className={FIELD}
+            type="date"
+            defaultValue={step.notBefore ?? ""}
+            onChange={(event) =>
+              setChanges({ ...changes, notBefore: event.target.value === "" ? null : event.target.value })
+            }
+          />
         </label>
         {trouble && (
           <p role="alert" className="text-geranium">

@@ -12,10 +12,22 @@ export function StepMenuItems({ step, index, onEdit }: { step: Step; index: numb
     <>
       <MenuItem onSelect={onEdit}>Edit…</MenuItem>
       {step.kind === "replace-drive" && (
-        <MenuItem onSelect={() => act({ kind: "edit-step", step: step.id, changes: { how: step.how === "pulled" ? "attached" : "pulled" } })}>{step.how === "pulled" ? "Keep the old drive attached meanwhile" : "Pull the old drive first"}</MenuItem>
+        <MenuItem
+          onSelect={() =>
+            act({ kind: "edit-step", step: step.id, changes: { how: step.how === "pulled" ? "attached" : "pulled" } })
+          }
+        >
+          {step.how === "pulled" ? "Keep the old drive attached meanwhile" : "Pull the old drive first"}
+        </MenuItem>
       )}
-      {index > 1 && <MenuItem onSelect={() => act({ kind: "edit-step", step: step.id, changes: { together: !step.together } })}>{step.together ? "Begin when the step before has ended" : "Begin together with the step before"}</MenuItem>}
-      <MenuItem onSelect={() => act({ kind: "edit-step", step: step.id, changes: { disabled: !step.disabled } })}>{step.disabled ? "Use it again" : "Pass over it"}</MenuItem>
+      {index > 1 && (
+        <MenuItem onSelect={() => act({ kind: "edit-step", step: step.id, changes: { together: !step.together } })}>
+          {step.together ? "Begin when the step before has ended" : "Begin together with the step before"}
+        </MenuItem>
+      )}
+      <MenuItem onSelect={() => act({ kind: "edit-step", step: step.id, changes: { disabled: !step.disabled } })}>
+        {step.disabled ? "Use it again" : "Pass over it"}
+      </MenuItem>
       <MenuItem onSelect={() => act({ kind: "duplicate-step", step: step.id })}>Repeat it</MenuItem>
       <MenuItem disabled={index === 1} onSelect={() => act({ kind: "move-step", step: step.id, to: index - 2 })}>
         Move earlier

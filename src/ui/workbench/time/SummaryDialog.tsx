@@ -14,7 +14,13 @@ export function SummaryDialog({ onClose }: { onClose: () => void }) {
   const { schedule } = dates;
   const [unit] = useUnit();
   return (
-    <Dialog open wide onClose={onClose} title="The plan in words" about="Days and hours are what is likely; the range of each step stands with it.">
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="The plan in words"
+      about="Days and hours are what is likely; the range of each step stands with it."
+    >
       <p className="font-serif text-lg">{planSummary(walk, dayOfMomentIn(schedule)).join(" ")}</p>
       <ol className="mt-4 list-decimal space-y-3 pl-6">
         {walk.moments.flatMap(({ walked, capacities }, index) =>
@@ -22,18 +28,41 @@ export function SummaryDialog({ onClose }: { onClose: () => void }) {
             ? [
                 <li key={walked.step.id} className={walked.step.disabled ? "text-soft line-through" : ""}>
                   <p>
-                    <span className="text-soft">{schedule ? momentWords(schedule.steps[index - 1]?.start ?? 0, schedule.calendar.timeZone) : `Day ${dayOf(walked.from)}`}.</span> {walked.does} <span className="text-soft">{walked.why}</span>
+                    <span className="text-soft">
+                      {schedule
+                        ? momentWords(schedule.steps[index - 1]?.start ?? 0, schedule.calendar.timeZone)
+                        : `Day ${dayOf(walked.from)}`}
+                      .
+                    </span>{" "}
+                    {walked.does} <span className="text-soft">{walked.why}</span>
                   </p>
                   <p className="text-[0.93rem] text-soft">
-                    {walked.done ? `${hoursWords(walked.cost.hours)}, ${walked.cost.online === "offline" ? "the pool is offline meanwhile" : walked.cost.online === "slower" ? "the pool stays online, slower" : "the pool stays online"}. ` : walked.step.disabled ? "Passed over. " : "Cannot be carried out. "}
-                    {walked.exposure.map((each) => (each.redundancy <= 0 ? "No drive may fail meanwhile. " : `Only ${each.redundancy === 1 ? "one drive" : `${each.redundancy} drives`} may fail meanwhile. `)).join("")}
-                    {walked.done ? `Afterwards ${formatBytes(capacities.pool, unit)} in the pool, ${formatBytes(capacities.volume, unit)} in volumes, ${formatBytes(capacities.fileSystem, unit)} for folders.` : ""}
+                    {walked.done
+                      ? `${hoursWords(walked.cost.hours)}, ${walked.cost.online === "offline" ? "the pool is offline meanwhile" : walked.cost.online === "slower" ? "the pool stays online, slower" : "the pool stays online"}. `
+                      : walked.step.disabled
+                        ? "Passed over. "
+                        : "Cannot be carried out. "}
+                    {walked.exposure
+                      .map((each) =>
+                        each.redundancy <= 0
+                          ? "No drive may fail meanwhile. "
+                          : `Only ${each.redundancy === 1 ? "one drive" : `${each.redundancy} drives`} may fail meanwhile. `,
+                      )
+                      .join("")}
+                    {walked.done
+                      ? `Afterwards ${formatBytes(capacities.pool, unit)} in the pool, ${formatBytes(capacities.volume, unit)} in volumes, ${formatBytes(capacities.fileSystem, unit)} for folders.`
+                      : ""}
                   </p>
-                  {walked.findings.filter((finding) => finding.severity !== "note").map((finding) => (
-                    <p key={finding.code} className={finding.severity === "block" ? "text-geranium" : "text-ochre-text"}>
-                      {finding.message}
-                    </p>
-                  ))}
+                  {walked.findings
+                    .filter((finding) => finding.severity !== "note")
+                    .map((finding) => (
+                      <p
+                        key={finding.code}
+                        className={finding.severity === "block" ? "text-geranium" : "text-ochre-text"}
+                      >
+                        {finding.message}
+                      </p>
+                    ))}
                 </li>,
               ]
             : [],

@@ -14,22 +14,36 @@ import { Staircase } from "./Staircase";
 import { StepList } from "./StepList";
 
 const AddStepItems = lazy(() => import("./AddStepItems").then((module) => ({ default: module.AddStepItems })));
-const SequencesDialog = dynamic(() => import("../../sequences/SequencesDialog").then((module) => module.SequencesDialog));
+const SequencesDialog = dynamic(() =>
+  import("../../sequences/SequencesDialog").then((module) => module.SequencesDialog),
+);
 const SummaryDialog = dynamic(() => import("./SummaryDialog").then((module) => module.SummaryDialog));
 
 /** When each volume with data sets is full, as the plan is and without it. */
 function whenFull({ demands, start }: Dates): string[] {
-  return demands.flatMap(({ volume, fullWithPlan, fullWithoutPlan }) => (fullWithoutPlan === null ? [] : [`${volume.name || "The volume"} is full ${fullWords(fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : `, without the plan ${fullWords(fullWithoutPlan, start)}`}.`]));
+  return demands.flatMap(({ volume, fullWithPlan, fullWithoutPlan }) =>
+    fullWithoutPlan === null
+      ? []
+      : [
+          `${volume.name || "The volume"} is full ${fullWords(fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : `, without the plan ${fullWords(fullWithoutPlan, start)}`}.`,
+        ],
+  );
 }
 
 /** Time: the steps, and the staircase of capacity over their days. */
 export function TimeStrip() {
   const { walk, dates } = useWorkbench();
-  const summary = useMemo(() => [...whenFull(dates), ...planSummary(walk, dayOfMomentIn(dates.schedule))].join(" "), [walk, dates]);
+  const summary = useMemo(
+    () => [...whenFull(dates), ...planSummary(walk, dayOfMomentIn(dates.schedule))].join(" "),
+    [walk, dates],
+  );
   const [telling, setTelling] = useState(false);
   const [choosing, setChoosing] = useState(false);
   return (
-    <section aria-label="Time" className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] gap-x-3 border-t border-line px-3 py-2 text-[0.93rem] md:h-48 md:grid-cols-[21rem_minmax(0,1fr)]">
+    <section
+      aria-label="Time"
+      className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] gap-x-3 border-t border-line px-3 py-2 text-[0.93rem] md:h-48 md:grid-cols-[21rem_minmax(0,1fr)]"
+    >
       <div className="flex min-h-0 flex-col max-md:max-h-72">
         <div className="flex items-center gap-1.5 pb-1">
           <h2 className="flex-1 font-serif text-lg">Growing</h2>

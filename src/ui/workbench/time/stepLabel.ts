@@ -9,8 +9,15 @@ import type { Step } from "@/core/steps/step";
 /** A step in a few words for the list, seen from the box before it: "Replace 4 TB in bay 1 by 8 TB". */
 export function stepLabel(step: Step, before: Plan, unit: UnitFamily): string {
   const drive = (id: string) => before.drives.find((each) => each.id === id);
-  const size = (id: string) => { const found = drive(id); return found ? shortSize(found, unit) : "a drive"; };
-  const place = (id: string) => { const found = drive(id); const bay = found ? bayOf(found) : null; return bay === null ? size(id) : `${size(id)} in bay ${bay}`; };
+  const size = (id: string) => {
+    const found = drive(id);
+    return found ? shortSize(found, unit) : "a drive";
+  };
+  const place = (id: string) => {
+    const found = drive(id);
+    const bay = found ? bayOf(found) : null;
+    return bay === null ? size(id) : `${size(id)} in bay ${bay}`;
+  };
   const list = (ids: readonly string[]) => ids.map(size).join(" + ");
   switch (step.kind) {
     case "replace-drive":

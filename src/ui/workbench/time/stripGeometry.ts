@@ -30,7 +30,8 @@ const TOP = 10;
 const MARKS = 26;
 const LEAST_MARK = 4;
 
-const niceDays = (days: number, most: number) => [1, 2, 5, 7, 14, 30, 60, 90, 180, 365].find((step) => days / step <= most) ?? 730;
+const niceDays = (days: number, most: number) =>
+  [1, 2, 5, 7, 14, 30, 60, 90, 180, 365].find((step) => days / step <= most) ?? 730;
 
 /**
  * Where everything of the staircase stands. Time runs by expected hours; steps of minutes get a sliver of their own, so
@@ -39,7 +40,11 @@ const niceDays = (days: number, most: number) => [1, 2, 5, 7, 14, 30, 60, 90, 18
  * @param size of the drawing in CSS pixels
  * @param dates when the steps run: by the calendar, or by their hours alone
  */
-export function stripGeometry({ moments, plan }: Walk, size: { width: number; height: number }, { times, schedule }: Pick<Dates, "times" | "schedule">): StripGeometry {
+export function stripGeometry(
+  { moments, plan }: Walk,
+  size: { width: number; height: number },
+  { times, schedule }: Pick<Dates, "times" | "schedule">,
+): StripGeometry {
   const fromOf = (i: number) => (times[i]?.start ?? 0) * 24;
   const toOf = (i: number) => (times[i]?.end ?? 0) * 24;
   const end = Math.max(1e-6, ...times.map((time) => time.end * 24));
@@ -61,13 +66,19 @@ export function stripGeometry({ moments, plan }: Walk, size: { width: number; he
     marks.push({ x: from, width: Math.max(sliver, to - from) });
   });
   const foot = size.height - MARKS;
-  const most = Math.max(1, ...moments.flatMap((moment) => [moment.capacities.pool, moment.capacities.volume, moment.capacities.fileSystem])) * 1.06;
+  const most =
+    Math.max(
+      1,
+      ...moments.flatMap((moment) => [moment.capacities.pool, moment.capacities.volume, moment.capacities.fileSystem]),
+    ) * 1.06;
   const y = (bytes: number) => foot - (bytes / most) * (foot - TOP);
   const line = (id: "pool" | "volume" | "fileSystem") => {
     const points = moments.flatMap((moment, i) => {
       const value = y(moment.capacities[id]).toFixed(1);
       const before = moments[i - 1];
-      return before ? [`${(at[i] ?? 0).toFixed(1)},${y(before.capacities[id]).toFixed(1)}`, `${(at[i] ?? 0).toFixed(1)},${value}`] : [`${LEFT},${value}`];
+      return before
+        ? [`${(at[i] ?? 0).toFixed(1)},${y(before.capacities[id]).toFixed(1)}`, `${(at[i] ?? 0).toFixed(1)},${value}`]
+        : [`${LEFT},${value}`];
     });
     const last = moments.at(-1);
     const edge = y(last?.capacities[id] ?? 0);
@@ -86,18 +97,42 @@ export function stripGeometry({ moments, plan }: Walk, size: { width: number; he
     const passed = next < 0 ? steps : next;
     return LEFT + passed * sliver + hours * perHour;
   };
-  const days = total < 1 ? [] : Array.from({ length: Math.floor(total / step) + 1 }, (_, i) => ({ x: xOf(i * step * 24), label: schedule ? tickWords(schedule.begin + (i * step + 0.5) * 86_400_000, schedule.calendar.timeZone, total) : `day ${i * step + 1}` }));
+  const days =
+    total < 1
+      ? []
+      : Array.from({ length: Math.floor(total / step) + 1 }, (_, i) => ({
+          x: xOf(i * step * 24),
+          label: schedule
+            ? tickWords(schedule.begin + (i * step + 0.5) * 86_400_000, schedule.calendar.timeZone, total)
+            : `day ${i * step + 1}`,
+        }));
   // The end of the strip belongs to the names of the lines.
   const labelled = days.filter((day) => day.x < size.width - RIGHT - 36);
   const stored = storedLine(plan, end, xOf, y);
-  return { width: size.width, height: size.height, foot, at, lines: [line("pool"), line("volume"), line("fileSystem")], marks, windows, days: labelled, most, stored };
+  return {
+    width: size.width,
+    height: size.height,
+    foot,
+    at,
+    lines: [line("pool"), line("volume"), line("fileSystem")],
+    marks,
+    windows,
+    days: labelled,
+    most,
+    stored,
+  };
 }
 
 /** The line of stored data in so many pieces. */
 const PIECES = 24;
 
 /** What is stored in all volumes that hold data sets, as it grows; null where there are none. */
-function storedLine(plan: Plan, end: number, xOf: (hours: number) => number, y: (bytes: number) => number): StripGeometry["stored"] {
+function storedLine(
+  plan: Plan,
+  end: number,
+  xOf: (hours: number) => number,
+  y: (bytes: number) => number,
+): StripGeometry["stored"] {
   if (!plan.dataSets) return null;
   const volumes = plan.pools.flatMap((pool) => pool.volumes);
   const at = Array.from({ length: PIECES + 1 }, (_, i) => (i * end) / PIECES);
@@ -107,4 +142,8 @@ function storedLine(plan: Plan, end: number, xOf: (hours: number) => number, y: 
 }
 
 /** A day on the strip: with its year where the plan runs over years. */
-const tickWords = (at: number, timeZone: string, days: number): string => new Intl.DateTimeFormat("en-GB", days > 300 ? { month: "short", year: "numeric", timeZone } : { day: "numeric", month: "short", timeZone }).format(at);
+const tickWords = (at: number, timeZone: string, days: number): string =>
+  new Intl.DateTimeFormat(
+    "en-GB",
+    days > 300 ? { month: "short", year: "numeric", timeZone } : { day: "numeric", month: "short", timeZone },
+  ).format(at);
