@@ -62,14 +62,14 @@ export function generate() {
   unlessDone(
     "validators",
     [
-      "scripts/generate-validators.mjs",
+      "scripts/generate.mjs",
       "src/core/document/schema",
       "src/exchange/inventory/schema",
       "src/exchange/smart/schema",
       "package-lock.json",
     ],
     "src/exchange/smart/generated/validateSmartctl.cjs",
-    () => run(process.execPath, ["scripts/generate-validators.mjs"]),
+    () => run(process.execPath, ["scripts/generate.mjs"]),
   );
 }
 

@@ -4,14 +4,14 @@ import { clinic } from "../../src/core/document/samples/clinic";
 import { compareDrives } from "../../src/core/compare/compare";
 import { misfits } from "../../src/core/compare/needs";
 import { bestBuys } from "../../src/core/nextDrive/bestBuys";
-import { EXAMPLE_PRICES } from "../../src/core/nextDrive/priceList";
+import { EXAMPLE_PRICES } from "../../src/core/drives/priceList";
 import { layouts } from "../../src/core/layouts/registry";
 import { survivalOf } from "../../src/core/failures/survival";
-import { layoutChoices } from "../../src/core/plan/layoutChoices";
-import { predict } from "../../src/core/plan/predict";
-import { schedule } from "../../src/core/calendar/schedule";
+import { layoutChoices } from "../../src/core/prediction/layoutChoices";
+import { predict } from "../../src/core/prediction/predict";
+import { schedulePlan } from "../../src/core/schedule/schedulePlan";
 import { replaceInBestOrder } from "../../src/core/sequences/oneByOne";
-import { walk } from "../../src/core/plan/walk";
+import { walkPlan } from "../../src/core/walk/walkPlan";
 import { rulesOf } from "../../src/core/rules/ruleSets";
 
 const SIZES = [1, 2, 3, 4, 6, 8, 10, 12, 14, 16, 18, 20];
@@ -177,15 +177,15 @@ export async function run(): Promise<void> {
       excluded: [],
     },
   };
-  const datedWalk = walk(dated);
+  const datedWalk = walkPlan(dated);
   line(
     "30 steps turned into dates",
-    median(() => schedule(datedWalk, dated.calendar), 20, 3),
+    median(() => schedulePlan(datedWalk, dated.calendar), 20, 3),
     50,
   );
   line(
     "walk 24 drives, 30 steps",
-    median(() => walk({ ...growing, pools: structuredClone(growing.pools) }), 40, 5),
+    median(() => walkPlan({ ...growing, pools: structuredClone(growing.pools) }), 40, 5),
     10,
   );
   const long: Plan = {
@@ -206,15 +206,19 @@ export async function run(): Promise<void> {
   };
   line(
     "walk 24 drives, 1000 steps",
-    median(() => walk({ ...long, pools: structuredClone(long.pools) }), 5, 1),
+    median(() => walkPlan({ ...long, pools: structuredClone(long.pools) }), 5, 1),
     500,
   );
-  const before = walk(long);
+  const before = walkPlan(long);
   line(
     "the same after an edit of the last step",
     median(
       () =>
-        walk({ ...long, steps: [...long.steps.slice(0, -1), { id: "new", kind: "verify", pool: "p1" }] }, "TB", before),
+        walkPlan(
+          { ...long, steps: [...long.steps.slice(0, -1), { id: "new", kind: "verify", pool: "p1" }] },
+          "TB",
+          before,
+        ),
       10,
       2,
     ),

@@ -65,13 +65,11 @@ async function measureMoments(browser, address, name, plan) {
   await page.waitForURL(/\/plan\//);
   await page.getByRole("heading", { name: "Shelf" }).waitFor();
   const before = page.url();
-  await page
-    .getByLabel("Plan file")
-    .setInputFiles({
-      name: "plan.cortijo.json",
-      mimeType: "application/json",
-      buffer: Buffer.from(JSON.stringify(plan)),
-    });
+  await page.getByLabel("Plan file").setInputFiles({
+    name: "plan.cortijo.json",
+    mimeType: "application/json",
+    buffer: Buffer.from(JSON.stringify(plan)),
+  });
   await page.waitForURL((url) => url.href !== before);
   await page.getByRole("slider", { name: "Moment of the plan" }).focus();
   await page.waitForTimeout(1000);

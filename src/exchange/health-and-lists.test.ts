@@ -5,11 +5,11 @@ import { join } from "node:path";
 import { applyCommand } from "@/core/commands/applyCommand";
 import { checkPlan } from "@/core/document/readPlan";
 import { clinic } from "@/core/document/samples/clinic";
-import type { Drive } from "@/core/drives/drive";
-import { predict } from "@/core/plan/predict";
+import { predict } from "@/core/prediction/predict";
 import { readDriveCsv, writeDriveCsv } from "./driveList/driveCsv";
 import { matchReports, takeReports } from "./smart/matchReports";
 import { readSmart } from "./smart/readSmart";
+import type { Drive } from "@/core/document/plan";
 
 const capture = (name: string) => readFileSync(join(__dirname, "smart/captures", name), "utf8");
 const reports = (text: string) => {

@@ -1,13 +1,13 @@
 import fc from "fast-check";
 import { deflateSync, strToU8 } from "fflate";
 import ICAL from "ical.js";
-import { HANDS, type PlanCalendar } from "@/core/calendar/planCalendar";
-import { schedule } from "@/core/calendar/schedule";
-import { demand, timesByHours } from "@/core/data/demand";
+import { HANDS } from "@/core/calendar/planCalendar";
+import { schedulePlan } from "@/core/schedule/schedulePlan";
+import { demand, timesByHours } from "@/core/schedule/demand";
 import { clinic } from "@/core/document/samples/clinic";
 import { growingClinic } from "@/core/document/samples/growingClinic";
-import type { Plan } from "@/core/document/plan";
-import { walk } from "@/core/plan/walk";
+import type { Plan, PlanCalendar } from "@/core/document/plan";
+import { walkPlan } from "@/core/walk/walkPlan";
 import { anyPlan } from "@/core/testing/anyPlan";
 import { calendarFile } from "./calendarFile/calendarFile";
 import { MOST_LINK_CHARACTERS, readPlanLink, writePlanLink } from "./planLink/planLink";
@@ -33,8 +33,8 @@ const eventsOf = (text: string) =>
     .map((component) => new ICAL.Event(component));
 
 describe("the calendar file, read back by another program's parser", () => {
-  const made = walk(growing);
-  const dates = schedule(made, calendar);
+  const made = walkPlan(growing);
+  const dates = schedulePlan(made, calendar);
   const text = calendarFile(made, dates, NOW);
   const events = eventsOf(text);
   test("has the order and every step, at the moments of the schedule", () => {
@@ -71,7 +71,7 @@ describe("the calendar file, read back by another program's parser", () => {
     expect(alarms("s8.")).toEqual([]);
   });
   test("keeps its identifiers, and counts up, from one export to the next", () => {
-    const later = eventsOf(calendarFile(walk({ ...growing, name: "Renamed" }), dates, NOW + 3_600_000));
+    const later = eventsOf(calendarFile(walkPlan({ ...growing, name: "Renamed" }), dates, NOW + 3_600_000));
     expect(later.map((event) => event.uid)).toEqual(events.map((event) => event.uid));
     expect(later[1]!.sequence).toBe(events[1]!.sequence + 60);
   });
@@ -89,7 +89,7 @@ describe("the calendar file, read back by another program's parser", () => {
           .string({ unit: "grapheme", maxLength: 60 })
           .filter((name) => !/[\u0000-\u001f\u007f\u2028\u2029]/.test(name)),
         (name) => {
-          const event = eventsOf(calendarFile(walk({ ...growing, name }), dates, NOW))[1]!;
+          const event = eventsOf(calendarFile(walkPlan({ ...growing, name }), dates, NOW))[1]!;
           expect(event.summary).toBe(
             `Back up · ${name}`.trimEnd().length === `Back up · ${name}`.length ? `Back up · ${name}` : event.summary,
           );
@@ -163,8 +163,8 @@ describe("a plan as a link", () => {
 });
 
 describe("the plan as a document", () => {
-  const made = walk(growing);
-  const dates = schedule(made, calendar);
+  const made = walkPlan(growing);
+  const dates = schedulePlan(made, calendar);
   const text = planMarkdown(planReport(made, dates, demand(made, timesByHours(made)), calendar.start)).replaceAll(
     "\u00a0",
     " ",
@@ -188,7 +188,7 @@ describe("the plan as a document", () => {
   });
   test("names that look like Markdown or HTML stay text", () => {
     const nasty = planMarkdown(
-      planReport(walk({ ...clinic, name: "<img src=x> # *x* | [a](b)" }), null, [], "2026-11-23"),
+      planReport(walkPlan({ ...clinic, name: "<img src=x> # *x* | [a](b)" }), null, [], "2026-11-23"),
     );
     expect(nasty.split("\n")[0]).toBe("# \\<img src=x\\> \\# \\*x\\* \\| \\[a\\](b)");
   });
@@ -197,7 +197,7 @@ describe("the plan as a document", () => {
 describe("what a program is told", () => {
   test("dates, coverage and demand, where the plan has a calendar and data sets", () => {
     const answer = predictionAnswer(coveredClinic, "2030-01-01");
-    const dates = schedule(walk(coveredClinic), coveredClinic.calendar!);
+    const dates = schedulePlan(walkPlan(coveredClinic), coveredClinic.calendar!);
     expect(answer.moments[3]).toMatchObject({
       after: "s3",
       startsAt: new Date(dates.steps[2]!.start).toISOString(),

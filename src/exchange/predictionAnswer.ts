@@ -1,10 +1,10 @@
-import { schedule } from "@/core/calendar/schedule";
+import { schedulePlan } from "@/core/schedule/schedulePlan";
 import { coverage } from "@/core/data/coverage";
-import { dayAfter } from "@/core/data/daysBetween";
-import { demand, lateFindings, timesByCalendar, timesByHours } from "@/core/data/demand";
+import { dayAfter } from "@/core/time/days";
+import { demand, lateFindings, timesByCalendar, timesByHours } from "@/core/schedule/demand";
 import type { Plan } from "@/core/document/plan";
-import { poolsAt, walk } from "@/core/plan/walk";
-import type { PoolPrediction } from "@/core/plan/predictPool";
+import { poolsAt, walkPlan } from "@/core/walk/walkPlan";
+import type { PoolPrediction } from "@/core/prediction/predictPool";
 
 /** A pool as `/api/predict` tells it: figures, bands, ledger, findings. All sizes in bytes. */
 function poolAnswer(pool: PoolPrediction) {
@@ -45,9 +45,9 @@ const isoOf = (at: number) => new Date(at).toISOString();
  * @param today as YYYY-MM-DD, by which the age of backups is judged where the plan has no calendar
  */
 export function predictionAnswer(plan: Plan, today: string) {
-  const walked = walk(plan, "TB", undefined, today);
+  const walked = walkPlan(plan, "TB", undefined, today);
   const { moments } = walked;
-  const dates = plan.calendar ? schedule(walked, plan.calendar) : null;
+  const dates = plan.calendar ? schedulePlan(walked, plan.calendar) : null;
   const times = dates ? timesByCalendar(dates) : timesByHours(walked);
   const demands = plan.dataSets ? demand(walked, times) : [];
   const start = plan.calendar?.start ?? today;

@@ -1,6 +1,6 @@
 import { Dexie, type EntityTable, type Table } from "dexie";
 import type { Patch } from "immer";
-import type { Command } from "@/core/commands/command";
+import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
 
 /** A plan as the browser keeps it. */

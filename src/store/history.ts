@@ -1,6 +1,6 @@
 import { applyPatches, type Patch } from "immer";
 import { applyCommand } from "@/core/commands/applyCommand";
-import type { Command } from "@/core/commands/command";
+import type { Command } from "@/core/document/command";
 import { describeCommand } from "@/core/commands/describeCommand";
 import type { Plan } from "@/core/document/plan";
 

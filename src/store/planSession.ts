@@ -1,5 +1,5 @@
 import { liveQuery, type Subscription } from "dexie";
-import type { Command } from "@/core/commands/command";
+import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
 import type { CortijoDatabase } from "./database";
 import { perform, redo, startHistory, undo, type History, type HistoryResult } from "./history";

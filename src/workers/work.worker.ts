@@ -4,11 +4,9 @@ import { compareSteps, type Choice, type Comparison, type CompareRequest } from 
 import { nearestChange, type NearestChange } from "@/core/compare/nearestChange";
 import type { Needs } from "@/core/compare/needs";
 import { bestBuySteps, type BestBuys } from "@/core/nextDrive/bestBuys";
-import type { PricedDrive } from "@/core/nextDrive/priceList";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
-import type { PlanCalendar } from "@/core/calendar/planCalendar";
-import type { Plan } from "@/core/document/plan";
-import { walk } from "@/core/plan/walk";
+import type { Plan, PlanCalendar, PricedDrive } from "@/core/document/plan";
+import { walkPlan } from "@/core/walk/walkPlan";
 import { sequenceOf } from "@/core/sequences/registry";
 import type { SequenceId, Wish } from "@/core/sequences/sequence";
 import { trySequence, type TriedSequence } from "@/core/sequences/tried";
@@ -61,7 +59,7 @@ const work = {
     result: trySequence(
       sequenceOf(id),
       wish,
-      { document, at, today, walked: walk(document, family, undefined, today) },
+      { document, at, today, walked: walkPlan(document, family, undefined, today) },
       calendar,
     ),
   }),

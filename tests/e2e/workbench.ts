@@ -1,9 +1,7 @@
 import { expect, type Locator, type Page } from "@playwright/test";
 import { nominalBytes } from "../../src/core/bytes/nominalBytes";
 import { emptyPlan } from "../../src/core/document/emptyPlan";
-import type { Plan, Pool } from "../../src/core/document/plan";
-import type { LayoutId } from "../../src/core/layouts/layout";
-import type { RuleSetId } from "../../src/core/rules/boxRules";
+import type { Plan, Pool, LayoutId, RuleSetId } from "../../src/core/document/plan";
 
 /** Opens Cortijo for the first time: the demo plan. */
 export async function firstVisit(page: Page): Promise<void> {

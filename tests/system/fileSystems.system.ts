@@ -1,7 +1,6 @@
-import type { FileSystem } from "@/core/document/plan";
+import type { FileSystem, LayoutId } from "@/core/document/plan";
 import { usableOf } from "@/core/bands/contents";
 import { roomOf } from "@/core/drives/room";
-import type { LayoutId } from "@/core/layouts/layout";
 import { layoutOf } from "@/core/layouts/registry";
 import { fileSystemShare } from "@/core/ledger/fileSystem";
 import { rulesOf } from "@/core/rules/ruleSets";

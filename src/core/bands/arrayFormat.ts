@@ -2,9 +2,7 @@ import type { Bytes } from "../bytes/bytes";
 import { KiB, MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
 import type { Scheme } from "./band";
-
-/** How a box writes an array onto its members: what its metadata takes, and to what it rounds. */
-export type ArrayFormat = "plain" | "linux-raid";
+import type { ArrayFormat } from "../document/plan";
 
 /** What an array uses of each of its members, in bytes. */
 export interface ArrayFit {

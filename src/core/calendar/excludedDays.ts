@@ -1,5 +1,5 @@
 import { Temporal } from "temporal-polyfill";
-import type { DayRange } from "./planCalendar";
+import type { DayRange } from "../document/plan";
 
 const MONTHS = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"];
 const MONTH_NAMES = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];

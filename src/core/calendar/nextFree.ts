@@ -1,5 +1,5 @@
 import { Temporal } from "temporal-polyfill";
-import type { DayRange, HandsWindow } from "./planCalendar";
+import type { DayRange, HandsWindow } from "../document/plan";
 
 /** As far ahead as a free hour is looked for, in days: three years. */
 const FARTHEST_DAYS = 3 * 366;

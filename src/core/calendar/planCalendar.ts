@@ -1,33 +1,4 @@
-/** Hours of some days of the week at which the owner can be at the box. */
-export interface HandsWindow {
-  /** 1 for Monday to 7 for Sunday. */
-  days: number[];
-  /** "18:00" */
-  from: string;
-  /** "22:00", later on the same day. */
-  to: string;
-}
-
-/** Days on which nothing can be done by hand, the last one included; both as YYYY-MM-DD. */
-export interface DayRange {
-  from: string;
-  to: string;
-}
-
-/** When a plan is carried out. */
-export interface PlanCalendar {
-  /** Names the plan in calendar programs, so that a new export updates the entries of an old one. */
-  id: string;
-  /** The first day, as YYYY-MM-DD. */
-  start: string;
-  /** Where the box stands: a time zone by its IANA name. */
-  timeZone: string;
-  /** How many days pass between an order and the delivery. */
-  deliveryDays: number;
-  /** When the owner can put a hand to the box. At the screen it is enough to be awake. */
-  hands: HandsWindow[];
-  excluded: DayRange[];
-}
+import type { HandsWindow } from "../document/plan";
 
 /** When hands are at the box, ready-made. */
 export const HANDS = {

@@ -1,11 +1,23 @@
 import { current, enablePatches, produceWithPatches, type Patch } from "immer";
-import { driveInBay, groupOfDrive, type Group, type Plan, type Pool, type Volume } from "../document/plan";
-import { bayOf, type Drive, type Place } from "../drives/drive";
-import type { Backup } from "../data/backup";
-import { MOST_BACKUPS, MOST_DATA_SETS, type DataSet } from "../data/dataSet";
-import { MOST_PRICES } from "../nextDrive/priceList";
-import type { Step, StepBody } from "../steps/step";
-import type { Command, NewDrive } from "./command";
+import {
+  type Group,
+  type Plan,
+  type Pool,
+  type Volume,
+  type Drive,
+  type Place,
+  type Backup,
+  type DataSet,
+  type Step,
+  type StepBody,
+  type NewDrive,
+} from "../document/plan";
+import { bayOf } from "../drives/drive";
+import { MOST_BACKUPS, MOST_DATA_SETS } from "../data/dataSet";
+import { MOST_PRICES } from "../drives/priceList";
+import type { Command } from "../document/command";
+import { groupOfDrive } from "../box/members";
+import { driveInBay } from "../box/bays";
 
 enablePatches();
 

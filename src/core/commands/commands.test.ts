@@ -1,14 +1,16 @@
 import fc from "fast-check";
 import { applyPatches } from "immer";
-import { driveInBay, groupOfDrive, type Plan } from "../document/plan";
+import { type Plan } from "../document/plan";
 import { checkPlan } from "../document/readPlan";
 import { clinic } from "../document/samples/clinic";
 import { USABLE_CAUSES } from "../ledger/ledger";
-import { predict } from "../plan/predict";
+import { predict } from "../prediction/predict";
 import { anyCommand, anyPlan } from "../testing/anyPlan";
 import { applyCommand } from "./applyCommand";
-import type { Command } from "./command";
+import type { Command } from "../document/command";
 import { describeCommand } from "./describeCommand";
+import { groupOfDrive } from "../box/members";
+import { driveInBay } from "../box/bays";
 
 const after = (plan: Plan, ...commands: Command[]): Plan =>
   commands.reduce((current, command) => {

@@ -1,7 +1,7 @@
 import type { Plan } from "../document/plan";
 import { shortSize } from "../drives/nameOfDrive";
 import { layoutOf } from "../layouts/registry";
-import type { Command } from "./command";
+import type { Command } from "../document/command";
 
 const drives = (count: number) => (count === 1 ? "1 drive" : `${count} drives`);
 

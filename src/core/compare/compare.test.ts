@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { applyCommand } from "../commands/applyCommand";
 import { emptyPlan } from "../document/emptyPlan";
-import { predict } from "../plan/predict";
+import { predict } from "../prediction/predict";
 import { rulesOf } from "../rules/ruleSets";
 import { drivesOfTB } from "../testing/arbitraries";
 import { compareDrives } from "./compare";

@@ -1,11 +1,8 @@
-import type { Pool } from "../document/plan";
-import type { Drive } from "../drives/drive";
-import type { LayoutId } from "../layouts/layout";
+import type { Pool, Drive, LayoutId, BoxRules } from "../document/plan";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf, layouts } from "../layouts/registry";
-import { predictPool, type PoolPrediction } from "../plan/predictPool";
-import { nameOfSplit, splitChoices } from "../plan/splitChoices";
-import type { BoxRules } from "../rules/boxRules";
+import { predictPool, type PoolPrediction } from "../prediction/predictPool";
+import { nameOfSplit, splitChoices } from "../prediction/splitChoices";
 import { figuresOf, type Figures } from "./figures";
 import { bestSplits } from "./splits";
 

@@ -1,12 +1,10 @@
 import type { Bytes } from "../bytes/bytes";
-import type { Drive } from "../drives/drive";
 import type { Survival } from "../failures/survival";
-import type { LayoutId } from "../layouts/layout";
-import type { PoolPrediction } from "../plan/predictPool";
-import type { BoxRules } from "../rules/boxRules";
+import type { PoolPrediction } from "../prediction/predictPool";
 import type { Hours } from "../time/hours";
-import { speedOf, type Speed } from "../time/speed";
+import { speedOf, type Speed } from "../speeds/speed";
 import { growthOf, type Growth } from "./growth";
+import type { Drive, LayoutId, BoxRules } from "../document/plan";
 
 /** What a pool is compared by. Everything is taken from its prediction. */
 export interface Figures {

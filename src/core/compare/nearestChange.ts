@@ -1,12 +1,11 @@
 import type { Bytes } from "../bytes/bytes";
-import type { Drive } from "../drives/drive";
-import { predictPool } from "../plan/predictPool";
-import type { BoxRules } from "../rules/boxRules";
+import { predictPool } from "../prediction/predictPool";
 import { poolOf, type Choice } from "./compare";
 import { figuresOf } from "./figures";
 import { misfits, type Needs } from "./needs";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
+import type { Drive, BoxRules } from "../document/plan";
 
 /** A change that would make a choice fit. */
 export interface NearestChange {

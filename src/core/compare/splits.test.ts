@@ -1,11 +1,10 @@
 import fc from "fast-check";
-import type { Drive } from "../drives/drive";
-import type { LayoutId } from "../layouts/layout";
 import { layoutOf, layouts } from "../layouts/registry";
 import { rulesOf } from "../rules/ruleSets";
 import { anyRules, drivesOfTB, testDrive } from "../testing/arbitraries";
 import { groupValues } from "./groupValues";
 import { bestSplits } from "./splits";
+import type { Drive, LayoutId } from "../document/plan";
 
 const rules = rulesOf({ set: "classic-raid" });
 const hybrids = rulesOf({ set: "hybrid-box" });

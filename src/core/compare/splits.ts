@@ -1,12 +1,11 @@
 import type { Bytes } from "../bytes/bytes";
 import { GiB } from "../bytes/bytes";
 import { roomOf } from "../drives/room";
-import type { Drive } from "../drives/drive";
-import type { Layout, LayoutId } from "../layouts/layout";
+import type { Layout } from "../layouts/layout";
 import { fewestDrives } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
-import type { BoxRules } from "../rules/boxRules";
 import { groupValues, type GroupValue } from "./groupValues";
+import type { Drive, LayoutId, BoxRules } from "../document/plan";
 
 /** Some drives parted into groups, with those that are better left out. */
 export interface Split {

@@ -1,29 +1,7 @@
 import type { Bytes } from "../bytes/bytes";
-import type { Plan } from "../document/plan";
-import { sizeAfter, type DataSet } from "./dataSet";
-import { daysBetween } from "./daysBetween";
-
-/** A place where copies of data sets are kept, outside the pools of the plan. */
-export interface Backup {
-  id: string;
-  name: string;
-  kind: "box" | "usb-drive" | "service";
-  /** In the same building as the box, so that a theft or a fire takes both, or elsewhere. */
-  place: "here" | "elsewhere";
-  /** How much fits. Nothing where that is no question. */
-  bytes?: Bytes;
-  /** How many days lie between two copies. */
-  everyDays: number;
-  /** Whether it keeps older states, so that a deletion can be taken back after the next copy. */
-  keepsVersions: boolean;
-  /** The day, as YYYY-MM-DD, on which the copy was last found whole. */
-  lastVerified?: string;
-  /** Ids of the data sets that it holds. */
-  dataSets: string[];
-  /** The drive of the plan that it is on, where it is one. */
-  drive?: string;
-}
-
+import type { Plan, Backup, DataSet } from "../document/plan";
+import { sizeAfter } from "./dataSet";
+import { daysBetween } from "../time/days";
 /** A copy that was found whole no longer ago than this counts as current. */
 export const CURRENT_DAYS = 35;
 

@@ -1,11 +1,10 @@
 import type { Band } from "../bands/band";
-import type { Plan, Pool } from "../document/plan";
+import type { Plan, Pool, Backup, DataSet } from "../document/plan";
 import { fateOf } from "../failures/fate";
 import { rulesOf } from "../rules/ruleSets";
-import { bandsOfPool } from "../steps/box";
-import { currentBackups, type Backup } from "./backup";
+import { currentBackups } from "./backup";
 import { dataSetsIn } from "./stored";
-import type { DataSet } from "./dataSet";
+import { bandsOfPool } from "../box/figures";
 
 /** What may happen to data. */
 export type Threat = "one-failure" | "two-failures" | "theft-or-fire" | "deletion";

@@ -2,21 +2,20 @@ import fc from "fast-check";
 import { applyCommand } from "../commands/applyCommand";
 import { nominalBytes } from "../bytes/nominalBytes";
 import { emptyPlan } from "../document/emptyPlan";
-import type { Plan } from "../document/plan";
+import type { Plan, Backup, DataSet } from "../document/plan";
 import { checkPlan } from "../document/readPlan";
 import { fateOf } from "../failures/fate";
-import { walk } from "../plan/walk";
+import { walkPlan } from "../walk/walkPlan";
 import { rulesOf, ruleSets } from "../rules/ruleSets";
-import { bandsOfPool } from "../steps/box";
 import { numbered } from "../testing/anySteps";
 import { drivesOfTB, testDrive } from "../testing/arbitraries";
-import type { Backup } from "./backup";
 import { coverage } from "./coverage";
-import { dayAfter, daysBetween, isDay } from "./daysBetween";
-import { sizeAfter, type DataSet } from "./dataSet";
-import { demand, lateFindings, timesByHours } from "./demand";
+import { dayAfter, daysBetween, isDay } from "../time/days";
+import { sizeAfter } from "./dataSet";
+import { demand, lateFindings, timesByHours } from "../schedule/demand";
 import { fullAfter } from "./fullAfter";
 import { storedAfter } from "./stored";
+import { bandsOfPool } from "../box/figures";
 
 const TB = 1e12;
 const images: DataSet = {
@@ -212,12 +211,12 @@ describe("coverage", () => {
 describe("precious data before a risky step", () => {
   const widen = { kind: "widen-group" as const, group: "g1", drives: ["x2"] };
   const codes = (plan: Plan, today = DAY) =>
-    walk(plan, "TB", undefined, today).moments.map(
+    walkPlan(plan, "TB", undefined, today).moments.map(
       (moment) =>
         moment.walked?.findings.filter((finding) => finding.severity === "block").map((finding) => finding.code) ?? [],
     );
   test("without a current backup it is blocked, and nothing changes", () => {
-    const made = walk(numbered(clinicPlan(), [widen]), "TB", undefined, DAY);
+    const made = walkPlan(numbered(clinicPlan(), [widen]), "TB", undefined, DAY);
     expect(made.moments[1]!.walked!.done).toBe(false);
     expect(made.moments[1]!.state.plan.pools).toBe(made.moments[0]!.state.plan.pools);
     expect(made.moments[1]!.walked!.findings[0]!.message).toContain("X-rays");
@@ -225,7 +224,7 @@ describe("precious data before a risky step", () => {
   test("a current backup, a backup step before it, or the owner's word lets it through", () => {
     expect(codes(numbered(clinicPlan({ backups: [away] }), [widen]))).toEqual([[], []]);
     expect(codes(numbered(clinicPlan(), [{ kind: "back-up", pool: "p1", to: "b1" }, widen]))).toEqual([[], [], []]);
-    const lifted = walk(
+    const lifted = walkPlan(
       numbered(clinicPlan(), [
         { ...widen, lifted: { on: "2026-11-23", words: "The paper originals are in the cellar." } },
       ]),
@@ -309,7 +308,7 @@ describe("where redundancy takes over from a backup drive", () => {
     ],
     backups: [{ ...usb, drive: "x1" }],
   };
-  const made = walk(
+  const made = walkPlan(
     numbered(before, [
       { kind: "mirror-drive", pool: "p1", group: "g1", name: "P", drive: "d1", also: ["d2"], by: "x1" },
     ]),
@@ -346,7 +345,7 @@ describe("demand", () => {
     { kind: "grow-volume", pool: "p1", volume: "v1" },
     { kind: "grow-file-system", pool: "p1", volume: "v1" },
   ]);
-  const made = walk(grown);
+  const made = walkPlan(grown);
   test("with the plan it is full later than without, and the rise is at the file system's step", () => {
     const [one] = demand(made, timesByHours(made));
     // 9.6 TB are more than 80 % of 11.9 TB already.
@@ -363,7 +362,7 @@ describe("demand", () => {
         volumes: pool.volumes.map((volume) => ({ ...volume, usedBytes: 8.8 * TB })),
       })),
     };
-    const late = walk(plan);
+    const late = walkPlan(plan);
     const inTime = demand(late, timesByHours(late));
     expect(lateFindings(inTime, DAY, 3).size).toBe(0);
     const times = timesByHours(late).map(({ start, end }) => ({ start: start + 200, end: end + 200 }));

@@ -1,23 +1,5 @@
 import type { Bytes } from "../bytes/bytes";
-
-/** How bad its loss would be: it can be had again; it would cost work; it cannot be had again. */
-export type Worth = "replaceable" | "useful" | "precious";
-
-/** How a data set grows: by so many bytes each month, or by a share of itself each year. */
-export type Growth = { bytesPerMonth: Bytes } | { sharePerYear: number };
-
-/** Data that belongs together and lives on a volume. */
-export interface DataSet {
-  id: string;
-  name: string;
-  /** The id of its volume. */
-  volume: string;
-  /** Its size today. */
-  bytes: Bytes;
-  /** Nothing where it does not grow. */
-  growth?: Growth;
-  worth: Worth;
-}
+import type { DataSet } from "../document/plan";
 
 /** The most data sets, and the most backups, that a plan may have. */
 export const MOST_DATA_SETS = 60;

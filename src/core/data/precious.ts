@@ -1,9 +1,7 @@
-import type { Plan } from "../document/plan";
+import type { Plan, DataSet, Step } from "../document/plan";
 import type { Finding } from "../findings/finding";
-import type { Step } from "../steps/step";
 import { currentBackups } from "./backup";
 import { ANY_DESTINATION, destinationOf } from "./destination";
-import type { DataSet } from "./dataSet";
 import { dataSetsIn } from "./stored";
 
 /** The code of the finding that the owner may lift in writing. */

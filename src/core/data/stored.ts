@@ -1,6 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
-import type { Plan, Volume } from "../document/plan";
-import { sizeAfter, type DataSet } from "./dataSet";
+import type { Plan, Volume, DataSet } from "../document/plan";
+import { sizeAfter } from "./dataSet";
 
 /** The data sets of a volume. */
 export const dataSetsOn = (plan: Pick<Plan, "dataSets">, volume: string): DataSet[] =>

@@ -1,6 +1,5 @@
-import type { PlanCalendar } from "../calendar/planCalendar";
-import { isDay } from "../data/daysBetween";
-import type { Plan } from "./plan";
+import { isDay } from "../time/days";
+import type { Plan, PlanCalendar } from "./plan";
 import type { Problem } from "./problem";
 
 type Named = { id: string; pointer: string; what: string };

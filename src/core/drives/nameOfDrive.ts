@@ -1,6 +1,7 @@
 import { formatBytes, UNIT_SPACE, type UnitFamily } from "../bytes/formatBytes";
 import { soldAs } from "../bytes/nominalBytes";
-import { bayOf, type Drive } from "./drive";
+import { bayOf } from "./drive";
+import type { Drive } from "../document/plan";
 
 /**
  * A drive's size in few characters: in decimal units the size on its label where it is a standard one, otherwise

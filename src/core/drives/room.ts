@@ -1,7 +1,7 @@
 import type { Bytes } from "../bytes/bytes";
 import { MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
-import type { BoxRules } from "../rules/boxRules";
+import type { BoxRules } from "../document/plan";
 
 /** The part of one drive that a pool can use, and what was set aside for it. All in bytes, laid end to end. */
 export interface Room {

@@ -1,7 +1,7 @@
 import type { Bytes } from "../bytes/bytes";
 import { nominalBytes, SOLD_GIGABYTES } from "../bytes/nominalBytes";
 import { parseSize, type ParsedSize } from "../bytes/parseSize";
-import type { Bus, Medium } from "./drive";
+import type { Bus, Medium } from "../document/plan";
 
 /**
  * The bytes of a drive whose size was typed. A hard disk's label ("4 TB") stands for an exact number of sectors,

@@ -2,7 +2,6 @@ import fc from "fast-check";
 import type { Band } from "../bands/band";
 import { GiB } from "../bytes/bytes";
 import { roomOf } from "../drives/room";
-import type { LayoutId } from "../layouts/layout";
 import { layoutOf } from "../layouts/registry";
 import { rulesOf } from "../rules/ruleSets";
 import { anyLayout, drivesOfTB, testDrive } from "../testing/arbitraries";
@@ -10,6 +9,7 @@ import { survivesForReal } from "../testing/codedBytes";
 import { fateOf, type Fate } from "./fate";
 import { survivalOf } from "./survival";
 import { smallestFatalSet, toleranceOf } from "./tolerance";
+import type { LayoutId } from "../document/plan";
 
 const rules = rulesOf({ set: "classic-raid" });
 const bandsOf = (id: LayoutId, drives: { id: string; bytes: number }[]): Band[] =>

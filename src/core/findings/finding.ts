@@ -1,4 +1,4 @@
-import type { Command } from "../commands/command";
+import type { Command } from "../document/command";
 
 /** How much a finding weighs: *block* must be mended before the work, *warn* should be, *note* is good to know. */
 export type Severity = "block" | "warn" | "note";

@@ -2,7 +2,8 @@ import type { Bytes } from "../bytes/bytes";
 import { GiB } from "../bytes/bytes";
 import type { Band, BandMember, Scheme } from "../bands/band";
 import type { Room } from "../drives/room";
-import { requireRooms, type GroupOptions, type Layout, type LayoutId } from "./layout";
+import { requireRooms, type Layout } from "./layout";
+import type { GroupOptions, LayoutId } from "../document/plan";
 
 /** The unit in which these layouts give out space. */
 export const CHUNK_BYTES: Bytes = GiB;

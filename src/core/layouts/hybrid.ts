@@ -2,7 +2,8 @@ import type { Bytes } from "../bytes/bytes";
 import { fitArray } from "../bands/arrayFormat";
 import type { Band, Scheme } from "../bands/band";
 import type { Room } from "../drives/room";
-import { requireRooms, type Layout, type LayoutId } from "./layout";
+import { requireRooms, type Layout } from "./layout";
+import type { LayoutId } from "../document/plan";
 
 /** The scheme of a slice that `count` drives reach, or null where the slice cannot be protected and stays unused. */
 function schemeOfSlice(tolerance: 1 | 2, count: number): Scheme | null {

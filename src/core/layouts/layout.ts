@@ -1,38 +1,7 @@
-import type { ArrayFormat } from "../bands/arrayFormat";
 import type { Bytes } from "../bytes/bytes";
 import type { Band } from "../bands/band";
 import type { Room } from "../drives/room";
-
-/** The layouts of the catalogue, by their names in plan documents. */
-export type LayoutId =
-  | "single"
-  | "span"
-  | "raid0"
-  | "raid1"
-  | "raid10"
-  | "spanned-mirror"
-  | "raid5"
-  | "raid6"
-  | "triple-parity"
-  | "hybrid-1"
-  | "hybrid-2"
-  | "parity-drive-1"
-  | "parity-drive-2"
-  | "copies-2"
-  | "copies-3"
-  | "chunk-parity";
-
-/** What can be chosen about a group beyond its layout. Layouts pass over what does not concern them. */
-export interface GroupOptions {
-  /** Chunk parity: chunks of data in a stripe. */
-  data?: number;
-  /** Chunk parity: chunks of parity in a stripe. */
-  parity?: number;
-  /** Parity drives: which they are, as long as no data drive is larger; otherwise the largest. */
-  parityDrives?: string[];
-  /** Striped mirrors: pair neighbours as they are named, instead of by size. */
-  pairs?: "as-named" | "by-size";
-}
+import type { LayoutId, GroupOptions, ArrayFormat } from "../document/plan";
 
 /** What a layout has to know of the box besides the drives. */
 export interface LayoutSetting {

@@ -6,10 +6,10 @@ import { roomOf } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import { rulesOf } from "../rules/ruleSets";
 import { anyDrives, anyLayout, anyRules, drivesOfTB } from "../testing/arbitraries";
-import type { LayoutId } from "./layout";
 import { CHUNK_BYTES, stripesThatFit } from "./chunks";
 import { layoutOf, layouts } from "./registry";
 import schema from "../document/schema/plan-1.json";
+import type { LayoutId } from "../document/plan";
 
 const classic = rulesOf({ set: "classic-raid" });
 const layOut = (id: LayoutId, drives: { id: string; bytes: number }[], rules = classic) =>
@@ -49,7 +49,7 @@ function highestFill(s: number[], width: number): number {
 const CHUNKED = new Set<LayoutId>(["copies-2", "copies-3", "chunk-parity"]);
 
 test("the catalogue and the plan schema name the same layouts", () => {
-  expect(layouts.map((layout) => layout.id).sort()).toEqual([...schema.$defs.layout.enum].sort());
+  expect(layouts.map((layout) => layout.id).sort()).toEqual([...schema.$defs.layoutId.enum].sort());
 });
 
 describe("worked by hand, on a box with no reserve", () => {

@@ -1,5 +1,6 @@
-import { requireRooms, type Layout, type LayoutId } from "./layout";
+import { requireRooms, type Layout } from "./layout";
 import { wholeDriveBand } from "./wholeDriveBand";
+import type { LayoutId } from "../document/plan";
 
 function parityLayout(parity: 1 | 2 | 3, id: LayoutId, name: string, shortName: string, worth: string): Layout {
   const layout: Layout = {

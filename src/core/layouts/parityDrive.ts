@@ -2,7 +2,8 @@ import { MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
 import type { Band } from "../bands/band";
 import type { Room } from "../drives/room";
-import { requireRooms, type Layout, type LayoutId } from "./layout";
+import { requireRooms, type Layout } from "./layout";
+import type { LayoutId } from "../document/plan";
 
 /**
  * Independent drives with `parity` parity drives, the largest ones: one band for each slice between two sizes of data

@@ -1,6 +1,6 @@
 import { chunkParity, threeCopies, twoCopies } from "./chunks";
 import { hybridOne, hybridTwo } from "./hybrid";
-import type { Layout, LayoutId } from "./layout";
+import type { Layout } from "./layout";
 import { mirror } from "./mirror";
 import { doubleParity, singleParity, tripleParity } from "./parity";
 import { oneParityDrive, twoParityDrives } from "./parityDrive";
@@ -8,6 +8,7 @@ import { spannedMirror } from "./spannedMirror";
 import { separateDrives, span } from "./separateDrives";
 import { stripe } from "./stripe";
 import { stripedMirrors } from "./stripedMirrors";
+import type { LayoutId } from "../document/plan";
 
 /** Every layout that Cortijo knows, in the order in which menus list them. A new family is a file and a line here. */
 export const layouts: readonly Layout[] = [

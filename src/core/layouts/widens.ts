@@ -1,5 +1,5 @@
-import type { BoxRules } from "../rules/boxRules";
-import type { Layout, LayoutId } from "./layout";
+import type { Layout } from "./layout";
+import type { LayoutId, BoxRules } from "../document/plan";
 
 /** Layouts of which a pool has only one group, that takes any further drive: independent drives, and chunks. */
 const ALWAYS: ReadonlySet<LayoutId> = new Set([

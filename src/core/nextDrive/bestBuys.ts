@@ -1,8 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
-import type { Plan, Pool } from "../document/plan";
-import type { Drive } from "../drives/drive";
+import type { Plan, Pool, Drive, PricedDrive } from "../document/plan";
 import { freeBays, usableWith, type Placed, type Placement } from "./placements";
-import type { PricedDrive } from "./priceList";
 
 /** One or two drives to buy, where they go, and what that brings. */
 export interface Buy {

@@ -1,18 +1,15 @@
 import fc from "fast-check";
 import { nominalBytes } from "../bytes/nominalBytes";
-import type { Plan } from "../document/plan";
+import type { Plan, LayoutId, PricedDrive, RuleSetId } from "../document/plan";
 import { clinic } from "../document/samples/clinic";
 import { emptyPlan } from "../document/emptyPlan";
-import { predict } from "../plan/predict";
-import type { RuleSetId } from "../rules/boxRules";
+import { predict } from "../prediction/predict";
 import { ruleSets } from "../rules/ruleSets";
 import { drivesOfTB } from "../testing/arbitraries";
 import { bestBuys } from "./bestBuys";
 import { placementsIn, usableWith, type Placed } from "./placements";
-import { EXAMPLE_PRICES, type PricedDrive } from "./priceList";
+import { EXAMPLE_PRICES } from "../drives/priceList";
 import { flatStretches, sizeCurve } from "./sizeCurve";
-import type { LayoutId } from "../layouts/layout";
-
 const boxOf = (set: RuleSetId, layout: LayoutId, bays: number, ...tb: number[]): Plan => ({
   ...emptyPlan("x"),
   box: { name: "x", bays, rules: { set } },

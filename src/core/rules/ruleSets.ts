@@ -1,4 +1,4 @@
-import type { BoxRules, RuleSet, RulesChoice } from "./boxRules";
+import type { RuleSet } from "./ruleSet";
 import { classicRaid } from "./sets/classicRaid";
 import { chunkCopies } from "./sets/chunkCopies";
 import { desktopMirror } from "./sets/desktopMirror";
@@ -7,6 +7,7 @@ import { hybridBox } from "./sets/hybridBox";
 import { linuxHost } from "./sets/linuxHost";
 import { parityDriveBox } from "./sets/parityDriveBox";
 import { scheduledParity } from "./sets/scheduledParity";
+import type { BoxRules, RulesChoice } from "../document/plan";
 
 /** The ready-made sets, in the order in which menus list them. */
 export const ruleSets: readonly RuleSet[] = [

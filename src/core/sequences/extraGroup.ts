@@ -1,7 +1,6 @@
 import { shortSize } from "../drives/nameOfDrive";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
-import { drivesOf } from "../steps/box";
 import { growSteps } from "../steps/growSteps";
 import {
   CAREFUL,
@@ -16,7 +15,8 @@ import {
   supply,
 } from "./parts";
 import { cannot, type Sequence, type SequenceSetting } from "./sequence";
-import type { LayoutId } from "../layouts/layout";
+import type { LayoutId } from "../document/plan";
+import { drivesOf } from "../box/find";
 
 /** How many drives a further group of a layout can have: what the box takes, in the free bays. */
 const countsFor = (layout: LayoutId, { plan, rules }: SequenceSetting): number[] =>

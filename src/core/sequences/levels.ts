@@ -1,16 +1,12 @@
 import { usableOf } from "../bands/contents";
 import { nameOfDrive, shortSize } from "../drives/nameOfDrive";
-import type { Drive } from "../drives/drive";
 import { roomOf } from "../drives/room";
-import type { LayoutId } from "../layouts/layout";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { poolReserve } from "../ledger/ledger";
-import { bandsOfGroup, usableOfGroup } from "../steps/box";
 import { growSteps } from "../steps/growSteps";
 import { levelVerdict } from "../steps/levelPaths";
 import { parityOf } from "../steps/parityOf";
-import type { StepBody } from "../steps/step";
 import {
   CAREFUL,
   countOf,
@@ -24,6 +20,8 @@ import {
   supply,
 } from "./parts";
 import { cannot, type Made, type Sequence, type SequenceSetting, type Wish } from "./sequence";
+import type { Drive, LayoutId, StepBody } from "../document/plan";
+import { bandsOfGroup, usableOfGroup } from "../box/figures";
 
 const LADDER: readonly LayoutId[] = ["raid1", "raid5", "raid6"];
 

@@ -1,17 +1,13 @@
 import { Temporal } from "temporal-polyfill";
-import type { Drive } from "../drives/drive";
 import { bayOf } from "../drives/drive";
 import { shortSize } from "../drives/nameOfDrive";
 import { leastToJoin } from "../drives/checks/joining";
 import { layoutOf } from "../layouts/registry";
 import { takesAnyDrive, widensByDrive } from "../layouts/widens";
-import { bandsOfGroup, drivesOf, usableOfGroup } from "../steps/box";
 import { growSteps } from "../steps/growSteps";
 import { parityOf } from "../steps/parityOf";
 import { moduleOf } from "../steps/registry";
 import { settle } from "../steps/settle";
-import type { Step, StepBody } from "../steps/step";
-import type { BoxState } from "../steps/stepModule";
 import { replaceInBestOrder } from "./oneByOne";
 import {
   CAREFUL,
@@ -26,6 +22,10 @@ import {
   supply,
 } from "./parts";
 import { cannot, type Sequence, type SequenceSetting } from "./sequence";
+import type { Drive, Step, StepBody } from "../document/plan";
+import { drivesOf } from "../box/find";
+import type { BoxState } from "../box/state";
+import { bandsOfGroup, usableOfGroup } from "../box/figures";
 
 /** The same day some years later; a 29th of February becomes a 28th where there is none. */
 export const yearsAfter = (day: string, years: number): string =>

@@ -1,17 +1,15 @@
 import type { Bytes } from "../bytes/bytes";
 import { usableOf } from "../bands/contents";
-import type { Group } from "../document/plan";
-import { bayOf, type Drive } from "../drives/drive";
+import type { Group, Drive, Step, StepBody } from "../document/plan";
+import { bayOf } from "../drives/drive";
 import { shortSize } from "../drives/nameOfDrive";
 import { roomOf } from "../drives/room";
 import { layOutGroup } from "../layouts/layOutGroup";
-import { bandsOfGroup, drivesOf, usableOfGroup } from "../steps/box";
 import { growSteps } from "../steps/growSteps";
 import { parityOf } from "../steps/parityOf";
 import { moduleOf } from "../steps/registry";
 import { settle } from "../steps/settle";
-import type { Step, StepBody } from "../steps/step";
-import type { BoxState, StepSetting } from "../steps/stepModule";
+import type { StepSetting } from "../steps/stepModule";
 import { bestOrder } from "./bestOrder";
 import {
   CAREFUL,
@@ -27,6 +25,9 @@ import {
   supply,
 } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
+import { drivesOf } from "../box/find";
+import type { BoxState } from "../box/state";
+import { bandsOfGroup, usableOfGroup } from "../box/figures";
 
 const HEALTH = { failing: 0, watch: 1, good: 2 } as const;
 const isSuspect = (drive: Drive) =>

@@ -1,14 +1,14 @@
 import type { Bytes } from "../bytes/bytes";
 import { nominalBytes } from "../bytes/nominalBytes";
 import { destinationOf } from "../data/destination";
-import type { Group, Plan, Pool } from "../document/plan";
-import { bayOf, type Drive } from "../drives/drive";
-import { priceFor } from "../plan/costs";
+import type { Group, Plan, Pool, Drive, StepBody } from "../document/plan";
+import { bayOf } from "../drives/drive";
+import { priceFor } from "../walk/costs";
 import { layoutOf } from "../layouts/registry";
 import { CHUNK_BYTES } from "../layouts/chunks";
-import { drivesOf, isFree } from "../steps/box";
-import type { StepBody } from "../steps/step";
 import type { SequenceSetting, Variants, Wish } from "./sequence";
+import { isFree } from "../box/members";
+import { drivesOf } from "../box/find";
 
 // What the sequences have in common.
 

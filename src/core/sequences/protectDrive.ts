@@ -1,10 +1,10 @@
-import { bayOf, type Drive } from "../drives/drive";
+import { bayOf } from "../drives/drive";
 import { nameOfDrive, shortSize } from "../drives/nameOfDrive";
-import type { Plan, Pool } from "../document/plan";
-import { drivesOf, isFree } from "../steps/box";
-import type { StepBody } from "../steps/step";
+import type { Plan, Pool, Drive, StepBody } from "../document/plan";
 import { CAREFUL, emptyWish, freeBaysOf, freshId, preparations, readyDrives, soldFrom, supply } from "./parts";
 import { cannot, type Made, type Sequence, type SequenceSetting, type Wish } from "./sequence";
+import { isFree } from "../box/members";
+import { drivesOf } from "../box/find";
 
 /** Drives that hold data and are protected by nothing: free ones with contents, and those of separate drives. */
 const bareHolders = (plan: Plan): Drive[] =>

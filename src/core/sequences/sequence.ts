@@ -1,11 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { Box, Plan } from "../document/plan";
-import type { Drive } from "../drives/drive";
-import type { LayoutId } from "../layouts/layout";
-import type { BoxRules } from "../rules/boxRules";
-import type { StepBody } from "../steps/step";
-
+import type { Box, Plan, Drive, LayoutId, BoxRules, StepBody } from "../document/plan";
 export type SequenceId =
   | "one-by-one"
   | "one-a-year"

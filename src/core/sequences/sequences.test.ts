@@ -1,20 +1,16 @@
 import fc from "fast-check";
 import { nominalBytes } from "../bytes/nominalBytes";
 import { emptyPlan } from "../document/emptyPlan";
-import type { Plan } from "../document/plan";
-import type { LayoutId } from "../layouts/layout";
+import type { Plan, LayoutId, PlanCalendar, RuleSetId, StepBody } from "../document/plan";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
-import { costsOf } from "../plan/costs";
-import { predict } from "../plan/predict";
-import { walk } from "../plan/walk";
-import type { RuleSetId } from "../rules/boxRules";
+import { costsOf } from "../walk/costs";
+import { predict } from "../prediction/predict";
+import { walkPlan } from "../walk/walkPlan";
 import { rulesOf, ruleSets } from "../rules/ruleSets";
-import { usableOfPool } from "../steps/box";
-import type { StepBody } from "../steps/step";
 import { numbered } from "../testing/anySteps";
 import { testDrive } from "../testing/arbitraries";
-import { HANDS, type PlanCalendar } from "../calendar/planCalendar";
+import { HANDS } from "../calendar/planCalendar";
 import { bestOrder } from "./bestOrder";
 import { yearsAfter } from "./oneAYear";
 import { replaceInBestOrder } from "./oneByOne";
@@ -22,6 +18,7 @@ import { CAREFUL } from "./parts";
 import { sequenceOf, sequences } from "./registry";
 import { isWish, type SequenceId, type Wish } from "./sequence";
 import { settingAt, trySequence, type Place, type Tried } from "./tried";
+import { usableOfPool } from "../box/figures";
 
 const DAY = "2026-11-23";
 const calendar: PlanCalendar = {
@@ -73,7 +70,7 @@ function boxOf({ set, layout, tb, shelf = [], bays = tb.length + 2, volume = 0 }
 
 const placeOf = (document: Plan): Place => ({
   document,
-  walked: walk(document, "TB", undefined, DAY),
+  walked: walkPlan(document, "TB", undefined, DAY),
   at: 0,
   today: DAY,
 });
@@ -317,7 +314,7 @@ const tryWish = (id: SequenceId, document: Plan): Wish => {
 describe("the order in which space comes earliest", () => {
   /** Missing space over the hours, as the walk of the steps itself has it. */
   const missingOf = (plan: Plan, steps: StepBody[]): number => {
-    const made = walk(numbered(plan, steps));
+    const made = walkPlan(numbered(plan, steps));
     const end = made.moments.at(-1)!.capacities.pool;
     return made.moments
       .slice(1)
@@ -362,7 +359,7 @@ describe("the order in which space comes earliest", () => {
             // Each order by its own swaps, one after the other.
             let steps: StepBody[] = [];
             order.forEach((id, k) => {
-              const at = walk(numbered(plan, steps)).moments.at(-1)!.state.plan;
+              const at = walkPlan(numbered(plan, steps)).moments.at(-1)!.state.plan;
               steps = [...steps, ...replaceInBestOrder("g1", [id], [news[k]!], wish, { ...setting, plan: at }).steps];
             });
             expect(missingOf(plan, steps)).toBeGreaterThanOrEqual(best.missing * kept * (1 - 1e-9));
@@ -477,7 +474,7 @@ describe("what a plan costs", () => {
       { bytes: TB(10), price: 200, medium: "hdd" as const, bus: "sata" as const, label: "" },
       { bytes: TB(4), price: 50, medium: "hdd" as const, bus: "sata" as const, label: "" },
     ];
-    const costs = costsOf(walk({ ...numbered(box, steps), drives, prices }));
+    const costs = costsOf(walkPlan({ ...numbered(box, steps), drives, prices }));
     expect(costs.purchases.map(({ drive, price, step }) => [drive.id, price, step])).toEqual([
       ["b1", 100, "s1"],
       ["b2", 200, "s3"],
@@ -485,8 +482,9 @@ describe("what a plan costs", () => {
     ]);
     expect([costs.total, costs.unpriced, costs.freed.map((drive) => drive.id)]).toEqual([300, 1, ["d1", "d2", "d3"]]);
     expect(
-      costsOf(walk({ ...numbered(box, steps.slice(0, 1)), drives: drives.map(({ price: _price, ...drive }) => drive) }))
-        .purchases[0]!.isExample,
+      costsOf(
+        walkPlan({ ...numbered(box, steps.slice(0, 1)), drives: drives.map(({ price: _price, ...drive }) => drive) }),
+      ).purchases[0]!.isExample,
     ).toBe(true);
   });
 });

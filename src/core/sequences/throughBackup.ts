@@ -1,17 +1,17 @@
 import { usableOf } from "../bands/contents";
 import { toleranceOf } from "../failures/tolerance";
 import { roomOf } from "../drives/room";
-import type { LayoutId } from "../layouts/layout";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { poolReserve } from "../ledger/ledger";
 import { rulesOf, ruleSetOf } from "../rules/ruleSets";
-import { drivesOf, toleranceOfPool } from "../steps/box";
 import { growSteps } from "../steps/growSteps";
-import type { StepBody } from "../steps/step";
 import { destinationOf } from "../data/destination";
 import { CAREFUL, countOf, emptyWish, readyDrives } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
+import type { LayoutId, StepBody } from "../document/plan";
+import { drivesOf } from "../box/find";
+import { toleranceOfPool } from "../box/figures";
 
 const boxOf = (wish: Wish, { plan }: SequenceSetting) => wish.box ?? plan.box;
 

@@ -1,15 +1,14 @@
 import { applyCommand } from "../commands/applyCommand";
-import type { Command } from "../commands/command";
-import type { PlanCalendar } from "../calendar/planCalendar";
-import type { Plan } from "../document/plan";
+import type { Command } from "../document/command";
+import type { Plan, PlanCalendar } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { nameOfDriveFirst } from "../drives/nameOfDrive";
-import { costsOf, type Purchase } from "../plan/costs";
-import { placeAt } from "../plan/placeAt";
-import { walk, type Walk, type WalkedMoment } from "../plan/walk";
-import { driveOf } from "../steps/box";
+import { costsOf, type Purchase } from "../walk/costs";
+import { placeAt } from "../walk/placeAt";
+import { walkPlan, type Walk, type WalkedMoment } from "../walk/walkPlan";
 import { rulesOf } from "../rules/ruleSets";
 import type { Made, Sequence, SequenceSetting, Wish } from "./sequence";
+import { driveOf } from "../box/find";
 
 /** A sequence put into the plan on trial: what it does, needs, erases and takes. */
 export interface Tried {
@@ -84,7 +83,7 @@ export function trySequence(sequence: Sequence, wish: Wish, place: Place, calend
   };
   const result = applyCommand(document, command);
   if (!result.ok) return { ok: false, reason: result.reason };
-  const trial = walk(result.plan, walked.family, walked, walked.day ?? place.today);
+  const trial = walkPlan(result.plan, walked.family, walked, walked.day ?? place.today);
   const moments = trial.moments.slice(at + 1, at + 1 + made.steps.length);
   const [before, after] = [trial.moments[at], moments.at(-1)];
   if (!before || !after) return { ok: false, reason: "There is nothing to be done." };

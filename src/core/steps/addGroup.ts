@@ -2,7 +2,7 @@ import { layoutOf } from "../layouts/registry";
 import { listOf, missingPool } from "./checks";
 import { checkNewGroup, costOfGroup, withGroup } from "./makeGroup";
 import { against, type StepModule } from "./stepModule";
-import { poolOf } from "./box";
+import { poolOf } from "../box/find";
 
 /** A further group for a pool. Minutes, and the space is there at once; the pool is then lost when any group is. */
 export const addGroup: StepModule<"add-group"> = {

@@ -1,12 +1,11 @@
 import { formatBytes } from "../bytes/formatBytes";
-import type { Backup } from "../data/backup";
-import type { Plan } from "../document/plan";
+import type { Plan, Backup, StepOf } from "../document/plan";
 import { hoursFor } from "../time/hours";
-import { NETWORKS } from "../time/speed";
-import { poolOf, storedIn } from "./box";
+import { NETWORKS } from "../speeds/speed";
 import { missingPool } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
-import type { StepOf } from "./step";
+import { poolOf } from "../box/find";
+import { storedIn } from "../box/capacities";
 
 /** What a copy to a drive over USB reaches, in bytes per second: that of a hard disk behind a USB 3 adapter. */
 const USB_RATE = 140e6;

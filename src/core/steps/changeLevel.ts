@@ -1,27 +1,19 @@
 import { roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
 import { wrongCount } from "../layouts/problemsOfLayout";
-import type { StepBody } from "./step";
 import { hoursFor } from "../time/hours";
-import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../time/rates";
-import {
-  bandsOfGroup,
-  changed,
-  drivesOf,
-  groupOf,
-  heightOn,
-  occupied,
-  poolOfGroup,
-  storedIn,
-  takeIn,
-  usableOfPool,
-  passHours,
-} from "./box";
+import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../drives/rates";
 import { capital, joiningFindings, listOf, missingDrives, notFree, volumesFit, withoutBackup } from "./checks";
 import { levelVerdict } from "./levelPaths";
-import { against, noCost, type BoxState, type StepModule, type StepSetting } from "./stepModule";
+import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 import { reachIn } from "./reachIn";
-import type { StepOf } from "./step";
+import type { StepBody, StepOf } from "../document/plan";
+import { drivesOf, groupOf, poolOfGroup } from "../box/find";
+import { type BoxState, changed, takeIn } from "../box/state";
+import { bandsOfGroup, usableOfPool } from "../box/figures";
+import { heightOn, occupied } from "../bands/occupied";
+import { storedIn } from "../box/capacities";
+import { passHours } from "../box/passHours";
 
 function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSetting): BoxState {
   return changed(state, (plan) => {

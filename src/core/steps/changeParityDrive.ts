@@ -1,22 +1,17 @@
 import { roomOf } from "../drives/room";
 import { hoursFor } from "../time/hours";
-import { REBUILD_SHARE } from "../time/rates";
+import { REBUILD_SHARE } from "../drives/rates";
 import { bayOf } from "../drives/drive";
-import {
-  bandsOfGroup,
-  changed,
-  driveOf,
-  drivesOf,
-  freeBay,
-  groupOf,
-  isFree,
-  occupied,
-  poolOfGroup,
-  slowestRate,
-} from "./box";
 import { capital, joiningFindings, missingDrives, named } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
 import { parityOf } from "./parityOf";
+import { freeBay } from "../box/bays";
+import { isFree } from "../box/members";
+import { driveOf, drivesOf, groupOf, poolOfGroup } from "../box/find";
+import { changed } from "../box/state";
+import { bandsOfGroup } from "../box/figures";
+import { occupied } from "../bands/occupied";
+import { slowestRate } from "../box/passHours";
 
 /** A larger parity drive: it must come before any larger data drive. The old one is free afterwards. */
 export const changeParityDrive: StepModule<"change-parity-drive"> = {

@@ -1,19 +1,23 @@
 import type { Finding } from "../findings/finding";
 import { currentBackups } from "../data/backup";
 import { dataSetsIn } from "../data/stored";
-import type { Plan } from "../document/plan";
+import type { Plan, Drive, LayoutId } from "../document/plan";
 import { formatBytes } from "../bytes/formatBytes";
 import { checkContents } from "../drives/checks/contents";
 import { checkHealth } from "../drives/checks/health";
 import { checkMixing } from "../drives/checks/mixing";
 import { checkTechnology } from "../drives/checks/technology";
-import { bayOf, type Drive } from "../drives/drive";
+import { bayOf } from "../drives/drive";
 import { nameOfDrive, nameOfDriveFirst } from "../drives/nameOfDrive";
 import { layoutOf } from "../layouts/registry";
 import { wrongCount } from "../layouts/problemsOfLayout";
-import type { LayoutId } from "../layouts/layout";
-import { driveOf, freeBay, isFree, poolOf, storedIn, usableOfPool } from "./box";
-import { against, type BoxState, type StepSetting } from "./stepModule";
+import { against, type StepSetting } from "./stepModule";
+import { freeBay } from "../box/bays";
+import { isFree } from "../box/members";
+import { driveOf, poolOf } from "../box/find";
+import type { BoxState } from "../box/state";
+import { usableOfPool } from "../box/figures";
+import { storedIn } from "../box/capacities";
 
 /** That the drives are in the plan at all. */
 export function missingDrives(plan: Plan, ids: readonly string[]): Finding[] {

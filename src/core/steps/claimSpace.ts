@@ -1,7 +1,11 @@
 import { formatBytes } from "../bytes/formatBytes";
-import { REBUILD_SHARE } from "../time/rates";
-import { bandsOfGroup, changed, drivesOf, groupOf, occupied, poolOfGroup, usableOfGroup, passHours } from "./box";
-import { against, MINUTES, noCost, type StepModule } from "./stepModule";
+import { REBUILD_SHARE } from "../drives/rates";
+import { against, A_FEW_MINUTES, noCost, type StepModule } from "./stepModule";
+import { drivesOf, groupOf, poolOfGroup } from "../box/find";
+import { changed } from "../box/state";
+import { bandsOfGroup, usableOfGroup } from "../box/figures";
+import { occupied } from "../bands/occupied";
+import { passHours } from "../box/passHours";
 
 /** The space of larger replacements taken into the group, drive by drive or for the whole group as the rules have it. */
 export const claimSpace: StepModule<"claim-space"> = {
@@ -73,7 +77,7 @@ export const claimSpace: StepModule<"claim-space"> = {
       hours:
         redundant && more.some(({ bytes }) => bytes > 0)
           ? passHours(after.plan, new Map(more.map(({ drive, bytes }) => [drive.id, bytes])), REBUILD_SHARE)
-          : MINUTES,
+          : A_FEW_MINUTES,
       work: redundant
         ? more
             .filter(({ bytes }) => bytes > 0)

@@ -1,9 +1,10 @@
-import type { Group, Plan, Pool } from "../document/plan";
+import type { Group, Plan, Pool, BoxRules } from "../document/plan";
 import { limitedRoom, roomOf } from "../drives/room";
 import { spreadChunks } from "../layouts/chunkFill";
 import { CHUNK_BYTES, stripesThatFit } from "../layouts/chunks";
-import type { BoxRules } from "../rules/boxRules";
-import { drivesOf, storedIn, usableOfGroup } from "./box";
+import { drivesOf } from "../box/find";
+import { usableOfGroup } from "../box/figures";
+import { storedIn } from "../box/capacities";
 
 /** How many chunks a stripe has: copies, or data and parity. */
 const chunkWidthOf = (group: Pick<Group, "layout" | "options">): number =>

@@ -1,6 +1,4 @@
-import type { Pool } from "../document/plan";
-import type { BoxRules } from "../rules/boxRules";
-import type { StepBody } from "./step";
+import type { Pool, BoxRules, StepBody } from "../document/plan";
 
 /** The steps that give what a pool has gained to its last volume and to that one's files, where the box does not do so itself. */
 export function growSteps(pool: Pool, rules: Pick<BoxRules, "growing">): StepBody[] {

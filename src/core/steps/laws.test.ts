@@ -1,20 +1,19 @@
 import fc from "fast-check";
 import { nominalBytes } from "../bytes/nominalBytes";
 import { emptyPlan } from "../document/emptyPlan";
-import type { Plan } from "../document/plan";
+import type { Plan, StepBody } from "../document/plan";
 import { fateOf } from "../failures/fate";
 import { layOutGroup } from "../layouts/layOutGroup";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
-import { poolsAt, walk } from "../plan/walk";
-import { predict } from "../plan/predict";
+import { poolsAt, walkPlan } from "../walk/walkPlan";
+import { predict } from "../prediction/predict";
 import { rulesOf, ruleSets } from "../rules/ruleSets";
 import { anyStepOn, numbered } from "../testing/anySteps";
 import { testDrive } from "../testing/arbitraries";
 import { survivesForReal } from "../testing/codedBytes";
-import { bandsOfPool, usableOfPool } from "./box";
 import { moduleOf } from "./registry";
-import type { StepBody } from "./step";
+import { bandsOfPool, usableOfPool } from "../box/figures";
 
 const sizes = fc.constantFrom(1, 2, 3, 4, 8, 12);
 const setId = fc.constantFrom(...ruleSets.map((set) => set.id));
@@ -71,7 +70,7 @@ const anyGrowing = fc
 test("over any boxes, rules and steps", () => {
   fc.assert(
     fc.property(anyGrowing, (plan) => {
-      const { moments } = walk(plan);
+      const { moments } = walkPlan(plan);
       const rules = rulesOf(plan.box.rules);
       moments.forEach((moment, i) => {
         const before = moments[i - 1];
@@ -191,7 +190,7 @@ test("one by one ends where the pool made at once with the new sizes is, for eve
             ? [{ kind: "claim-space" as const, group: "g1", drive: `x${i + 1}` }]
             : []),
         ]);
-        const made = walk(
+        const made = walkPlan(
           numbered(plan, [
             ...steps,
             ...(rules.claiming === "whole-group" ? [{ kind: "claim-space" as const, group: "g1" }] : []),
@@ -266,7 +265,7 @@ test("data written at the beginning reads back at every moment, whichever drives
         const up = { raid1: "raid5", raid5: "raid6", "hybrid-1": "hybrid-2", "copies-2": "copies-3" }[
           layout.id as string
         ];
-        const made = walk(
+        const made = walkPlan(
           numbered(box, [
             { kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" },
             { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" },

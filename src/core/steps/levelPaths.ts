@@ -1,5 +1,4 @@
-import type { LayoutId } from "../layouts/layout";
-import type { BoxRules } from "../rules/boxRules";
+import type { LayoutId, BoxRules } from "../document/plan";
 
 /** A change of level as it is asked for. */
 export interface LevelChange {

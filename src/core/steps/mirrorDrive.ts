@@ -1,13 +1,13 @@
-import type { Group, Plan, Pool } from "../document/plan";
-import type { LayoutId } from "../layouts/layout";
+import type { Group, Plan, Pool, LayoutId, StepOf } from "../document/plan";
 import { formatBytes } from "../bytes/formatBytes";
 import { roomOf } from "../drives/room";
 import { hoursFor } from "../time/hours";
-import { REBUILD_SHARE } from "../time/rates";
-import { changed, driveOf, drivesOf, slowestRate, takeIn } from "./box";
+import { REBUILD_SHARE } from "../drives/rates";
 import { capital, joiningFindings, layoutFindings, listOf, missingDrives, named, notFree, volumesFit } from "./checks";
-import { against, noCost, type BoxState, type StepModule, type StepSetting } from "./stepModule";
-import type { StepOf } from "./step";
+import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
+import { driveOf, drivesOf } from "../box/find";
+import { type BoxState, changed, takeIn } from "../box/state";
+import { slowestRate } from "../box/passHours";
 
 type MirrorStep = StepOf<"mirror-drive">;
 

@@ -1,15 +1,15 @@
 import { destinationOf } from "../data/destination";
 import { bareIn } from "../data/precious";
-import type { Plan } from "../document/plan";
+import type { Plan, LayoutId, BoxRules, StepBody } from "../document/plan";
 import { bayOf } from "../drives/drive";
-import type { LayoutId } from "../layouts/layout";
 import { layoutOf } from "../layouts/registry";
 import { takesAnyDrive, widensByDrive } from "../layouts/widens";
 import { CHUNK_BYTES } from "../layouts/chunks";
-import type { BoxRules } from "../rules/boxRules";
-import { bandsOfGroup, driveOf, freeBay, groupOf, ownerOf, poolOfGroup } from "./box";
 import { growSteps } from "./growSteps";
-import type { StepBody } from "./step";
+import { freeBay } from "../box/bays";
+import { driveOf, groupOf, poolOfGroup } from "../box/find";
+import { bandsOfGroup } from "../box/figures";
+import { groupOfDrive } from "../box/members";
 
 /** An act on the box at a moment, that is to become steps. */
 export type Act =
@@ -56,7 +56,7 @@ export function usualChoices(act: Act, plan: Plan, rules: BoxRules): ActChoices 
 
 /** Whether a drive is pulled for another while precious data of its pool has no current backup. */
 function risksPrecious(act: Act, plan: Plan, rules: BoxRules): boolean {
-  const owner = act.kind === "replace" && rules.replacing !== "old-attached" ? ownerOf(plan, act.drive) : null;
+  const owner = act.kind === "replace" && rules.replacing !== "old-attached" ? groupOfDrive(plan, act.drive) : null;
   return owner !== null && bareIn(plan, owner.pool.id, plan.calendar?.start ?? null).length > 0;
 }
 
@@ -78,7 +78,7 @@ function freeGroup(plan: Plan): string {
  * @example stepsOfAct({ kind: "replace", drive: "d1", by: "d5" }, choices, plan, rules) // [{ kind: "replace-drive", … }, { kind: "claim-space", … }]
  */
 export function stepsOfAct(act: Act, choices: ActChoices, plan: Plan, rules: BoxRules): StepBody[] {
-  const owner = act.kind === "replace" || act.kind === "pull" ? ownerOf(plan, act.drive) : null;
+  const owner = act.kind === "replace" || act.kind === "pull" ? groupOfDrive(plan, act.drive) : null;
   const groupId = owner?.group.id ?? ("group" in act ? act.group : "");
   const group = groupOf(plan, groupId);
   const pool = poolOfGroup(plan, groupId);

@@ -1,7 +1,6 @@
-import type { Group, Plan } from "../document/plan";
+import type { Group, Plan, BoxRules } from "../document/plan";
 import { limitedRoom, roomOf } from "../drives/room";
-import type { BoxRules } from "../rules/boxRules";
-import { drivesOf } from "./box";
+import { drivesOf } from "../box/find";
 
 /** A widened hybrid keeps its bands where they are: a drive that ends inside one is taken in up to the band below. */
 export function reachIn(plan: Plan, group: Group, drive: string, rules: BoxRules): number | undefined {

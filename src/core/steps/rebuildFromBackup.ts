@@ -1,13 +1,16 @@
-import type { Box, Plan } from "../document/plan";
+import type { Box, Plan, StepOf } from "../document/plan";
 import { rulesOf, ruleSetOf } from "../rules/ruleSets";
 import { layoutOf } from "../layouts/registry";
 import { hoursFor } from "../time/hours";
-import { NETWORKS } from "../time/speed";
-import { changed, driveOf, drivesOf, isFree, ownerOf, poolOf, storedIn, takeIn, usableOfPool } from "./box";
+import { NETWORKS } from "../speeds/speed";
 import { capital, joiningFindings, layoutFindings, listOf, missingDrives, missingPool } from "./checks";
-import { against, noCost, type BoxState, type StepModule, type StepSetting } from "./stepModule";
-import type { StepOf } from "./step";
+import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 import { formatBytes } from "../bytes/formatBytes";
+import { isFree, groupOfDrive } from "../box/members";
+import { driveOf, drivesOf, poolOf } from "../box/find";
+import { type BoxState, changed, takeIn } from "../box/state";
+import { usableOfPool } from "../box/figures";
+import { storedIn } from "../box/capacities";
 
 /** Another box: the pool's drives go into its bays, and everything else out of the old one onto the shelf. */
 function moveInto(plan: Plan, box: Box, drives: readonly string[]): void {
@@ -46,7 +49,9 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
     if (!pool) return missingPool(plan, step.pool);
     // What a box offers is asked of the one in which the pool is made.
     const there: StepSetting = step.box ? { ...setting, rules: rulesOf(step.box.rules) } : setting;
-    const others = step.drives.filter((drive) => ownerOf(plan, drive)?.pool.id !== step.pool && !isFree(plan, drive));
+    const others = step.drives.filter(
+      (drive) => groupOfDrive(plan, drive)?.pool.id !== step.pool && !isFree(plan, drive),
+    );
     const found = [...missingDrives(plan, step.drives), ...layoutFindings(step.layout, step.drives.length, there)];
     if (others.length > 0)
       found.push(

@@ -14,13 +14,13 @@ import { replaceDrive } from "./replaceDrive";
 import { removeSpare } from "./removeSpare";
 import { setSpare } from "./setSpare";
 import { shrinkVolume } from "./shrinkVolume";
-import type { StepKind } from "./step";
 import type { StepModule } from "./stepModule";
 import { sync } from "./sync";
 import { testDrive } from "./testDrive";
 import { verify } from "./verify";
 import { wipeDrive } from "./wipeDrive";
 import { widenGroup } from "./widenGroup";
+import type { StepKind } from "../document/plan";
 
 /** Every kind of step. A new one is a module and a line here, in `Step`, and in the plan schema. */
 export const stepModules: { readonly [K in StepKind]: StepModule<K> } = {

@@ -2,16 +2,20 @@ import { CHUNK_BYTES } from "../layouts/chunks";
 import { layoutOf } from "../layouts/registry";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { hoursFor } from "../time/hours";
-import { RESHAPE_SHARE, sequentialRate } from "../time/rates";
-import { changed, driveOf, ownerOf, poolOf, storedIn, usableOfPool } from "./box";
+import { RESHAPE_SHARE, sequentialRate } from "../drives/rates";
 import { capital, named, volumesFit } from "./checks";
 import { filledOf } from "./filledOf";
-import { against, noCost, type BoxState, type StepModule } from "./stepModule";
-import type { StepOf } from "./step";
+import { against, noCost, type StepModule } from "./stepModule";
+import type { StepOf } from "../document/plan";
+import { driveOf, poolOf } from "../box/find";
+import { type BoxState, changed } from "../box/state";
+import { usableOfPool } from "../box/figures";
+import { storedIn } from "../box/capacities";
+import { groupOfDrive } from "../box/members";
 
 const apply = (state: BoxState, step: StepOf<"remove-drive">): BoxState =>
   changed(state, (plan) => {
-    const owner = ownerOf(plan, step.drive);
+    const owner = groupOfDrive(plan, step.drive);
     const drive = driveOf(plan, step.drive);
     if (!owner || !drive) return;
     const { group } = owner;
@@ -30,7 +34,7 @@ export const removeDrive: StepModule<"remove-drive"> = {
   mayLower: true,
   check: (state, step, setting) => {
     const { plan } = state;
-    const owner = ownerOf(plan, step.drive);
+    const owner = groupOfDrive(plan, step.drive);
     if (!owner)
       return [
         against(
@@ -76,7 +80,7 @@ export const removeDrive: StepModule<"remove-drive"> = {
   },
   apply,
   cost: ({ plan }, _after, step, { rules }) => {
-    const owner = ownerOf(plan, step.drive);
+    const owner = groupOfDrive(plan, step.drive);
     const drive = driveOf(plan, step.drive);
     if (!owner || !drive || layoutOf(owner.group.layout).allocationUnit !== CHUNK_BYTES) return noCost({});
     const bytes = filledOf(plan, owner.pool, owner.group, rules)[step.drive] ?? 0;
@@ -87,7 +91,7 @@ export const removeDrive: StepModule<"remove-drive"> = {
     });
   },
   say: ({ plan }, step, setting) => ({
-    does: `${capital(named(plan, step.drive, setting))} leaves ${ownerOf(plan, step.drive)?.pool.name ?? "its pool"} and goes to the shelf.`,
+    does: `${capital(named(plan, step.drive, setting))} leaves ${groupOfDrive(plan, step.drive)?.pool.name ?? "its pool"} and goes to the shelf.`,
     why: "The rest of the drives hold all that is stored.",
   }),
 };

@@ -1,6 +1,6 @@
-import { changed } from "./box";
 import { capital, named } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
+import { changed } from "../box/state";
 
 /** The drive is free again. */
 export const removeSpare: StepModule<"remove-spare"> = {

@@ -3,26 +3,20 @@ import { bayOf } from "../drives/drive";
 import { roomOf, limitedRoom } from "../drives/room";
 import { fateOf } from "../failures/fate";
 import { layoutOf } from "../layouts/registry";
-import { rebuildsOf } from "../time/rebuild";
+import { rebuildsOf } from "../speeds/rebuild";
 import { hoursFor } from "../time/hours";
-import { REBUILD_SHARE } from "../time/rates";
-import {
-  bandsOfGroup,
-  bandsOfPool,
-  changed,
-  driveOf,
-  drivesOf,
-  freeBay,
-  heightOn,
-  occupied,
-  ownerOf,
-  slowestRate,
-  storedIn,
-} from "./box";
+import { REBUILD_SHARE } from "../drives/rates";
 import { capital, handling, joiningFindings, missingDrives, named } from "./checks";
 import { filledOf } from "./filledOf";
 import { against, noCost, type StepModule } from "./stepModule";
-import { isFree } from "./box";
+import { freeBay } from "../box/bays";
+import { isFree, groupOfDrive } from "../box/members";
+import { driveOf, drivesOf } from "../box/find";
+import { changed } from "../box/state";
+import { bandsOfGroup, bandsOfPool } from "../box/figures";
+import { heightOn, occupied } from "../bands/occupied";
+import { storedIn } from "../box/capacities";
+import { slowestRate } from "../box/passHours";
 
 /** Within this share a volume a hair smaller, or a right-size margin, would have let the drive in. */
 const A_HAIR = 0.001;
@@ -34,7 +28,7 @@ export const replaceDrive: StepModule<"replace-drive"> = {
   check: (state, step, setting) => {
     const { plan, tested } = state;
     const { rules, family } = setting;
-    const owner = ownerOf(plan, step.drive);
+    const owner = groupOfDrive(plan, step.drive);
     const found = missingDrives(plan, [step.drive, step.by]);
     if (found.length > 0) return found;
     const [old, next] = [driveOf(plan, step.drive), driveOf(plan, step.by)];
@@ -148,7 +142,7 @@ export const replaceDrive: StepModule<"replace-drive"> = {
   },
   apply: (state, step, { rules }) =>
     changed(state, (plan) => {
-      const owner = ownerOf(plan, step.drive);
+      const owner = groupOfDrive(plan, step.drive);
       const [old, next] = [driveOf(plan, step.drive), driveOf(plan, step.by)];
       if (!owner || !old || !next) return;
       const { group, pool } = owner;
@@ -176,8 +170,8 @@ export const replaceDrive: StepModule<"replace-drive"> = {
       delete next.toBuy;
     }),
   cost: ({ plan }, after, step, { rules }) => {
-    const owner = ownerOf(plan, step.drive);
-    const then = ownerOf(after.plan, step.by);
+    const owner = groupOfDrive(plan, step.drive);
+    const then = groupOfDrive(after.plan, step.by);
     if (!owner || !then) return noCost({});
     const used =
       owner.pool.volumes.length === 0

@@ -1,7 +1,8 @@
 import { roomOf } from "../drives/room";
-import { changed, drivesOf, poolOf, takeIn } from "./box";
 import { capital, missingDrives, missingPool, named, notFree } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
+import { drivesOf, poolOf } from "../box/find";
+import { changed, takeIn } from "../box/state";
 
 /** A drive that stands by for a pool and takes over by itself. */
 export const setSpare: StepModule<"set-spare"> = {

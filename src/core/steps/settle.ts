@@ -1,9 +1,8 @@
 import { MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
-import type { Pool } from "../document/plan";
-import type { BoxRules } from "../rules/boxRules";
-import { usableOfPool } from "./box";
-import type { BoxState } from "./stepModule";
+import type { Pool, BoxRules } from "../document/plan";
+import type { BoxState } from "../box/state";
+import { usableOfPool } from "../box/figures";
 
 /** What boxes do by themselves after a step: claim, and grow volume and file system. */
 export function settle(state: BoxState, rules: BoxRules): BoxState {

@@ -1,9 +1,12 @@
 import { formatBytes } from "../bytes/formatBytes";
 import { hoursFor } from "../time/hours";
-import { RESHAPE_SHARE } from "../time/rates";
-import { fileSystemCapacity, changed, drivesOf, poolOf, slowestRate } from "./box";
+import { RESHAPE_SHARE } from "../drives/rates";
 import { against, noCost, type StepModule } from "./stepModule";
 import { missingVolume, volumeOf } from "./volumeOf";
+import { drivesOf, poolOf } from "../box/find";
+import { changed } from "../box/state";
+import { fileSystemCapacity } from "../box/capacities";
+import { slowestRate } from "../box/passHours";
 
 /** A volume made smaller with its file system, where the box can; also by a hair, so that a slightly smaller drive fits. */
 export const shrinkVolume: StepModule<"shrink-volume"> = {

@@ -1,19 +1,9 @@
+import type { BoxState } from "../box/state";
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { Plan } from "../document/plan";
+import type { BoxRules, StepKind, StepOf } from "../document/plan";
 import type { Finding } from "../findings/finding";
-import type { BoxRules } from "../rules/boxRules";
 import type { Hours } from "../time/hours";
-import type { Step, StepKind, StepOf } from "./step";
-
-/** The box at a moment: the plan document as it would then be, and what has been done that the document does not tell. */
-export interface BoxState {
-  plan: Plan;
-  /** Drives that have passed an extended self-test. */
-  tested: ReadonlySet<string>;
-  /** Pools of which a full backup was made after the last step that could have lost their data. */
-  backedUp: ReadonlySet<string>;
-}
 
 /** What a step is seen with. */
 export interface StepSetting {
@@ -56,11 +46,11 @@ export interface StepModule<K extends StepKind> {
 }
 
 /** What has no cost but a few minutes of the owner's. */
-export const MINUTES: Hours = { low: 0.05, expected: 0.1, high: 0.5 };
+export const A_FEW_MINUTES: Hours = { low: 0.05, expected: 0.1, high: 0.5 };
 
 /** A cost with nothing in it, to be filled in. */
 export const noCost = (more: Partial<StepCost>): StepCost => ({
-  hours: MINUTES,
+  hours: A_FEW_MINUTES,
   erased: [],
   work: [],
   online: "online",
@@ -81,4 +71,3 @@ export function against(
 }
 
 export type AnyStepModule = { [K in StepKind]: StepModule<K> }[StepKind];
-export type { Step };

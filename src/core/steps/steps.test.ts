@@ -2,13 +2,10 @@ import { nominalBytes } from "../bytes/nominalBytes";
 import { GiB, MiB } from "../bytes/bytes";
 import { applyCommand } from "../commands/applyCommand";
 import { emptyPlan } from "../document/emptyPlan";
-import type { Plan, Pool } from "../document/plan";
-import type { LayoutId } from "../layouts/layout";
-import { walk, type Walk } from "../plan/walk";
-import type { RuleSetId } from "../rules/boxRules";
+import type { Plan, Pool, LayoutId, RuleSetId, StepBody } from "../document/plan";
+import { walkPlan, type Walk } from "../walk/walkPlan";
 import { drivesOfTB, testDrive } from "../testing/arbitraries";
 import { levelVerdict } from "./levelPaths";
-import type { StepBody } from "./step";
 
 /** A box with a pool p1 of one group g1 over drives d1 … dn in bays, and further drives x1 … on the shelf. */
 export function boxWith(
@@ -40,7 +37,7 @@ export function boxWith(
   };
 }
 const withSteps = (plan: Plan, ...steps: StepBody[]): Walk =>
-  walk({ ...plan, steps: steps.map((step, i) => ({ ...step, id: `s${i + 1}` }) as Plan["steps"][number]) });
+  walkPlan({ ...plan, steps: steps.map((step, i) => ({ ...step, id: `s${i + 1}` }) as Plan["steps"][number]) });
 const TB = (bytes: number) => Math.round(bytes / 1e11) / 10;
 const usable = (made: Walk) => made.moments.map((moment) => TB(moment.capacities.pool));
 const codes = (made: Walk, at: number) => made.moments[at]!.walked!.findings.map((finding) => finding.code);
@@ -105,7 +102,7 @@ test("mirror, then single parity, then double parity, with a drive more each tim
   const jump = withSteps(plan, { kind: "change-level", group: "g1", layout: "raid6", drives: ["x1", "x2"] });
   const mend = jump.moments[1]!.walked!.findings.find((finding) => finding.code === "level-jump")!.mend!;
   const mended = applyCommand(jump.plan, mend.command);
-  expect(mended.ok && usable(walk(mended.plan))).toEqual([4, 8, 8]);
+  expect(mended.ok && usable(walkPlan(mended.plan))).toEqual([4, 8, 8]);
 });
 
 describe("volumes and file systems", () => {
@@ -116,12 +113,14 @@ describe("volumes and file systems", () => {
       group: "g1",
       drives: ["x1"],
     }).plan;
-    expect(codes(walk(plan), 1)).toContain("volume-not-grown");
-    const mend = walk(plan).moments[1]!.walked!.findings.find((finding) => finding.code === "volume-not-grown")!.mend!;
+    expect(codes(walkPlan(plan), 1)).toContain("volume-not-grown");
+    const mend = walkPlan(plan).moments[1]!.walked!.findings.find(
+      (finding) => finding.code === "volume-not-grown",
+    )!.mend!;
     const result = applyCommand(plan, mend.command);
     if (!result.ok) throw new Error(result.reason);
     plan = result.plan;
-    const made = walk(plan);
+    const made = walkPlan(plan);
     expect(
       made.moments.map(({ capacities }) => [capacities.pool, capacities.volume, capacities.fileSystem].map(TB)),
     ).toEqual(
@@ -135,7 +134,7 @@ describe("volumes and file systems", () => {
     expect(
       made.moments.flatMap((moment) => moment.walked?.findings ?? []).map((finding) => finding.code),
     ).not.toContain("volume-not-grown");
-    const half = walk({ ...plan, steps: plan.steps.slice(0, 2) });
+    const half = walkPlan({ ...plan, steps: plan.steps.slice(0, 2) });
     expect(codes(half, 2)).toContain("file-system-not-grown");
   });
   test("a size that is rounded up beyond what the pool has is refused, and the largest accepted offered", () => {
@@ -150,7 +149,7 @@ describe("volumes and file systems", () => {
       mend: { command: { kind: "edit-step", changes: { bytes: 12_002_358_460_416 } } },
     });
     const mended = applyCommand(made.plan, finding!.mend!.command);
-    expect(mended.ok && walk(mended.plan).moments[2]!.walked!.done).toBe(true);
+    expect(mended.ok && walkPlan(mended.plan).moments[2]!.walked!.done).toBe(true);
   });
 });
 
@@ -351,13 +350,13 @@ test("what a later edit does not touch is taken over, not worked out again", () 
     kind: "claim-space",
     group: "g1",
   }).plan;
-  const first = walk(plan);
+  const first = walkPlan(plan);
   const edited = applyCommand(plan, { kind: "edit-step", step: "s3", changes: { disabled: true } });
   if (!edited.ok) throw new Error(edited.reason);
-  const second = walk(edited.plan, "TB", first);
+  const second = walkPlan(edited.plan, "TB", first);
   expect(second.moments[2]!.state).toBe(first.moments[2]!.state);
   expect(second.moments.map((moment) => moment.capacities)).toEqual(
-    walk(edited.plan).moments.map((moment) => moment.capacities),
+    walkPlan(edited.plan).moments.map((moment) => moment.capacities),
   );
 });
 

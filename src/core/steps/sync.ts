@@ -1,8 +1,11 @@
 import { layoutOf } from "../layouts/registry";
-import { VERIFY_SHARE } from "../time/rates";
-import { bandsOfPool, occupied, poolOf, passHours } from "./box";
+import { VERIFY_SHARE } from "../drives/rates";
 import { missingPool } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
+import { poolOf } from "../box/find";
+import { bandsOfPool } from "../box/figures";
+import { occupied } from "../bands/occupied";
+import { passHours } from "../box/passHours";
 
 /** Scheduled parity brought up to date: files are protected as of this moment. */
 export const sync: StepModule<"sync"> = {

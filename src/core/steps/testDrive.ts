@@ -1,8 +1,8 @@
 import { hoursFor } from "../time/hours";
-import { selfTestRate } from "../time/rates";
-import { driveOf } from "./box";
+import { selfTestRate } from "../drives/rates";
 import { capital, missingDrives, named } from "./checks";
 import { noCost, type StepModule } from "./stepModule";
+import { driveOf } from "../box/find";
 
 /** An extended self-test of a drive. */
 export const testDrive: StepModule<"test-drive"> = {

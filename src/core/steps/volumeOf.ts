@@ -1,6 +1,6 @@
 import type { Plan, Volume } from "../document/plan";
-import { poolOf } from "./box";
 import { against } from "./stepModule";
+import { poolOf } from "../box/find";
 
 /** A volume of a pool at a moment. */
 export const volumeOf = (plan: Plan, pool: string, id: string): Volume | undefined =>

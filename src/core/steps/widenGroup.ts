@@ -5,24 +5,17 @@ import { layoutOf } from "../layouts/registry";
 import { widensByDrive } from "../layouts/widens";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { hoursFor } from "../time/hours";
-import { RESHAPE_SHARE, REBUILD_SHARE } from "../time/rates";
+import { RESHAPE_SHARE, REBUILD_SHARE } from "../drives/rates";
 import type { Group } from "../document/plan";
-import {
-  bandsOfGroup,
-  changed,
-  drivesOf,
-  groupOf,
-  heightOn,
-  occupied,
-  poolOfGroup,
-  slowestRate,
-  takeIn,
-  passHours,
-} from "./box";
 import { capital, joiningFindings, listOf, missingDrives, notFree, withoutBackup } from "./checks";
 import { filledOf } from "./filledOf";
 import { reachIn } from "./reachIn";
-import { against, MINUTES, noCost, type StepModule } from "./stepModule";
+import { against, A_FEW_MINUTES, noCost, type StepModule } from "./stepModule";
+import { drivesOf, groupOf, poolOfGroup } from "../box/find";
+import { changed, takeIn } from "../box/state";
+import { bandsOfGroup } from "../box/figures";
+import { heightOn, occupied } from "../bands/occupied";
+import { slowestRate, passHours } from "../box/passHours";
 
 /** One or more drives more in a group: all its stripes are rewritten, and the space is there only at the end. */
 export const widenGroup: StepModule<"widen-group"> = {
@@ -146,7 +139,7 @@ export const widenGroup: StepModule<"widen-group"> = {
       const hours =
         clears && joining.length > 0
           ? hoursFor(Math.max(...joining.map((drive) => drive.bytes)), slowestRate(joining))
-          : MINUTES;
+          : A_FEW_MINUTES;
       return noCost({
         hours,
         erased: [...step.drives],

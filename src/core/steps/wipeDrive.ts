@@ -1,8 +1,10 @@
 import { hoursFor } from "../time/hours";
-import { sequentialRate } from "../time/rates";
-import { changed, driveOf, isFree } from "./box";
+import { sequentialRate } from "../drives/rates";
 import { capital, missingDrives, named } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
+import { isFree } from "../box/members";
+import { driveOf } from "../box/find";
+import { changed } from "../box/state";
 
 /** A drive overwritten from end to end. */
 export const wipeDrive: StepModule<"wipe-drive"> = {

@@ -1,12 +1,9 @@
 import fc from "fast-check";
 import { applyCommand } from "../commands/applyCommand";
-import { HANDS, type DayRange, type HandsWindow } from "../calendar/planCalendar";
-import type { Drive } from "../drives/drive";
-import type { StepBody } from "../steps/step";
-import type { Command, NewDrive } from "../commands/command";
+import { HANDS } from "../calendar/planCalendar";
+import type { Command } from "../document/command";
 import { emptyPlan } from "../document/emptyPlan";
-import type { Plan } from "../document/plan";
-import type { LayoutId } from "../layouts/layout";
+import type { Plan, Drive, LayoutId, DayRange, HandsWindow, StepBody, NewDrive } from "../document/plan";
 import { layouts } from "../layouts/registry";
 import { anyBytes, testDrive } from "./arbitraries";
 

@@ -1,6 +1,5 @@
 import fc from "fast-check";
-import type { Plan } from "../document/plan";
-import type { Step, StepBody } from "../steps/step";
+import type { Plan, Step, StepBody } from "../document/plan";
 import { layouts } from "../layouts/registry";
 
 const layoutId = fc.constantFrom(...layouts.map((layout) => layout.id));

@@ -1,10 +1,10 @@
 import { createEvents, type EventAttributes } from "ics";
-import type { Schedule } from "@/core/calendar/schedule";
+import type { Schedule } from "@/core/schedule/schedulePlan";
 import { nameOfDrive, nameOfDriveFirst } from "@/core/drives/nameOfDrive";
-import type { Walk, WalkedStep } from "@/core/plan/walk";
+import type { Walk, WalkedStep } from "@/core/walk/walkPlan";
 import { stepModules } from "@/core/steps/registry";
-import { driveOf } from "@/core/steps/box";
 import { hoursWords } from "@/core/time/hoursWords";
+import { driveOf } from "@/core/box/find";
 
 /** Entries of steps that need only a click are shown at least so long, in milliseconds. */
 const SHORTEST = 15 * 60_000;

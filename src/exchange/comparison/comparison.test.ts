@@ -1,6 +1,6 @@
 import { nominalBytes } from "@/core/bytes/nominalBytes";
 import { compareDrives } from "@/core/compare/compare";
-import { EXAMPLE_PRICES } from "@/core/nextDrive/priceList";
+import { EXAMPLE_PRICES } from "@/core/drives/priceList";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { drivesOfTB } from "@/core/testing/arbitraries";
 import { readPriceCsv, writePriceCsv } from "../driveList/priceCsv";

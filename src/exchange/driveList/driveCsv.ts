@@ -1,8 +1,7 @@
 import Papa from "papaparse";
 import { parseSize } from "@/core/bytes/parseSize";
-import type { NewDrive } from "@/core/commands/command";
-import type { Bus, Drive, Medium } from "@/core/drives/drive";
 import { driveBytes } from "@/core/drives/typedDrive";
+import type { Bus, Drive, Medium, NewDrive } from "@/core/document/plan";
 
 /** The columns of a drive list. `size` must be there; the others may be left out or empty. */
 export const DRIVE_CSV_COLUMNS = ["size", "model", "serial", "price", "kind"] as const;

@@ -1,6 +1,7 @@
 import Papa from "papaparse";
-import { MOST_PRICES, type PricedDrive } from "@/core/nextDrive/priceList";
+import { MOST_PRICES } from "@/core/drives/priceList";
 import { readDriveCsv } from "./driveCsv";
+import type { PricedDrive } from "@/core/document/plan";
 
 export type PriceCsvResult = { ok: true; prices: PricedDrive[] } | { ok: false; problems: string[] };
 

@@ -1,8 +1,9 @@
-import type { NewDrive } from "@/core/commands/command";
-import type { Bus, Contents, Medium } from "@/core/drives/drive";
+import { isSector } from "@/core/drives/sector";
+import type { Sector } from "@/core/document/plan";
 import { cleanText, flag, kernelName, wholeNumber, type BlockDevice } from "./blockDevice";
 import validateLsblk from "./generated/validateLsblk.cjs";
 import { kindOfDevice, type DeviceKind } from "./kindOfDevice";
+import type { Bus, Contents, Medium, NewDrive } from "@/core/document/plan";
 
 /** A physical drive that the operating system knows. */
 export interface FoundDrive {
@@ -30,8 +31,6 @@ export const INVENTORY_COMMAND = "lsblk --json --bytes --output-all";
 
 /** Mount points without which the system does not run. */
 const SYSTEM_MOUNTS = /^(\/|\/boot(\/.*)?|\/usr|\/var|\/etc|\/nix|\[SWAP\])$/;
-
-const SECTOR_SIZES = new Set([512, 520, 4096, 4160, 8192, 16384]);
 
 /** The disk that a partition lies on, by the kernel's way of naming; for lists that do not say it. */
 function diskOfPartition(name: string): string | null {
@@ -109,12 +108,12 @@ function mediumOf(device: BlockDevice, bus: Bus, assumed: string[]): Medium {
 
 function sectorOf(
   value: number | string | null | undefined,
-  fallback: number,
+  fallback: Sector,
   which: string,
   assumed: string[],
-): number {
+): Sector {
   const size = wholeNumber(value);
-  if (size !== null && SECTOR_SIZES.has(size)) return size;
+  if (isSector(size)) return size;
   assumed.push(`${which} sector size not printed, taken as ${fallback}`);
   return fallback;
 }
@@ -136,7 +135,7 @@ function foundDrive(device: BlockDevice, layers: readonly BlockDevice[]): FoundD
   const logicalSector = sectorOf(device["log-sec"], 512, "logical", assumed);
   const physicalSector = sectorOf(
     device["phy-sec"],
-    Math.max(logicalSector, medium === "hdd" ? 4096 : 512),
+    medium === "hdd" && logicalSector < 4096 ? 4096 : logicalSector,
     "physical",
     assumed,
   );

@@ -1,23 +1,23 @@
 import { formatBytes } from "@/core/bytes/formatBytes";
-import { dayOfMomentIn, dayWords, momentWords, plainDayWords } from "@/core/calendar/dateWords";
-import type { Schedule } from "@/core/calendar/schedule";
+import { dayOfMomentIn, dayWords, momentWords, plainDayWords } from "@/core/time/dateWords";
+import type { Schedule } from "@/core/schedule/schedulePlan";
 import { handsIdOf, HANDS } from "@/core/calendar/planCalendar";
 import { CURRENT_DAYS } from "@/core/data/backup";
 import { coverage, THREATS, type Coverage, type Threat } from "@/core/data/coverage";
 import { outcomeWords } from "@/core/data/coverageWords";
-import type { Demand } from "@/core/data/demand";
+import type { Demand } from "@/core/schedule/demand";
 import { fullWords, growthWords, WORTH_WORDS } from "@/core/data/dataWords";
 import type { Plan } from "@/core/document/plan";
 import { nameOfDriveFirst, shortSize } from "@/core/drives/nameOfDrive";
 import { bayOf } from "@/core/drives/drive";
 import type { Severity } from "@/core/findings/finding";
 import { layoutOf } from "@/core/layouts/registry";
-import { costsOf } from "@/core/plan/costs";
-import { dayOf, planSummary } from "@/core/plan/planSummary";
-import { erasedDrives, type Walk, type WalkedMoment } from "@/core/plan/walk";
+import { costsOf } from "@/core/walk/costs";
+import { dayOf, planSummary } from "@/core/walk/planSummary";
+import { erasedDrives, type Walk, type WalkedMoment } from "@/core/walk/walkPlan";
 import { ruleSetOf } from "@/core/rules/ruleSets";
-import { drivesOf } from "@/core/steps/box";
 import { hoursWords } from "@/core/time/hoursWords";
+import { drivesOf } from "@/core/box/find";
 
 /** The box at one end of the plan, in words. */
 export interface BoxReport {

@@ -1,6 +1,6 @@
-import type { Command } from "@/core/commands/command";
-import type { Drive } from "@/core/drives/drive";
+import type { Command } from "@/core/document/command";
 import { driveOfReport, type SmartReport } from "./readSmart";
+import type { Drive } from "@/core/document/plan";
 
 /** Reports beside the drives of a plan that they are of. */
 export interface MatchedReports {

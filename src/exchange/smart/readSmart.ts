@@ -1,6 +1,7 @@
-import type { NewDrive } from "@/core/commands/command";
-import type { Bus, Health, Medium } from "@/core/drives/drive";
+import { isSector } from "@/core/drives/sector";
+import type { Sector } from "@/core/document/plan";
 import validateSmartctl from "./generated/validateSmartctl.cjs";
+import type { Bus, Health, Medium, NewDrive } from "@/core/document/plan";
 
 /** What smartctl said of one drive. */
 export interface SmartReport {
@@ -10,8 +11,8 @@ export interface SmartReport {
   bus: Bus;
   medium: Medium;
   health: Health;
-  logicalSector: number | null;
-  physicalSector: number | null;
+  logicalSector: Sector | null;
+  physicalSector: Sector | null;
 }
 
 export type SmartResult = { ok: true; reports: SmartReport[]; skipped: string[] } | { ok: false; message: string };
@@ -78,8 +79,7 @@ function reportOf(printed: Printed): SmartReport {
   const protocol = printed.device?.protocol?.toUpperCase() ?? "";
   const bytes = Number(printed.user_capacity?.bytes ?? printed.nvme_total_capacity ?? NaN);
   const bus: Bus = protocol === "NVME" ? "nvme" : protocol === "SCSI" ? "sas" : "sata";
-  const sector = (size: number | undefined) =>
-    size !== undefined && [512, 520, 4096, 4160, 8192, 16384].includes(size) ? size : null;
+  const sector = (size: number | undefined) => (isSector(size) ? size : null);
   const logical = sector(printed.logical_block_size);
   return {
     serial: (printed.serial_number ?? "").trim().slice(0, 120),

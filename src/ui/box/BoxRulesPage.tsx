@@ -3,11 +3,10 @@
 import Link from "next/link";
 import { useMemo } from "react";
 import { formatChange } from "@/core/bytes/formatBytes";
-import type { Plan } from "@/core/document/plan";
+import type { Plan, BoxRules, RuleSetId } from "@/core/document/plan";
 import { layouts } from "@/core/layouts/registry";
-import { ruleConsequence } from "@/core/plan/ruleConsequence";
-import { ruleEffect } from "@/core/plan/ruleEffect";
-import type { BoxRules, RuleSetId } from "@/core/rules/boxRules";
+import { ruleConsequence } from "@/core/ruleBook/ruleConsequence";
+import { ruleEffect } from "@/core/ruleBook/ruleEffect";
 import { rulesOf, ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";

@@ -1,5 +1,5 @@
 import { GiB } from "@/core/bytes/bytes";
-import type { BoxRules } from "@/core/rules/boxRules";
+import type { BoxRules } from "@/core/document/plan";
 
 /** A rule of a kind that has a few plain answers. */
 export interface Question<K extends keyof BoxRules = keyof BoxRules> {

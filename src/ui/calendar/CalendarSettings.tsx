@@ -2,11 +2,12 @@
 
 import { useId, useState } from "react";
 import { parseExcluded, writeExcluded } from "@/core/calendar/excludedDays";
-import { HANDS, handsIdOf, type HandsId, type HandsWindow, type PlanCalendar } from "@/core/calendar/planCalendar";
-import type { Command } from "@/core/commands/command";
-import { isDay } from "@/core/data/daysBetween";
+import { HANDS, handsIdOf, type HandsId } from "@/core/calendar/planCalendar";
+import type { Command } from "@/core/document/command";
+import { isDay } from "@/core/time/days";
 import { Button } from "../kit/Button";
 import { FIELD, Labelled } from "../kit/Field";
+import type { HandsWindow, PlanCalendar } from "@/core/document/plan";
 
 const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 

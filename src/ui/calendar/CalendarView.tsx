@@ -3,13 +3,12 @@
 import { CalendarPlus, Printer } from "lucide-react";
 import Link from "next/link";
 import { useMemo } from "react";
-import { dayWords } from "@/core/calendar/dateWords";
-import { busyMonths } from "@/core/calendar/month";
-import type { PlanCalendar } from "@/core/calendar/planCalendar";
-import { schedule } from "@/core/calendar/schedule";
-import type { Command } from "@/core/commands/command";
-import type { Plan } from "@/core/document/plan";
-import { walk } from "@/core/plan/walk";
+import { dayWords } from "@/core/time/dateWords";
+import { busyMonths } from "@/core/schedule/month";
+import { schedulePlan } from "@/core/schedule/schedulePlan";
+import type { Command } from "@/core/document/command";
+import type { Plan, PlanCalendar } from "@/core/document/plan";
+import { walkPlan } from "@/core/walk/walkPlan";
 import { planFileName } from "@/exchange/exportPlan";
 import { saveFile } from "@/exchange/saveFile";
 import { Button } from "../kit/Button";
@@ -28,10 +27,10 @@ interface Props {
 /** The months in which something is to be done, and what decides the dates. */
 export function CalendarView({ plan, calendar, act, planHref }: Props) {
   const [unit] = useUnit();
-  const walked = useMemo(() => walk(plan, unit, undefined, today()), [plan, unit]);
-  const dates = useMemo(() => schedule(walked, calendar), [walked, calendar]);
+  const walked = useMemo(() => walkPlan(plan, unit, undefined, today()), [plan, unit]);
+  const dates = useMemo(() => schedulePlan(walked, calendar), [walked, calendar]);
   const ends = useMemo(
-    () => (["low", "high"] as const).map((pace) => schedule(walked, calendar, pace).end),
+    () => (["low", "high"] as const).map((pace) => schedulePlan(walked, calendar, pace).end),
     [walked, calendar],
   );
   const months = useMemo(() => busyMonths(dates), [dates]);

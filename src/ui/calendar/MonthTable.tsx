@@ -1,14 +1,14 @@
 "use client";
 
 import { useMemo } from "react";
-import { clockWords, monthWords } from "@/core/calendar/dateWords";
-import { monthView, type MonthDay } from "@/core/calendar/month";
-import type { Schedule } from "@/core/calendar/schedule";
+import { clockWords, monthWords } from "@/core/time/dateWords";
+import { monthView, type MonthDay } from "@/core/schedule/month";
+import type { Schedule } from "@/core/schedule/schedulePlan";
 import { shortSize } from "@/core/drives/nameOfDrive";
-import type { Walk } from "@/core/plan/walk";
-import { driveOf } from "@/core/steps/box";
+import type { Walk } from "@/core/walk/walkPlan";
 import { useUnit } from "../preferences/preferences";
 import { stepLabel } from "../workbench/time/stepLabel";
+import { driveOf } from "@/core/box/find";
 
 const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 

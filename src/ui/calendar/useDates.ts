@@ -1,13 +1,20 @@
 "use client";
 
 import { useEffect, useMemo, useState } from "react";
-import type { Schedule } from "@/core/calendar/schedule";
-import { demand, lateFindings, timesByCalendar, timesByHours, type Demand, type StepTimes } from "@/core/data/demand";
+import type { Schedule } from "@/core/schedule/schedulePlan";
+import {
+  demand,
+  lateFindings,
+  timesByCalendar,
+  timesByHours,
+  type Demand,
+  type StepTimes,
+} from "@/core/schedule/demand";
 import type { Finding } from "@/core/findings/finding";
-import type { Walk } from "@/core/plan/walk";
+import type { Walk } from "@/core/walk/walkPlan";
 import { today } from "../today";
 
-type ScheduleOf = typeof import("@/core/calendar/schedule").schedule;
+type ScheduleOf = typeof import("@/core/schedule/schedulePlan").schedulePlan;
 
 /** When the steps of a plan run, and what that means for the data. */
 export interface Dates {
@@ -29,8 +36,8 @@ export function useDates(walked: Walk): Dates {
   useEffect(() => {
     if (!wanted) return;
     let gone = false;
-    void import("@/core/calendar/schedule").then((module) => {
-      if (!gone) setScheduleOf(() => module.schedule);
+    void import("@/core/schedule/schedulePlan").then((module) => {
+      if (!gone) setScheduleOf(() => module.schedulePlan);
     });
     return () => {
       gone = true;

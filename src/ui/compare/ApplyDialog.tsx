@@ -1,8 +1,8 @@
 "use client";
 
-import type { Command } from "@/core/commands/command";
+import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
-import { brokenSteps } from "@/core/plan/brokenSteps";
+import { brokenSteps } from "@/core/commands/brokenSteps";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
 import { useUnit } from "../preferences/preferences";

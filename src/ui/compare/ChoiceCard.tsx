@@ -5,9 +5,8 @@ import { showBytes, formatBytes, formatExactBytes } from "@/core/bytes/formatByt
 import type { Choice } from "@/core/compare/compare";
 import type { NearestChange } from "@/core/compare/nearestChange";
 import type { Misfit } from "@/core/compare/needs";
-import type { Plan } from "@/core/document/plan";
-import type { Drive } from "@/core/drives/drive";
-import { boxScreen } from "@/core/plan/boxScreen";
+import type { Plan, Drive } from "@/core/document/plan";
+import { boxScreen } from "@/core/prediction/boxScreen";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";

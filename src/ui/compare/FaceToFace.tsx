@@ -3,8 +3,7 @@
 import type { Choice } from "@/core/compare/compare";
 import { differences } from "@/core/compare/differences";
 import { MEASURES, measureOf } from "@/core/compare/measures";
-import type { Plan } from "@/core/document/plan";
-import type { Drive } from "@/core/drives/drive";
+import type { Plan, Drive } from "@/core/document/plan";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
 import { useUnit } from "../preferences/preferences";

@@ -2,8 +2,7 @@
 
 import { useMemo } from "react";
 import { poolOf, type Choice } from "@/core/compare/compare";
-import type { Plan } from "@/core/document/plan";
-import type { Drive } from "@/core/drives/drive";
+import type { Plan, Drive } from "@/core/document/plan";
 import { SmallTerraces } from "./SmallTerraces";
 
 /** A choice as a plan of its own, its drives side by side in the order of its groups, so that the terraces can draw it. */

@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import type { Plan } from "@/core/document/plan";
-import type { PoolPrediction } from "@/core/plan/predictPool";
+import type { PoolPrediction } from "@/core/prediction/predictPool";
 import { PatternRect } from "../kit/Swatch";
 import { SMALL, terraceGeometry } from "../workbench/terraces/geometry";
 

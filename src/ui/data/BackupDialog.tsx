@@ -3,15 +3,14 @@
 import { useState } from "react";
 import { formatExactBytes } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
-import type { Command } from "@/core/commands/command";
-import type { Backup } from "@/core/data/backup";
-import type { Plan } from "@/core/document/plan";
+import type { Command } from "@/core/document/command";
+import type { Plan, Backup } from "@/core/document/plan";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
-import { isFree } from "@/core/steps/box";
 import { FIELD, Labelled } from "../kit/Field";
 import { FormDialog, textOf } from "../kit/FormDialog";
 import { useUnit } from "../preferences/preferences";
 import { today } from "../today";
+import { isFree } from "@/core/box/members";
 
 /** A place where data is kept a second time: what it holds, how much fits, how often, when it was last found whole. */
 export function BackupDialog({

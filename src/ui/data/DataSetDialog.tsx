@@ -3,9 +3,8 @@
 import { useState } from "react";
 import { formatExactBytes } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
-import type { Command } from "@/core/commands/command";
-import type { DataSet, Growth, Worth } from "@/core/data/dataSet";
-import type { Plan } from "@/core/document/plan";
+import type { Command } from "@/core/document/command";
+import type { Plan, DataSet, Growth, Worth } from "@/core/document/plan";
 import { FIELD, Labelled } from "../kit/Field";
 import { FormDialog, textOf } from "../kit/FormDialog";
 

@@ -1,14 +1,14 @@
 "use client";
 
 import { useCallback } from "react";
-import { dayAfter } from "@/core/data/daysBetween";
+import { dayAfter } from "@/core/time/days";
 import { storedAfter } from "@/core/data/stored";
 import { DEFAULT_HEADROOM } from "@/core/ledger/volumes";
-import type { Walk } from "@/core/plan/walk";
-import { fileSystemCapacity } from "@/core/steps/box";
+import type { Walk } from "@/core/walk/walkPlan";
 import type { Dates } from "../calendar/useDates";
 import { axis, Chart, type ChartStyle } from "../kit/Chart";
 import { useUnit } from "../preferences/preferences";
+import { fileSystemCapacity } from "@/core/box/capacities";
 
 /** So far is looked ahead where nothing asks for more, and at most, in days. */
 const LEAST_DAYS = 2 * 365;

@@ -1,10 +1,10 @@
 "use client";
 
 import { useMemo } from "react";
-import { plainDayWords } from "@/core/calendar/dateWords";
+import { plainDayWords } from "@/core/time/dateWords";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
-import { costsOf } from "@/core/plan/costs";
-import type { Walk } from "@/core/plan/walk";
+import { costsOf } from "@/core/walk/costs";
+import type { Walk } from "@/core/walk/walkPlan";
 import type { Dates } from "../calendar/useDates";
 import { useUnit } from "../preferences/preferences";
 

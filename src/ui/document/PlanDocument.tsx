@@ -6,7 +6,7 @@ import { useMemo, type ReactNode } from "react";
 import { THREATS } from "@/core/data/coverage";
 import { THREAT_NAMES } from "@/core/data/coverageWords";
 import type { Plan } from "@/core/document/plan";
-import { poolsAt, walk } from "@/core/plan/walk";
+import { poolsAt, walkPlan } from "@/core/walk/walkPlan";
 import { planReport, type BoxReport } from "@/exchange/planReport/planReport";
 import { useDates } from "../calendar/useDates";
 import { Button } from "../kit/Button";
@@ -23,7 +23,7 @@ const STRIP = { width: 590, height: 170 };
 /** The box before and after, the staircase, the steps with their dates, what is erased, what is to be bought, and what all of it rests on. */
 export function PlanDocument({ plan, planHref }: { plan: Plan; planHref: string }) {
   const [unit] = useUnit();
-  const walked = useMemo(() => walk(plan, unit, undefined, today()), [plan, unit]);
+  const walked = useMemo(() => walkPlan(plan, unit, undefined, today()), [plan, unit]);
   const dates = useDates(walked);
   const report = useMemo(() => planReport(walked, dates.schedule, dates.demands, dates.start), [walked, dates]);
   const geometry = useMemo(() => stripGeometry(walked, STRIP, dates), [walked, dates]);

@@ -8,14 +8,18 @@ import { today } from "../today";
  * @returns what was done, in a sentence
  */
 export async function copyMarkdown(plan: Plan, unit: UnitFamily): Promise<string> {
-  const [{ walk }, { demand, timesByCalendar, timesByHours }, { planReport }, { planMarkdown }] = await Promise.all([
-    import("@/core/plan/walk"),
-    import("@/core/data/demand"),
-    import("@/exchange/planReport/planReport"),
-    import("@/exchange/planReport/planMarkdown"),
-  ]);
-  const walked = walk(plan, unit, undefined, today());
-  const dates = plan.calendar ? (await import("@/core/calendar/schedule")).schedule(walked, plan.calendar) : null;
+  const [{ walkPlan }, { demand, timesByCalendar, timesByHours }, { planReport }, { planMarkdown }] = await Promise.all(
+    [
+      import("@/core/walk/walkPlan"),
+      import("@/core/schedule/demand"),
+      import("@/exchange/planReport/planReport"),
+      import("@/exchange/planReport/planMarkdown"),
+    ],
+  );
+  const walked = walkPlan(plan, unit, undefined, today());
+  const dates = plan.calendar
+    ? (await import("@/core/schedule/schedulePlan")).schedulePlan(walked, plan.calendar)
+    : null;
   const times = dates ? timesByCalendar(dates) : timesByHours(walked);
   const text = planMarkdown(planReport(walked, dates, demand(walked, times), plan.calendar?.start ?? today()));
   try {

@@ -2,12 +2,13 @@
 
 import { useId, useState, type FormEvent, type InputHTMLAttributes, type ReactNode } from "react";
 import { formatExactBytes } from "@/core/bytes/formatBytes";
+import { SECTORS } from "@/core/drives/sector";
+import type { Sector } from "@/core/document/plan";
 import { parseSize } from "@/core/bytes/parseSize";
-import type { DriveChanges } from "@/core/commands/command";
-import type { Bus, Drive, HealthState, Medium } from "@/core/drives/drive";
 import { driveBytes } from "@/core/drives/typedDrive";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
+import type { Bus, Drive, HealthState, Medium, DriveChanges } from "@/core/document/plan";
 
 const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
 
@@ -44,8 +45,8 @@ export function DriveDialog({
       bytes,
       medium,
       bus: text("bus") as Bus,
-      logicalSector: Number(text("logical")),
-      physicalSector: Number(text("physical")),
+      logicalSector: Number(text("logical")) as Sector,
+      physicalSector: Number(text("physical")) as Sector,
       health: {
         ...drive.health,
         state: text("state") as HealthState,
@@ -117,13 +118,13 @@ export function DriveDialog({
           label="Logical sector"
           name="logical"
           defaultValue={String(drive.logicalSector)}
-          options={[512, 520, 4096, 4160, 8192, 16384].map((each) => [String(each), `${each} B`])}
+          options={SECTORS.map((each) => [String(each), `${each} B`])}
         />
         <Choice
           label="Physical sector"
           name="physical"
           defaultValue={String(drive.physicalSector)}
-          options={[512, 520, 4096, 4160, 8192, 16384].map((each) => [String(each), `${each} B`])}
+          options={SECTORS.map((each) => [String(each), `${each} B`])}
         />
         <Choice
           label="Health"

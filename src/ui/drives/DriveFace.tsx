@@ -1,9 +1,9 @@
 "use client";
 
 import { HardDrive, MemoryStick, TriangleAlert } from "lucide-react";
-import type { Drive } from "@/core/drives/drive";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { useUnit } from "../preferences/preferences";
+import type { Drive } from "@/core/document/plan";
 
 /** Whether anything about a drive by itself asks for care before it is used. */
 export function needsCare(drive: Drive): boolean {

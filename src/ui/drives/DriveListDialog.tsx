@@ -1,8 +1,7 @@
 "use client";
-
-import type { NewDrive } from "@/core/commands/command";
 import { DRIVE_CSV_COLUMNS, readDriveCsv } from "@/exchange/driveList/driveCsv";
 import { CsvDialog } from "./CsvDialog";
+import type { NewDrive } from "@/core/document/plan";
 
 /** Brings in a list of drives as CSV. */
 export function DriveListDialog({

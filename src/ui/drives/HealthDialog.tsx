@@ -1,13 +1,13 @@
 "use client";
 
 import { useState } from "react";
-import type { Command } from "@/core/commands/command";
-import type { Drive, Health } from "@/core/drives/drive";
+import type { Command } from "@/core/document/command";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import { matchReports, takeReports, type MatchedReports } from "@/exchange/smart/matchReports";
 import { MOST_SMART_CHARACTERS, readSmart, SMART_COMMAND } from "@/exchange/smart/readSmart";
 import { useUnit } from "../preferences/preferences";
 import { ReadDialog } from "./ReadDialog";
+import type { Drive, Health } from "@/core/document/plan";
 
 interface Props {
   drives: readonly Drive[];

@@ -2,7 +2,6 @@
 
 import { Checkbox } from "radix-ui";
 import { useState } from "react";
-import type { NewDrive } from "@/core/commands/command";
 import {
   INVENTORY_COMMAND,
   MOST_INVENTORY_CHARACTERS,
@@ -12,6 +11,7 @@ import {
 } from "@/exchange/inventory/readLsblk";
 import { Size } from "../kit/Size";
 import { ReadDialog } from "./ReadDialog";
+import type { NewDrive } from "@/core/document/plan";
 
 interface Props {
   /** Serials that are in the plan already, in small letters. */

@@ -3,11 +3,11 @@
 import type { Remote } from "comlink";
 import { useCallback } from "react";
 import { formatBytes, formatChange } from "@/core/bytes/formatBytes";
-import type { Command, NewDrive } from "@/core/commands/command";
-import type { Plan, Pool } from "@/core/document/plan";
+import type { Command } from "@/core/document/command";
+import type { Plan, Pool, PricedDrive, NewDrive } from "@/core/document/plan";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import type { Buy } from "@/core/nextDrive/bestBuys";
-import { EXAMPLE_PRICES, type PricedDrive } from "@/core/nextDrive/priceList";
+import { EXAMPLE_PRICES } from "@/core/drives/priceList";
 import type { Work } from "@/workers/work.worker";
 import { useJob } from "../kit/useJob";
 import { Button } from "../kit/Button";

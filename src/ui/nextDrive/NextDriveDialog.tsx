@@ -1,6 +1,6 @@
 "use client";
 
-import type { Command } from "@/core/commands/command";
+import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
 import { freeBays, type Placement } from "@/core/nextDrive/placements";
 import { Dialog } from "../kit/Dialog";

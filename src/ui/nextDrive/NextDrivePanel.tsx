@@ -2,7 +2,7 @@
 
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
-import type { Command } from "@/core/commands/command";
+import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import type { Placement } from "@/core/nextDrive/placements";

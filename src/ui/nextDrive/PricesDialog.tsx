@@ -1,8 +1,8 @@
 "use client";
 
 import { soldAs } from "@/core/bytes/nominalBytes";
-import type { Plan } from "@/core/document/plan";
-import { EXAMPLE_PRICES, type PricedDrive } from "@/core/nextDrive/priceList";
+import type { Plan, PricedDrive } from "@/core/document/plan";
+import { EXAMPLE_PRICES } from "@/core/drives/priceList";
 import { readPriceCsv, writePriceCsv } from "@/exchange/driveList/priceCsv";
 import { CsvDialog } from "../drives/CsvDialog";
 import { Button } from "../kit/Button";

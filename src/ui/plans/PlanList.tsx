@@ -9,7 +9,7 @@ import { lazy, useEffect, useState } from "react";
 import { emptyPlan } from "@/core/document/emptyPlan";
 import type { Plan } from "@/core/document/plan";
 import { samples } from "@/core/document/samples/samples";
-import { predict } from "@/core/plan/predict";
+import { predict } from "@/core/prediction/predict";
 import type { KeptPlan } from "@/store/database";
 import { keepPlan } from "@/store/keepPlan";
 import { withFreshCalendar } from "@/store/withFreshCalendar";

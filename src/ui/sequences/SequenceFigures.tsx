@@ -3,7 +3,7 @@
 import type { ReactNode } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import { shortSize } from "@/core/drives/nameOfDrive";
-import { lengthWords } from "@/core/plan/planSummary";
+import { lengthWords } from "@/core/walk/planSummary";
 import type { Tried } from "@/core/sequences/tried";
 import { useUnit } from "../preferences/preferences";
 import { stepLabel } from "../workbench/time/stepLabel";

@@ -5,13 +5,12 @@ import { parseSize } from "@/core/bytes/parseSize";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import { driveBytes } from "@/core/drives/typedDrive";
 import { layoutOf } from "@/core/layouts/registry";
-import type { LayoutId } from "@/core/layouts/layout";
-import type { RuleSetId } from "@/core/rules/boxRules";
 import { ruleSets } from "@/core/rules/ruleSets";
 import { SOLD_SIZES } from "@/core/sequences/parts";
 import { bestLayoutFor } from "@/core/sequences/throughBackup";
 import type { Question, Sequence, SequenceSetting, Variants, Wish } from "@/core/sequences/sequence";
 import { useUnit } from "../preferences/preferences";
+import type { LayoutId, RuleSetId } from "@/core/document/plan";
 
 const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
 

@@ -2,11 +2,11 @@
 
 import type { Remote } from "comlink";
 import { useCallback } from "react";
-import type { PlanCalendar } from "@/core/calendar/planCalendar";
 import type { SequenceId, Wish } from "@/core/sequences/sequence";
 import type { Place, TriedSequence } from "@/core/sequences/tried";
 import type { Work } from "@/workers/work.worker";
 import { useJob } from "../kit/useJob";
+import type { PlanCalendar } from "@/core/document/plan";
 
 /** A sequence as it was last worked out. */
 export interface Trial {

@@ -2,7 +2,7 @@
 
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
-import { changesBetween, type BandChange } from "@/core/plan/bandChanges";
+import { changesBetween, type BandChange } from "@/core/walk/bandChanges";
 import { useSize } from "../kit/useSize";
 import { useUnit } from "../preferences/preferences";
 import { BayRow } from "./BayRow";

@@ -17,11 +17,13 @@ import {
   type UniqueIdentifier,
 } from "@dnd-kit/core";
 import { useState, type ReactNode } from "react";
-import { driveInBay, groupOfDrive } from "@/core/document/plan";
-import { bayOf, type Place } from "@/core/drives/drive";
+import { type Place } from "@/core/document/plan";
+import { bayOf } from "@/core/drives/drive";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import { DriveFace } from "../drives/DriveFace";
 import { useWorkbench } from "./useWorkbench";
+import { groupOfDrive } from "@/core/box/members";
+import { driveInBay } from "@/core/box/bays";
 
 /** The drop targets by their ids. */
 export const SHELF_TARGET = "shelf";

@@ -3,13 +3,13 @@
 import { useDraggable } from "@dnd-kit/core";
 import { Ellipsis } from "lucide-react";
 import { lazy } from "react";
-import { roleOfDrive } from "@/core/document/plan";
-import type { Drive } from "@/core/drives/drive";
+import { type Drive } from "@/core/document/plan";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import { DriveFace, careWords } from "../drives/DriveFace";
 import { MenuButton } from "../kit/MenuButton";
 import { useUnit } from "../preferences/preferences";
 import { useWorkbench } from "./useWorkbench";
+import { roleOfDrive } from "@/core/box/members";
 
 const DriveMenuItems = lazy(() => import("./DriveMenuItems").then((module) => ({ default: module.DriveMenuItems })));
 

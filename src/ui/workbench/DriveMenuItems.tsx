@@ -1,9 +1,11 @@
 "use client";
 
-import { driveInBay, groupOfDrive, roleOfDrive } from "@/core/document/plan";
-import { bayOf, type Drive } from "@/core/drives/drive";
+import { type Drive } from "@/core/document/plan";
+import { bayOf } from "@/core/drives/drive";
 import { MenuItem, MenuLine, SubMenu } from "../kit/Menu";
 import { useWorkbench } from "./useWorkbench";
+import { groupOfDrive, roleOfDrive } from "@/core/box/members";
+import { driveInBay } from "@/core/box/bays";
 
 /** What can be done with one drive. */
 export function DriveMenuItems({ drive }: { drive: Drive }) {

@@ -1,8 +1,7 @@
 "use client";
 
 import type { Bytes } from "@/core/bytes/bytes";
-import type { Group } from "@/core/document/plan";
-import type { Drive } from "@/core/drives/drive";
+import type { Group, Drive } from "@/core/document/plan";
 import { chunkWidth } from "@/core/layouts/chunks";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { MenuItem, MenuLine, SubMenu } from "../kit/Menu";

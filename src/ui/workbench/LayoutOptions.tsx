@@ -2,13 +2,11 @@
 
 import { formatBytes, formatChange } from "@/core/bytes/formatBytes";
 import type { Bytes } from "@/core/bytes/bytes";
-import type { Drive } from "@/core/drives/drive";
-import type { LayoutId } from "@/core/layouts/layout";
-import { layoutChoices, type LayoutChoice } from "@/core/plan/layoutChoices";
-import { splitChoices, type SplitChoice } from "@/core/plan/splitChoices";
-import type { BoxRules } from "@/core/rules/boxRules";
+import { layoutChoices, type LayoutChoice } from "@/core/prediction/layoutChoices";
+import { splitChoices, type SplitChoice } from "@/core/prediction/splitChoices";
 import { MenuChoice, MenuChoices, MenuHeading, MenuItem } from "../kit/Menu";
 import { useUnit } from "../preferences/preferences";
+import type { Drive, LayoutId, BoxRules } from "@/core/document/plan";
 
 interface Props {
   drives: readonly Drive[];

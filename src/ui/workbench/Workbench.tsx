@@ -3,17 +3,16 @@
 import dynamic from "next/dynamic";
 import { memo, useCallback, useMemo, useState } from "react";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
-import type { Plan } from "@/core/document/plan";
-import { placeAt } from "@/core/plan/placeAt";
-import { poolsAt, walk, type Walk } from "@/core/plan/walk";
+import type { Plan, StepBody } from "@/core/document/plan";
+import { placeAt } from "@/core/walk/placeAt";
+import { poolsAt, walkPlan, type Walk } from "@/core/walk/walkPlan";
 import type { Act } from "@/core/steps/propose";
-import type { StepBody } from "@/core/steps/step";
 import { NoStepsYet } from "./time/NoStepsYet";
 import { plannedAs } from "./plannedAs";
 import { useFollowing } from "./useFollowing";
 import { MomentContext } from "./useMoment";
-import type { Command } from "@/core/commands/command";
-import { predict } from "@/core/plan/predict";
+import type { Command } from "@/core/document/command";
+import { predict } from "@/core/prediction/predict";
 import { planBefore } from "@/store/history";
 import { useDates, type Dates } from "../calendar/useDates";
 import { useUnit } from "../preferences/preferences";
@@ -36,7 +35,7 @@ const PendingAct = dynamic(() => import("./time/PendingAct").then((module) => mo
 /** Walks a plan, taking over from the last walk what has not changed. */
 function makeWalker(): (plan: Plan, unit: UnitFamily) => Walk {
   let last: Walk | undefined;
-  return (plan, unit) => (last = walk(plan, unit, last, today()));
+  return (plan, unit) => (last = walkPlan(plan, unit, last, today()));
 }
 
 const totalOf = (plan: Parameters<typeof predict>[0]) =>

@@ -1,11 +1,11 @@
-import type { Command } from "@/core/commands/command";
-import { driveInBay, groupOfDrive, type Plan } from "@/core/document/plan";
+import type { Command } from "@/core/document/command";
+import { type Plan, type StepBody } from "@/core/document/plan";
 import { fewestDrives } from "@/core/layouts/problemsOfLayout";
 import { layoutOf } from "@/core/layouts/registry";
 import { rulesOf } from "@/core/rules/ruleSets";
-import { isFree } from "@/core/steps/box";
 import type { Act } from "@/core/steps/propose";
-import type { StepBody } from "@/core/steps/step";
+import { groupOfDrive, isFree } from "@/core/box/members";
+import { driveInBay } from "@/core/box/bays";
 
 /** What a command on the box comes to when it is planned: an act to be asked about, steps, or nothing that a step does. */
 export type Planned =

@@ -1,12 +1,11 @@
 "use client";
 
 import { createContext, useContext } from "react";
-import type { Command } from "@/core/commands/command";
-import type { Plan } from "@/core/document/plan";
+import type { Command } from "@/core/document/command";
+import type { Plan, StepBody } from "@/core/document/plan";
 import type { Placement } from "@/core/nextDrive/placements";
-import type { Prediction } from "@/core/plan/predict";
-import type { Walk } from "@/core/plan/walk";
-import type { StepBody } from "@/core/steps/step";
+import type { Prediction } from "@/core/prediction/predict";
+import type { Walk } from "@/core/walk/walkPlan";
 import type { Dates } from "../calendar/useDates";
 import type { BandRef } from "./terraces/geometry";
 

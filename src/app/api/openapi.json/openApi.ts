@@ -57,7 +57,7 @@ const pool = object({
   groups: list(
     object({
       id: { type: "string" },
-      layout: planSchema.$defs.layout,
+      layout: planSchema.$defs.layoutId,
       drives: ids,
       usableBytes: bytes,
       tolerance: { type: "integer" },

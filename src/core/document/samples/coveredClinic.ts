@@ -1,4 +1,3 @@
-import { HANDS } from "../../calendar/planCalendar";
 import type { Plan } from "../plan";
 import { growingClinic } from "./growingClinic";
 
@@ -13,7 +12,7 @@ export const coveredClinic: Plan = {
     start: "2026-11-23",
     timeZone: "Europe/Madrid",
     deliveryDays: 3,
-    hands: HANDS["week-ends"].windows,
+    hands: [{ days: [6, 7], from: "09:00", to: "20:00" }],
     excluded: [{ from: "2026-12-05", to: "2026-12-06" }],
   },
   dataSets: [

@@ -1,5 +1,5 @@
 import { nominalBytes } from "../../bytes/nominalBytes";
-import type { Drive } from "../../drives/drive";
+import type { Drive } from "../plan";
 
 /** A hard disk of the samples' invented maker. */
 export function sampleDrive(

@@ -1,7 +1,7 @@
 import type { UnitFamily } from "../../bytes/formatBytes";
 import type { Finding } from "../../findings/finding";
-import type { Drive } from "../drive";
 import { nameOfDriveFirst } from "../nameOfDrive";
+import type { Drive } from "../../document/plan";
 
 /** Whether a drive holds something that joining a group would erase: the running system blocks, other data warns. */
 export function checkContents(drive: Drive, family: UnitFamily = "TB"): Finding[] {

@@ -1,8 +1,8 @@
 import type { UnitFamily } from "../../bytes/formatBytes";
 import type { Finding } from "../../findings/finding";
-import { selfTestRate } from "../../time/rates";
-import type { Drive } from "../drive";
+import { selfTestRate } from "../rates";
 import { nameOfDriveFirst } from "../nameOfDrive";
+import type { Drive } from "../../document/plan";
 
 /** Whether a drive's health lets it join a group: failing blocks; reallocated or pending sectors, or a bad mark, warn. */
 export function checkHealth(drive: Drive, family: UnitFamily = "TB"): Finding[] {

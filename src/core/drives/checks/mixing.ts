@@ -1,8 +1,7 @@
 import type { UnitFamily } from "../../bytes/formatBytes";
 import type { Finding } from "../../findings/finding";
-import type { BoxRules, Mixing } from "../../rules/boxRules";
-import type { Drive } from "../drive";
 import { nameOfDrive, nameOfDriveFirst } from "../nameOfDrive";
+import type { Drive, BoxRules, Mixing } from "../../document/plan";
 
 /** The drives that are not of the commonest kind; the first kind wins a tie. */
 function oddOnes<K>(drives: readonly Drive[], kindOf: (drive: Drive) => K): Drive[] {

@@ -1,5 +1,5 @@
 import { GiB } from "../../bytes/bytes";
-import type { RuleSet } from "../boxRules";
+import type { RuleSet } from "../ruleSet";
 
 export const hybridBox: RuleSet = {
   id: "hybrid-box",

@@ -1,4 +1,4 @@
-import type { RuleSet } from "../boxRules";
+import type { RuleSet } from "../ruleSet";
 
 export const parityDriveBox: RuleSet = {
   id: "parity-drive",

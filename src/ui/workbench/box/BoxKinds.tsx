@@ -2,10 +2,10 @@
 
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import type { RuleSetId } from "@/core/rules/boxRules";
 import { ruleSets } from "@/core/rules/ruleSets";
 import { MenuChoice, MenuChoices, MenuHeading, MenuItem, MenuLine } from "../../kit/Menu";
 import { useWorkbench } from "../useWorkbench";
+import type { RuleSetId } from "@/core/document/plan";
 
 /** The ready-made sets of rules to choose from. */
 export function BoxKinds() {

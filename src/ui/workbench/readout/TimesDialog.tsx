@@ -3,11 +3,11 @@
 import { useState } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
-import type { GroupPrediction } from "@/core/plan/predictGroup";
-import type { PoolPrediction } from "@/core/plan/predictPool";
+import type { GroupPrediction } from "@/core/prediction/predictGroup";
+import type { PoolPrediction } from "@/core/prediction/predictPool";
 import { layoutOf } from "@/core/layouts/registry";
 import { hoursWords } from "@/core/time/hoursWords";
-import { NETWORKS, speedOf } from "@/core/time/speed";
+import { NETWORKS, speedOf } from "@/core/speeds/speed";
 import { Dialog } from "../../kit/Dialog";
 import { Segmented } from "../../kit/Segmented";
 import { useUnit } from "../../preferences/preferences";

@@ -6,7 +6,7 @@ import { parseSize } from "@/core/bytes/parseSize";
 import type { FileSystem, Volume } from "@/core/document/plan";
 import { BTRFS_METADATA } from "@/core/ledger/fileSystem";
 import { DEFAULT_HEADROOM } from "@/core/ledger/volumes";
-import type { PoolPrediction } from "@/core/plan/predictPool";
+import type { PoolPrediction } from "@/core/prediction/predictPool";
 import { Button } from "../../kit/Button";
 import { Dialog } from "../../kit/Dialog";
 import { useUnit } from "../../preferences/preferences";

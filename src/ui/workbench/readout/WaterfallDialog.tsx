@@ -2,7 +2,7 @@
 
 import { useCallback, useMemo } from "react";
 import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
-import type { PoolPrediction } from "@/core/plan/predictPool";
+import type { PoolPrediction } from "@/core/prediction/predictPool";
 import { axis, Chart, type ChartParts, type ChartStyle } from "../../kit/Chart";
 import { Dialog } from "../../kit/Dialog";
 import { Swatch } from "../../kit/Swatch";

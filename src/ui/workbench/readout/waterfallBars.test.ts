@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { predict } from "@/core/plan/predict";
+import { predict } from "@/core/prediction/predict";
 import { anyPlan } from "@/core/testing/anyPlan";
 import { waterfallBars } from "./waterfallBars";
 

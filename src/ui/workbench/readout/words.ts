@@ -2,7 +2,7 @@ import type { Fate } from "@/core/failures/fate";
 import type { Plan } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
 import type { LedgerCause } from "@/core/ledger/ledger";
-import type { PoolPrediction } from "@/core/plan/predictPool";
+import type { PoolPrediction } from "@/core/prediction/predictPool";
 import type { SwatchKind } from "../../kit/Swatch";
 
 /** What each cause of the ledger is called, and the pattern that it has in the terraces. */

@@ -2,11 +2,11 @@
 
 import { useId, useState, type FormEvent } from "react";
 import { formatExactBytes } from "@/core/bytes/formatBytes";
-import type { NewDrive } from "@/core/commands/command";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { typedDrives, type TypedDrives } from "@/core/drives/typedDrive";
 import { Button } from "../../kit/Button";
 import { useWorkbench } from "../useWorkbench";
+import type { NewDrive } from "@/core/document/plan";
 
 /** A typed drive as the plan keeps it: healthy, with the sectors that drives of its kind have by default. */
 function asNewDrives({ count, bytes, medium, bus }: TypedDrives): NewDrive[] {

@@ -3,7 +3,6 @@
 import { useDroppable } from "@dnd-kit/core";
 import { Ellipsis } from "lucide-react";
 import { lazy } from "react";
-import { drivesOnShelf } from "@/core/document/plan";
 import { Button, IconButton } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
 import { SHELF_TARGET } from "../DragArea";
@@ -11,6 +10,7 @@ import { DriveChip } from "../DriveChip";
 import { useWorkbench } from "../useWorkbench";
 import type { WayIn } from "../WorkbenchDialogs";
 import { AddDrives } from "./AddDrives";
+import { drivesOnShelf } from "@/core/box/bays";
 
 const MoreWaysIn = lazy(() => import("./MoreWaysIn").then((module) => ({ default: module.MoreWaysIn })));
 

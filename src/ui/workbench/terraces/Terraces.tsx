@@ -6,7 +6,7 @@ import { contentsOf } from "@/core/bands/contents";
 import type { Plan } from "@/core/document/plan";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import { fateOf } from "@/core/failures/fate";
-import type { Prediction } from "@/core/plan/predict";
+import type { Prediction } from "@/core/prediction/predict";
 import { PatternRect } from "../../kit/Swatch";
 import { useUnit } from "../../preferences/preferences";
 import { AXIS_WIDTH, type BandRef, type Column, type Segment, type TerraceGeometry } from "./geometry";

@@ -1,10 +1,11 @@
 import type { Band } from "@/core/bands/band";
 import type { Bytes } from "@/core/bytes/bytes";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
-import { driveInBay, groupOfDrive, roleOfDrive, type Plan } from "@/core/document/plan";
-import type { Drive } from "@/core/drives/drive";
-import type { Prediction } from "@/core/plan/predict";
+import { type Plan, type Drive } from "@/core/document/plan";
+import type { Prediction } from "@/core/prediction/predict";
 import type { SwatchKind } from "../../kit/Swatch";
+import { groupOfDrive, roleOfDrive } from "@/core/box/members";
+import { driveInBay } from "@/core/box/bays";
 
 /** One rectangle of a drive's column. `band` names the band that it is part of. */
 export interface Segment {

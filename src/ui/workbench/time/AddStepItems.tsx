@@ -7,11 +7,11 @@ import { CHUNK_BYTES } from "@/core/layouts/chunks";
 import { layoutOf } from "@/core/layouts/registry";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { rulesOf } from "@/core/rules/ruleSets";
-import { isFree } from "@/core/steps/box";
-import type { StepBody } from "@/core/steps/step";
 import { MenuItem, MenuLine, SubMenu } from "../../kit/Menu";
 import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
+import type { StepBody } from "@/core/document/plan";
+import { isFree } from "@/core/box/members";
 
 /** Steps that are no act on the drives themselves, to be put in at the chosen moment. */
 export function AddStepItems() {

@@ -6,16 +6,17 @@ import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import { bayOf } from "@/core/drives/drive";
 import { layoutOf } from "@/core/layouts/registry";
 import { applyCommand } from "@/core/commands/applyCommand";
-import { placeAt } from "@/core/plan/placeAt";
-import { walk } from "@/core/plan/walk";
-import { exposedHours, lengthWords } from "@/core/plan/planSummary";
+import { placeAt } from "@/core/walk/placeAt";
+import { walkPlan } from "@/core/walk/walkPlan";
+import { exposedHours, lengthWords } from "@/core/walk/planSummary";
 import { rulesOf } from "@/core/rules/ruleSets";
-import { driveOf, isFree } from "@/core/steps/box";
 import { stepsOfAct, usualChoices, type Act, type ActChoices } from "@/core/steps/propose";
 import { Button } from "../../kit/Button";
 import { useUnit } from "../../preferences/preferences";
 import { today } from "../../today";
 import { useWorkbench } from "../useWorkbench";
+import { isFree } from "@/core/box/members";
+import { driveOf } from "@/core/box/find";
 
 /** An act on the box that is to become steps: what matters about it is asked here, and what it comes to is said. */
 export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => void }) {
@@ -32,7 +33,7 @@ export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => voi
   // The whole plan is walked with them, so that what was done before counts: a backup, a test.
   const trial = useMemo(() => {
     const result = applyCommand(whole.plan, { kind: "insert-steps", ...placeAt(whole, at), steps: bodies });
-    const made = result.ok ? walk(result.plan, unit, whole, today()) : whole;
+    const made = result.ok ? walkPlan(result.plan, unit, whole, today()) : whole;
     return { ...made, moments: made.moments.slice(at, at + 1 + (result.ok ? bodies.length : 0)) };
   }, [whole, at, bodies, unit]);
   const [first, last] = [trial.moments[0], trial.moments.at(-1)];

@@ -2,7 +2,7 @@
 
 import { memo } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";
-import type { Walk } from "@/core/plan/walk";
+import type { Walk } from "@/core/walk/walkPlan";
 import { useUnit } from "../../preferences/preferences";
 import type { StripGeometry } from "./stripGeometry";
 

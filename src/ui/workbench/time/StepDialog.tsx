@@ -3,16 +3,17 @@
 import { useId, useState, type FormEvent } from "react";
 import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
-import type { Plan } from "@/core/document/plan";
+import type { Plan, Step, StepChanges } from "@/core/document/plan";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import { layoutOf } from "@/core/layouts/registry";
 import { rulesOf } from "@/core/rules/ruleSets";
-import { isFree, largestVolume, poolOf } from "@/core/steps/box";
 import { stepModules } from "@/core/steps/registry";
-import type { Step, StepChanges } from "@/core/steps/step";
 import { Button } from "../../kit/Button";
 import { Dialog } from "../../kit/Dialog";
 import { useUnit } from "../../preferences/preferences";
+import { isFree } from "@/core/box/members";
+import { poolOf } from "@/core/box/find";
+import { largestVolume } from "@/core/box/capacities";
 
 const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
 

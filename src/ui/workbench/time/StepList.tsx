@@ -19,7 +19,7 @@ import {
 import { Ellipsis, GripVertical, TriangleAlert } from "lucide-react";
 import dynamic from "next/dynamic";
 import { lazy, useEffect, useRef, useState } from "react";
-import type { WalkedMoment } from "@/core/plan/walk";
+import type { WalkedMoment } from "@/core/walk/walkPlan";
 import { Button } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
 import { useUnit } from "../../preferences/preferences";

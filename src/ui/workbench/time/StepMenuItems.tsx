@@ -1,8 +1,7 @@
 "use client";
-
-import type { Step } from "@/core/steps/step";
 import { MenuItem, MenuLine } from "../../kit/Menu";
 import { useWorkbench } from "../useWorkbench";
+import type { Step } from "@/core/document/plan";
 
 /** What can be done with one step. */
 export function StepMenuItems({ step, index, onEdit }: { step: Step; index: number; onEdit: () => void }) {

@@ -2,16 +2,16 @@
 
 import { useMemo } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";
-import { momentWords } from "@/core/calendar/dateWords";
+import { momentWords } from "@/core/time/dateWords";
 import type { Finding } from "@/core/findings/finding";
-import { changesBetween } from "@/core/plan/bandChanges";
-import { dayOf } from "@/core/plan/planSummary";
-import { driveOf } from "@/core/steps/box";
+import { changesBetween } from "@/core/walk/bandChanges";
+import { dayOf } from "@/core/walk/planSummary";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import { useUnit } from "../../preferences/preferences";
 import { Findings } from "../readout/Findings";
 import { hoursWords } from "@/core/time/hoursWords";
 import { useWorkbench } from "../useWorkbench";
+import { driveOf } from "@/core/box/find";
 
 /** The calendar leaves no hour for a step. */
 const NO_HANDS: Finding = {

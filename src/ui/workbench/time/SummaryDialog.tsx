@@ -1,8 +1,8 @@
 "use client";
 
 import { formatBytes } from "@/core/bytes/formatBytes";
-import { dayOfMomentIn, momentWords } from "@/core/calendar/dateWords";
-import { dayOf, planSummary } from "@/core/plan/planSummary";
+import { dayOfMomentIn, momentWords } from "@/core/time/dateWords";
+import { dayOf, planSummary } from "@/core/walk/planSummary";
 import { Dialog } from "../../kit/Dialog";
 import { useUnit } from "../../preferences/preferences";
 import { hoursWords } from "@/core/time/hoursWords";

@@ -3,8 +3,8 @@
 import { Plus } from "lucide-react";
 import dynamic from "next/dynamic";
 import { lazy, useMemo, useState } from "react";
-import { planSummary } from "@/core/plan/planSummary";
-import { dayOfMomentIn } from "@/core/calendar/dateWords";
+import { planSummary } from "@/core/walk/planSummary";
+import { dayOfMomentIn } from "@/core/time/dateWords";
 import { fullWords } from "@/core/data/dataWords";
 import type { Dates } from "../../calendar/useDates";
 import { Button } from "../../kit/Button";

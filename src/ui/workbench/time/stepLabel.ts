@@ -1,10 +1,9 @@
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
-import type { Plan } from "@/core/document/plan";
+import type { Plan, Step } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { layoutOf } from "@/core/layouts/registry";
 import { stepModules } from "@/core/steps/registry";
-import type { Step } from "@/core/steps/step";
 
 /** A step in a few words for the list, seen from the box before it: "Replace 4 TB in bay 1 by 8 TB". */
 export function stepLabel(step: Step, before: Plan, unit: UnitFamily): string {

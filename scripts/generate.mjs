@@ -1,0 +1,67 @@
+// Makes what follows from the JSON Schemas: for each a stand-alone validator, so that nothing is compiled in the browser
+// (the content security policy forbids making code from strings), and for the plan document its TypeScript types.
+import Ajv2020 from "ajv/dist/2020.js";
+import standalone from "ajv/dist/standalone/index.js";
+import { compile } from "json-schema-to-typescript";
+import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+const root = join(dirname(fileURLToPath(import.meta.url)), "..");
+
+const PLAN = "src/core/document/schema/plan-1.json";
+
+const schemas = [
+  { schema: PLAN, out: "src/core/document/generated/validatePlan" },
+  { schema: "src/exchange/inventory/schema/lsblk.json", out: "src/exchange/inventory/generated/validateLsblk" },
+  { schema: "src/exchange/smart/schema/smartctl.json", out: "src/exchange/smart/generated/validateSmartctl" },
+];
+
+const declaration = `import type { ValidateFunction } from "ajv";
+declare const validate: ValidateFunction;
+export default validate;
+`;
+
+const read = (schema) => JSON.parse(readFileSync(join(root, schema), "utf8"));
+const madeFrom = (schema) => `// Made from ${schema} by scripts/generate.mjs. Not kept in git.\n`;
+
+function write(path, text) {
+  mkdirSync(dirname(join(root, path)), { recursive: true });
+  writeFileSync(join(root, path), text);
+}
+
+for (const { schema, out } of schemas) {
+  const ajv = new Ajv2020({
+    allErrors: true,
+    strict: true,
+    strictRequired: false,
+    allowUnionTypes: true,
+    // Of a step the errors of its own kind, and not those of every kind.
+    discriminator: true,
+    code: { source: true, lines: true },
+  });
+  const compiled = ajv.compile(read(schema));
+  write(`${out}.cjs`, madeFrom(schema) + standalone.default(ajv, compiled));
+  write(`${out}.d.cts`, declaration);
+}
+
+/** A reference with a description of its own beside it would be made a type of its own: it is wrapped instead. */
+function wrapped(node) {
+  if (Array.isArray(node)) return node.map(wrapped);
+  if (typeof node !== "object" || node === null) return node;
+  const { $ref, ...rest } = node;
+  if ($ref && Object.keys(rest).length > 0) return { ...rest, allOf: [{ $ref }] };
+  return Object.fromEntries(Object.entries(node).map(([key, value]) => [key, wrapped(value)]));
+}
+
+const types = await compile(wrapped(read(PLAN)), "Plan", {
+  additionalProperties: false,
+  // Lists stay lists, and do not become tuples of every length.
+  ignoreMinAndMaxItems: true,
+  bannerComment: madeFrom(PLAN),
+  unreachableDefinitions: true,
+});
+write(
+  "src/core/document/generated/plan.ts",
+  types.replace(/ \*\n \* This interface was referenced by .*\n \* via .*\n/g, ""),
+);

@@ -1,0 +1,48 @@
+import { MiB, type Bytes } from "../bytes/bytes";
+import { floorTo } from "../bytes/floorTo";
+import type { BoxRules, Plan, Pool } from "../document/plan";
+import { fileSystemShare } from "../ledger/fileSystem";
+import { usableOfPool } from "./figures";
+
+/** What pool, volumes and file systems hold at a moment, in bytes. */
+export interface Capacities {
+  pool: Bytes;
+  volume: Bytes;
+  fileSystem: Bytes;
+}
+
+export function capacitiesOf(plan: Plan, rules: BoxRules): Capacities {
+  let [pool, volume, fileSystem] = [0, 0, 0];
+  for (const each of plan.pools) {
+    const usable = usableOfPool(plan, each, rules);
+    pool += usable;
+    // A pool without volumes is seen as one that is given out whole.
+    if (each.volumes.length === 0) {
+      volume += usable;
+      fileSystem += usable;
+    }
+    for (const one of each.volumes) {
+      volume += one.bytes;
+      fileSystem += fileSystemCapacity(one);
+    }
+  }
+  return { pool, volume, fileSystem };
+}
+
+/** What is stored in a pool, as far as it is known: what its volumes use; all that they have where that is not said. */
+export function storedIn(pool: Pool): Bytes {
+  return pool.volumes.reduce((sum, volume) => sum + Math.min(volume.bytes, volume.usedBytes ?? volume.bytes), 0);
+}
+
+/** What can still be given to a volume of a pool, together with what it has, as the box accepts it: rounded down. */
+export function largestVolume(plan: Plan, pool: Pool, volume: string, rules: BoxRules): Bytes {
+  const others = pool.volumes.filter((each) => each.id !== volume).reduce((sum, each) => sum + each.bytes, 0);
+  return Math.max(0, floorTo(usableOfPool(plan, pool, rules) - others, MiB));
+}
+
+/** What folders see of a volume: its file system less its own structures and the share for root. */
+export function fileSystemCapacity(volume: Pool["volumes"][number]): Bytes {
+  const bytes = Math.min(volume.bytes, volume.fileSystemBytes ?? volume.bytes);
+  const { structures, rootReserve } = fileSystemShare(volume.fileSystem, bytes);
+  return bytes - structures - rootReserve;
+}

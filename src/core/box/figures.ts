@@ -1,0 +1,61 @@
+import type { Band } from "../bands/band";
+import { usableOf } from "../bands/contents";
+import { type Bytes } from "../bytes/bytes";
+import type { BoxRules, Drive, Group, Plan, Pool } from "../document/plan";
+import { toleranceOf } from "../failures/tolerance";
+import { layOutGroup } from "../layouts/layOutGroup";
+import { poolReserve } from "../ledger/ledger";
+import { drivesOf } from "./find";
+
+export interface GroupFigures {
+  rules: BoxRules;
+  /** The drives of the plan that it was last asked for. */
+  all: readonly Drive[];
+  drives: readonly Drive[];
+  bands: Band[];
+  usable: Bytes;
+  tolerance: number;
+}
+
+export const known = new WeakMap<Group, GroupFigures>();
+
+/** The bands of a group with what follows from them; kept for as long as the group and its drives are the same. */
+export function figuresOf(plan: Plan, group: Group, rules: BoxRules): GroupFigures {
+  const old = known.get(group);
+  if (old && old.rules === rules && old.all === plan.drives) return old;
+  const drives = drivesOf(plan, group.drives);
+  if (
+    old &&
+    old.rules === rules &&
+    old.drives.length === drives.length &&
+    old.drives.every((drive, i) => drive.bytes === drives[i]?.bytes && drive.id === drives[i]?.id)
+  ) {
+    old.all = plan.drives;
+    return old;
+  }
+  const bands = layOutGroup(group, drives, rules);
+  const made = { rules, all: plan.drives, drives, bands, usable: usableOf(bands), tolerance: toleranceOf(bands) };
+  known.set(group, made);
+  return made;
+}
+
+export const bandsOfGroup = (plan: Plan, group: Group, rules: BoxRules): Band[] => figuresOf(plan, group, rules).bands;
+
+export const bandsOfPool = (plan: Plan, pool: Pool, rules: BoxRules): Band[] =>
+  pool.groups.flatMap((group) => bandsOfGroup(plan, group, rules));
+
+export const usableOfGroup = (plan: Plan, group: Group, rules: BoxRules): Bytes => figuresOf(plan, group, rules).usable;
+
+/** What a pool holds, as the prediction says it. */
+export function usableOfPool(plan: Plan, pool: Pool, rules: BoxRules): Bytes {
+  const data = pool.groups.reduce((sum, group) => sum + usableOfGroup(plan, group, rules), 0);
+  return data - poolReserve(data, rules.poolReserveShare);
+}
+
+/** How many drives of a pool may fail, whichever; 0 for one that cannot be made. */
+export function toleranceOfPool(plan: Plan, pool: Pool, rules: BoxRules): number {
+  const each = pool.groups.map((group) => figuresOf(plan, group, rules));
+  return each.length === 0 || each.some((one) => one.bands.length === 0)
+    ? 0
+    : Math.min(...each.map((one) => one.tolerance));
+}

@@ -1,0 +1,28 @@
+import { isDraft } from "immer";
+import type { Drive, Group, Plan, Pool } from "../document/plan";
+
+// What the steps ask of a state again and again.
+
+export const indexes = new WeakMap<readonly Drive[], ReadonlyMap<string, Drive>>();
+
+/** A drive of a plan by its id; of a draft, the draft of the drive. */
+export function driveOf(plan: Plan, id: string): Drive | undefined {
+  const { drives } = plan;
+  if (isDraft(drives)) return drives.find((drive) => drive.id === id);
+  let index = indexes.get(drives);
+  if (!index) {
+    index = new Map(drives.map((drive) => [drive.id, drive]));
+    indexes.set(drives, index);
+  }
+  return index.get(id);
+}
+
+export const poolOf = (plan: Plan, id: string): Pool | undefined => plan.pools.find((pool) => pool.id === id);
+
+export const poolOfGroup = (plan: Plan, id: string): Pool | undefined =>
+  plan.pools.find((pool) => pool.groups.some((group) => group.id === id));
+
+export const groupOf = (plan: Plan, id: string): Group | undefined =>
+  poolOfGroup(plan, id)?.groups.find((group) => group.id === id);
+
+export const drivesOf = (plan: Plan, ids: readonly string[]): Drive[] => ids.flatMap((id) => driveOf(plan, id) ?? []);

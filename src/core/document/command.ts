@@ -1,0 +1,78 @@
+import type {
+  Helper,
+  Volume,
+  Drive,
+  Place,
+  GroupOptions,
+  LayoutId,
+  PlanCalendar,
+  Backup,
+  DataSet,
+  PricedDrive,
+  RulesChoice,
+  StepBody,
+  StepChanges,
+  NewDrive,
+  DriveChanges,
+} from "./plan";
+/** One act of the user, as a value: it can be kept, replayed on a newer plan, and undone. */
+export type Command =
+  | { kind: "rename-plan"; name: string }
+  | { kind: "change-box"; name?: string; bays?: number; rules?: RulesChoice }
+  | { kind: "add-drives"; drives: NewDrive[] }
+  | { kind: "edit-drive"; drive: string; changes: DriveChanges }
+  /** Several drives at once, for instance from what they report of themselves; new ones go to the shelf. */
+  | { kind: "update-drives"; edits: { drive: string; changes: DriveChanges }[]; added: NewDrive[] }
+  | { kind: "remove-drives"; drives: string[] }
+  | { kind: "move-drive"; drive: string; to: Place }
+  /** Puts drives from the shelf into free bays, lowest number first. */
+  | { kind: "seat-drives"; drives: string[] }
+  | { kind: "make-group"; drives: string[]; layout: LayoutId; pool: string | null }
+  /** A new pool of several groups of one layout. */
+  | { kind: "make-groups"; groups: string[][]; layout: LayoutId }
+  /** Gives a pool these groups instead of those it has, or makes a new one; drives of it that are in none are left out. */
+  | { kind: "lay-out-pool"; pool: string | null; groups: { layout: LayoutId; drives: string[] }[] }
+  /** The prices that the plan reckons with; an empty list takes them away. */
+  | { kind: "set-prices"; prices: PricedDrive[] }
+  /** Puts steps in before one, after one, or at the end. */
+  | { kind: "insert-steps"; before?: string; after?: string; steps: StepBody[] }
+  /** The same, with the drives to buy that the steps name; the plan gets a calendar if it has none and one is given. */
+  | {
+      kind: "insert-sequence";
+      name: string;
+      before?: string;
+      after?: string;
+      steps: StepBody[];
+      drives: Drive[];
+      calendar?: PlanCalendar;
+    }
+  /** When the plan is carried out; null takes the calendar away. */
+  | { kind: "set-calendar"; calendar: PlanCalendar | null }
+  /** A data set added, or changed where the id is there. What its volume holds changes with it. */
+  | { kind: "put-data-set"; dataSet: Omit<DataSet, "id"> & { id?: string } }
+  | { kind: "remove-data-set"; dataSet: string }
+  /** A backup added, or changed where the id is there. */
+  | { kind: "put-backup"; backup: Omit<Backup, "id"> & { id?: string } }
+  | { kind: "remove-backup"; backup: string }
+  | { kind: "edit-step"; step: string; changes: StepChanges }
+  /** Several steps in the place of one. */
+  | { kind: "replace-step"; step: string; by: StepBody[] }
+  | { kind: "remove-steps"; steps: string[] }
+  | { kind: "duplicate-step"; step: string }
+  /** Moves a step to a place in the list, counted from 0. */
+  | { kind: "move-step"; step: string; to: number }
+  | { kind: "change-layout"; group: string; layout: LayoutId }
+  | { kind: "add-to-group"; group: string; drives: string[] }
+  | { kind: "leave-group"; drives: string[] }
+  | { kind: "take-apart"; group: string }
+  | { kind: "rename-pool"; pool: string; name: string }
+  | { kind: "set-options"; group: string; options: GroupOptions }
+  /** Makes drives hot spares of a pool, or of one group of it; `leave-group` ends it. */
+  | { kind: "set-spare"; pool: string; group?: string; drives: string[] }
+  /** Makes drives a cache or log beside a pool; `leave-group` ends it. */
+  | { kind: "set-helper"; pool: string; drives: string[]; role: Helper["role"] }
+  /** Makes a pool the landing place of another, or ends it. */
+  | { kind: "set-landing"; pool: string; landsFor: string | null }
+  | { kind: "add-volume"; pool: string; volume: Omit<Volume, "id"> }
+  | { kind: "edit-volume"; pool: string; volume: string; changes: Partial<Omit<Volume, "id">> }
+  | { kind: "remove-volume"; pool: string; volume: string };

@@ -1,0 +1,183 @@
+import type { Bytes } from "../bytes/bytes";
+import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
+import type { Pool, Drive, BoxRules } from "../document/plan";
+import { nameOfDriveFirst } from "../drives/nameOfDrive";
+import type { Finding } from "../findings/finding";
+import { layoutOf } from "../layouts/registry";
+import type { GroupPrediction } from "./predictGroup";
+
+/** A spare must be able to stand in for some member; one that is too small for the largest is worth a word. */
+function spareFindings(
+  spares: readonly Drive[],
+  groups: readonly GroupPrediction[],
+  rules: BoxRules,
+  family: UnitFamily,
+): Finding[] {
+  const members = groups.flatMap((group) => group.rooms.map((room) => room.bytes));
+  const smallest = Math.min(...members);
+  const largest = Math.max(...members);
+  return spares.flatMap((drive): Finding[] => {
+    const findings: Finding[] = [];
+    const mend = { label: "Take it out of the spares", command: { kind: "leave-group" as const, drives: [drive.id] } };
+    if (rules.hotSpares === "none")
+      findings.push({
+        code: "spares-not-offered",
+        severity: "warn",
+        message: `By its rules your box knows no hot spares, so ${nameOfDriveFirst(drive, family).replace(/^T/, "t")} would not take over by itself.`,
+        drives: [drive.id],
+        mend,
+      });
+    if (members.length > 0 && drive.bytes < smallest) {
+      findings.push({
+        code: "spare-too-small",
+        severity: "block",
+        message: `${nameOfDriveFirst(drive, family)} is too small to stand in for any member, by ${formatBytes(smallest - drive.bytes, family)}. Choose a spare of at least ${formatBytes(smallest, family)}.`,
+        drives: [drive.id],
+        mend,
+      });
+    } else if (members.length > 0 && drive.bytes < largest) {
+      findings.push({
+        code: "spare-for-some",
+        severity: "note",
+        message: `${nameOfDriveFirst(drive, family)} can stand in only for members of up to its own size; the largest has ${formatBytes(largest, family)}.`,
+        drives: [drive.id],
+      });
+    }
+    return findings;
+  });
+}
+
+/** What flash beside a pool does for it, and what it can lose. */
+function helperFindings(pool: Pool, drivesOf: PoolView["drivesOf"], family: UnitFamily): Finding[] {
+  const helpers = pool.helpers ?? [];
+  const drivesIn = (role: "read-cache" | "write-log") =>
+    drivesOf(helpers.filter((helper) => helper.role === role).map((helper) => helper.drive));
+  const findings: Finding[] = [];
+  const ids = (drives: readonly Drive[]) => drives.map((drive) => drive.id);
+  const [caches, logs] = [drivesIn("read-cache"), drivesIn("write-log")];
+  if (caches.length > 0)
+    findings.push({
+      code: "read-cache",
+      severity: "note",
+      message: `The read cache of ${pool.name} adds no capacity. It may fail harmlessly: what is in it is also in the pool.`,
+      drives: ids(caches),
+    });
+  if (logs.length === 1)
+    findings.push({
+      code: "single-write-log",
+      severity: "warn",
+      message: `${pool.name} has a single write-log drive: if it fails in a power cut, the last seconds of writing are lost. Two as a mirror would keep them.`,
+      drives: ids(logs),
+    });
+  if (logs.length > 1)
+    findings.push({
+      code: "write-log",
+      severity: "note",
+      message: `The write log of ${pool.name} adds no capacity. Its drives mirror one another, so one of them may fail.`,
+      drives: ids(logs),
+    });
+  const disks = [...caches, ...logs].filter((drive) => drive.medium === "hdd");
+  if (disks.length > 0) {
+    const names = disks.map((drive) => nameOfDriveFirst(drive, family).replace(/^T/, "t"));
+    findings.push({
+      code: "helper-not-flash",
+      severity: "warn",
+      message: `A cache or log gains speed only on flash, and ${new Intl.ListFormat("en").format(names)} ${disks.length === 1 ? "is a hard disk" : "are hard disks"}.`,
+      drives: ids(disks),
+      mend: { label: "Take it out", command: { kind: "leave-group", drives: ids(disks) } },
+    });
+  }
+  return findings;
+}
+
+/** A pool with what is known of it by now. */
+export interface PoolView {
+  pool: Pool;
+  usableBytes: Bytes;
+  tolerance: number;
+  groups: readonly GroupPrediction[];
+  drivesOf: (ids: readonly string[]) => Drive[];
+  rules: BoxRules;
+  family: UnitFamily;
+}
+
+/** What is to be said of a pool beyond its groups: its volumes, its spares, what stands beside it, how its figures are meant. */
+export function poolFindings({
+  pool,
+  usableBytes: usable,
+  tolerance,
+  groups,
+  drivesOf,
+  rules,
+  family,
+}: PoolView): Finding[] {
+  const findings = [
+    ...spareFindings(drivesOf(pool.spares), groups, rules, family),
+    ...pool.groups.flatMap((group) =>
+      spareFindings(
+        drivesOf(group.spares ?? []),
+        groups.filter((each) => each.id === group.id),
+        rules,
+        family,
+      ),
+    ),
+    ...helperFindings(pool, drivesOf, family),
+  ];
+  if (pool.landsFor !== undefined) {
+    const may =
+      tolerance === 0 ? "no drive may fail" : tolerance === 1 ? "one drive may fail" : `${tolerance} drives may fail`;
+    findings.push({
+      code: "landing-place",
+      severity: tolerance === 0 ? "warn" : "note",
+      message: `New data lands on ${pool.name} and is moved on by schedule. Until then it has only the protection of ${pool.name}: ${may}.`,
+      drives: [],
+    });
+  }
+  const asked = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
+  if (asked > usable) {
+    const last = pool.volumes.at(-1);
+    const fits = Math.max(0, (last?.bytes ?? 0) - (asked - usable));
+    findings.push({
+      code: "volumes-too-large",
+      severity: "block",
+      message: `The volumes of ${pool.name} ask for ${formatBytes(asked - usable, family)} more than it has. Make one smaller.`,
+      drives: [],
+      ...(last && fits > 0
+        ? {
+            mend: {
+              label: `Make “${last.name}” ${formatBytes(fits, family)}`,
+              command: { kind: "edit-volume", pool: pool.id, volume: last.id, changes: { bytes: fits } },
+            },
+          }
+        : {}),
+    });
+  }
+  if (groups.some((group) => /^(copies|chunk)/.test(group.layout))) {
+    findings.push({
+      code: "chunk-placement",
+      severity: "note",
+      message:
+        "Where the box puts each chunk is up to it: the shares survived beyond the tolerance are those of one placement. Rely on the tolerance.",
+      drives: [],
+    });
+  }
+  if (rules.parityWrites === "by-schedule" && groups.some((group) => group.layout.startsWith("parity-drive"))) {
+    findings.push({
+      code: "protected-as-of-last-sync",
+      severity: "note",
+      message:
+        "Parity is written by schedule: what came after the last sync is not protected. Stop the schedule at once when a drive fails.",
+      drives: [],
+    });
+  }
+  const layouts = new Set(groups.map((group) => group.layout));
+  if (layouts.size > 1) {
+    findings.push({
+      code: "mixed-layouts",
+      severity: "warn",
+      message: `The groups of ${pool.name} have different layouts (${[...layouts].map((id) => layoutOf(id).shortName).join(", ")}). The pool is only as safe as the weakest; many boxes refuse it.`,
+      drives: [],
+    });
+  }
+  return findings;
+}

@@ -1,0 +1,98 @@
+import type { Bytes } from "../bytes/bytes";
+import type { UnitFamily } from "../bytes/formatBytes";
+import type { Pool, Drive, BoxRules } from "../document/plan";
+import { roomOf } from "../drives/room";
+import { survivalOf, type Survival } from "../failures/survival";
+import { smallestFatalSet } from "../failures/tolerance";
+import { byWeight, type Finding } from "../findings/finding";
+import { ledgerOf, poolReserve, type LedgerEntry } from "../ledger/ledger";
+import { volumesOf, type VolumeLedger } from "../ledger/volumes";
+import { poolFindings } from "./poolFindings";
+import { predictGroup, type GroupPrediction } from "./predictGroup";
+
+/** Everything that the core says of one pool. */
+export interface PoolPrediction {
+  id: string;
+  name: string;
+  usableBytes: Bytes;
+  /** How many drives may fail at once, whichever they are, with nothing lost. */
+  tolerance: number;
+  groups: GroupPrediction[];
+  ledger: LedgerEntry[];
+  /** Where the bytes of each volume go. */
+  volumes: VolumeLedger[];
+  /** For 1, 2, 3 and 4 drives lost at once, how many of all sets the pool survives. */
+  survival: Survival[];
+  /** A smallest set of drives whose loss destroys data. */
+  smallestFatalSet: string[];
+  /** The weightiest first. */
+  findings: Finding[];
+}
+
+/** To how many drives lost at once the surviving sets are counted. */
+export const MOST_FAILURES_COUNTED = 4;
+
+/** The share of what the volumes offer that is in use; 1 where nothing is said, to be on the safe side. */
+function usedShare(pool: Pool): number {
+  const known = pool.volumes.filter((volume) => volume.usedBytes !== undefined);
+  const bytes = known.reduce((sum, volume) => sum + volume.bytes, 0);
+  return known.length === 0 || known.length < pool.volumes.length || bytes === 0
+    ? 1
+    : Math.min(1, known.reduce((sum, volume) => sum + (volume.usedBytes ?? 0), 0) / bytes);
+}
+
+/**
+ * Predicts one pool.
+ *
+ * @param driveOf the drives of the plan by their ids; members that are not among them are passed over
+ * @param pointer where the pool stands in the plan document, for its findings
+ * @param family the units in which the findings speak
+ * @example predictPool(clinic.pools[0], drivesById(clinic), rulesOf(clinic.box.rules)).tolerance // 1
+ */
+export function predictPool(
+  pool: Pool,
+  driveOf: ReadonlyMap<string, Drive>,
+  rules: BoxRules,
+  pointer = "",
+  family: UnitFamily = "TB",
+): PoolPrediction {
+  const drivesOf = (ids: readonly string[]) => ids.flatMap((id) => driveOf.get(id) ?? []);
+  const groups = pool.groups.map((group) =>
+    predictGroup(group, drivesOf(group.drives), rules, family, usedShare(pool)),
+  );
+  const spares = drivesOf([...pool.spares, ...pool.groups.flatMap((group) => group.spares ?? [])]).map((drive) =>
+    roomOf(drive, rules),
+  );
+  // The data of a pool is striped or spanned over its groups, so its bands stand or fall together.
+  const bands = groups.flatMap((group) => group.bands);
+  const members = groups.flatMap((group) => group.drives);
+  const data = groups.reduce((sum, group) => sum + group.usableBytes, 0);
+  const usableBytes = data - poolReserve(data, rules.poolReserveShare);
+  const unmade = groups.some((group) => group.bands.length === 0);
+  const fatal = unmade ? [] : smallestFatalSet(bands);
+  return {
+    id: pool.id,
+    name: pool.name,
+    usableBytes,
+    volumes: volumesOf(usableBytes, pool.volumes).volumes,
+    tolerance: Math.max(0, fatal.length - 1),
+    groups,
+    ledger: ledgerOf(groups, spares, { reserveShare: rules.poolReserveShare, volumes: pool.volumes }),
+    survival: unmade ? [] : survivalOf(bands, members, MOST_FAILURES_COUNTED),
+    smallestFatalSet: fatal,
+    findings: byWeight([
+      ...groups.flatMap((group, g) =>
+        group.findings.map((finding) => ({ pointer: `${pointer}/groups/${g}`, ...finding })),
+      ),
+      ...poolFindings({
+        pool,
+        usableBytes,
+        groups,
+        drivesOf,
+        rules,
+        family,
+        tolerance: Math.max(0, fatal.length - 1),
+      }).map((finding) => ({ pointer, ...finding })),
+    ]),
+  };
+}

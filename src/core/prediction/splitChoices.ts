@@ -1,0 +1,73 @@
+import { usableOf } from "../bands/contents";
+import type { Bytes } from "../bytes/bytes";
+import { roomOf } from "../drives/room";
+import { toleranceOf } from "../failures/tolerance";
+import { wrongCount } from "../layouts/problemsOfLayout";
+import { layoutOf } from "../layouts/registry";
+import type { Drive, LayoutId, BoxRules } from "../document/plan";
+
+/** A pool of several equal groups: RAID 50, RAID 60, or mirrored pairs. */
+export interface SplitChoice {
+  name: string;
+  layout: LayoutId;
+  /** Ids of the drives of each group. */
+  groups: string[][];
+  usableBytes: Bytes;
+  tolerance: number;
+}
+
+/**
+ * What a pool of several equal groups of one layout is called, or null where the trade has no name for it.
+ *
+ * @example nameOfSplit("raid5", 2) // "RAID 50"
+ */
+export function nameOfSplit(layout: LayoutId, groups: number): string | null {
+  if (groups < 2) return null;
+  if (layout === "raid5") return "RAID 50";
+  if (layout === "raid6") return "RAID 60";
+  return layout === "raid1" ? "mirrored pairs" : null;
+}
+
+/** Drives of like size come into one group, since each group counts all its drives as large as its smallest. */
+function splitBySize(drives: readonly Drive[], groups: number): Drive[][] {
+  const sorted = [...drives].sort((a, b) => b.bytes - a.bytes);
+  const size = drives.length / groups;
+  return Array.from({ length: groups }, (_, g) => sorted.slice(g * size, (g + 1) * size));
+}
+
+/**
+ * The pools of equal groups that can be made of some drives on a box: RAID 50 and 60 in every number of groups, and
+ * mirrors in pairs. Only of layouts that the box offers.
+ *
+ * @example splitChoices(sixOf4TB, rulesOf({ set: "classic-raid" })).map(({ name }) => name) // ["mirrored pairs", "RAID 50"]
+ */
+export function splitChoices(drives: readonly Drive[], rules: BoxRules): SplitChoice[] {
+  const wanted = (["raid1", "raid5", "raid6"] as const).filter((id) => rules.layouts.includes(id));
+  return wanted.flatMap((id) => {
+    const layout = layoutOf(id);
+    const counts = Array.from({ length: drives.length }, (_, i) => i + 1).filter(
+      (groups) => groups >= 2 && drives.length % groups === 0 && (id !== "raid1" || drives.length / groups === 2),
+    );
+    return counts.flatMap((count): SplitChoice[] => {
+      if (wrongCount(layout, drives.length / count, rules)) return [];
+      const groups = splitBySize(drives, count);
+      const bands = groups.map((group) =>
+        layout.layOut(
+          group.map((drive) => roomOf(drive, rules)),
+          { arrayFormat: rules.arrayFormat },
+        ),
+      );
+      const name = nameOfSplit(id, count);
+      if (name === null || bands.some((each) => each.length === 0)) return [];
+      return [
+        {
+          name,
+          layout: id,
+          groups: groups.map((group) => group.map((drive) => drive.id)),
+          usableBytes: bands.reduce((sum, each) => sum + usableOf(each), 0),
+          tolerance: toleranceOf(bands.flat()),
+        },
+      ];
+    });
+  });
+}

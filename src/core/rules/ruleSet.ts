@@ -1,0 +1,9 @@
+import type { LayoutId, ArrayFormat, RuleSetId, BoxRules } from "../document/plan";
+
+/** A ready-made set: its name, a short description, and its settings. */
+export interface RuleSet {
+  id: RuleSetId;
+  name: string;
+  description: string;
+  rules: BoxRules;
+}

@@ -1,0 +1,138 @@
+import type { Bytes } from "../bytes/bytes";
+import type { Schedule } from "./schedulePlan";
+import type { Volume } from "../document/plan";
+import type { Finding } from "../findings/finding";
+import type { Walk, WalkedMoment } from "../walk/walkPlan";
+import { dayAfter } from "../time/days";
+import { fullAfter } from "../data/fullAfter";
+import { dataSetsOn } from "../data/stored";
+import { fileSystemCapacity } from "../box/capacities";
+
+/** When each step of a plan begins and ends, in days from its beginning. */
+export interface StepTimes {
+  start: number;
+  end: number;
+}
+
+/** A step, or several that belong together, by which a volume gets more room. */
+export interface Rise {
+  /** The step at whose end the room is there, and the first of those that lead to it. */
+  step: string;
+  first: string;
+  /** What folders see from then on, in bytes. */
+  capacity: Bytes;
+  /** In days from the beginning of the plan: when the work begins, when the room is there. */
+  begins: number;
+  there: number;
+  /** After how many days the volume would be full without it; null if not within 50 years. */
+  fullWithout: number | null;
+  /** When the work must begin so that the room is there in time, in days; null where there is no hurry. */
+  latestBegin: number | null;
+}
+
+/** What becomes of one volume over time. */
+export interface Demand {
+  volume: Volume;
+  /** What folders see of it now, in bytes. */
+  capacity: Bytes;
+  /** After how many days it is full, as the plan is and without it; null if not within 50 years. */
+  fullWithPlan: number | null;
+  fullWithoutPlan: number | null;
+  rises: Rise[];
+}
+
+/** When the steps run by the hours of the walk alone, where there is no calendar. */
+export const timesByHours = ({ moments }: Walk): StepTimes[] =>
+  moments.slice(1).map(({ walked }) => ({ start: (walked?.from ?? 0) / 24, end: (walked?.to ?? 0) / 24 }));
+
+/** When the steps run by a calendar. */
+export const timesByCalendar = ({ begin, steps }: Pick<Schedule, "begin" | "steps">): StepTimes[] =>
+  steps.map(({ start, end }) => ({ start: (start - begin) / 86_400_000, end: (end - begin) / 86_400_000 }));
+
+const volumeAt = (moment: WalkedMoment, id: string): Volume | undefined =>
+  moment.state.plan.pools.flatMap((pool) => pool.volumes).find((volume) => volume.id === id);
+
+function demandOf(made: Walk, volume: Volume, times: readonly StepTimes[]): Demand {
+  const { moments, plan } = made;
+  const capacities = moments.map((moment) => {
+    const then = volumeAt(moment, volume.id);
+    return then ? fileSystemCapacity(then) : 0;
+  });
+  const now = capacities[0] ?? 0;
+  const rises: Rise[] = [];
+  let full: number | null = null;
+  // What folders see at present, and since when.
+  let capacity = now;
+  let since = 0;
+  let lastRise = 0;
+  for (let i = 1; i < moments.length; i += 1) {
+    const then = capacities[i] ?? 0;
+    if (then === capacity) continue;
+    const there = times[i - 1]?.end ?? 0;
+    const fullWithout = fullAfter(plan, volume, capacity, since);
+    if (fullWithout !== null && fullWithout < there) full ??= fullWithout;
+    if (then > capacity) {
+      const first = moments.findIndex((moment, k) => k > lastRise && moment.walked?.done);
+      const begins = times[first - 1]?.start ?? 0;
+      rises.push({
+        step: moments[i]?.after ?? "",
+        first: moments[first]?.after ?? "",
+        capacity: then,
+        begins,
+        there,
+        fullWithout,
+        latestBegin: fullWithout === null ? null : fullWithout - (there - begins),
+      });
+      lastRise = i;
+    }
+    capacity = then;
+    since = there;
+  }
+  full ??= fullAfter(plan, volume, capacity, since);
+  return { volume, capacity: now, fullWithPlan: full, fullWithoutPlan: fullAfter(plan, volume, now), rises };
+}
+
+/**
+ * What becomes of the volumes that hold data sets: when each is full, as the plan is and without it, and by when the
+ * steps that give it room must begin.
+ *
+ * @param times when the steps run, in days; those of a calendar, or `timesByHours`
+ * @example demand(walk(plan), timesByHours(walk(plan)))[0].fullWithoutPlan // 212
+ */
+export function demand(made: Walk, times: readonly StepTimes[]): Demand[] {
+  return made.plan.pools.flatMap((pool) =>
+    pool.volumes
+      .filter((volume) => dataSetsOn(made.plan, volume.id).length > 0)
+      .map((volume) => demandOf(made, volume, times)),
+  );
+}
+
+const daysWords = (days: number) =>
+  days < 1.5 ? "a day" : days < 60 ? `${Math.round(days)} days` : `${Math.round(days / 30.44)} months`;
+
+/**
+ * That room comes too late, by how much, and when its work would have to begin; for each step, by its id.
+ *
+ * @param start the plan's first day as YYYY-MM-DD
+ */
+export function lateFindings(demands: readonly Demand[], start: string, deliveryDays: number): Map<string, Finding[]> {
+  const found = new Map<string, Finding[]>();
+  for (const { volume, rises } of demands) {
+    for (const rise of rises) {
+      if (rise.fullWithout === null || rise.latestBegin === null || rise.there <= rise.fullWithout) continue;
+      const late = rise.there - rise.fullWithout;
+      const hope =
+        rise.latestBegin < 0
+          ? "Even begun on the first day it would come too late: delete or move something until then."
+          : `The work for it must begin by ${dayAfter(start, rise.latestBegin)}${deliveryDays > 0 ? `, and drives be ordered ${deliveryDays === 1 ? "a day" : `${deliveryDays} days`} before` : ""}.`;
+      const finding: Finding = {
+        code: "too-late",
+        severity: "warn",
+        message: `This comes ${daysWords(late)} too late: ${volume.name || "the volume"} is full, but for the head-room, on ${dayAfter(start, rise.fullWithout)}, and the room is there on ${dayAfter(start, rise.there)}. ${hope}`,
+        drives: [],
+      };
+      found.set(rise.step, [...(found.get(rise.step) ?? []), finding]);
+    }
+  }
+  return found;
+}

@@ -1,0 +1,338 @@
+import fc from "fast-check";
+import { Temporal } from "temporal-polyfill";
+import { nominalBytes } from "../bytes/nominalBytes";
+import { emptyPlan } from "../document/emptyPlan";
+import type { Plan, PlanCalendar } from "../document/plan";
+import { walkPlan } from "../walk/walkPlan";
+import { anyStepOn, numbered } from "../testing/anySteps";
+import { drivesOfTB, testDrive } from "../testing/arbitraries";
+import { MINUTES_TO_BEGIN } from "../steps/attention";
+import { parseExcluded, writeExcluded } from "../calendar/excludedDays";
+import { busyMonths, monthsOf, monthView } from "./month";
+import { nextFree } from "../calendar/nextFree";
+import { AWAKE, HANDS, type HandsId } from "../calendar/planCalendar";
+import { schedulePlan } from "./schedulePlan";
+
+const ZONES = [
+  "Europe/Lisbon",
+  "America/New_York",
+  "Australia/Lord_Howe",
+  "Asia/Kathmandu",
+  "America/Sao_Paulo",
+  "UTC",
+  "Pacific/Apia",
+] as const;
+const zoned = (at: number, timeZone: string) => Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(timeZone);
+const calendarOf = (more: Partial<PlanCalendar> = {}): PlanCalendar => ({
+  id: "c1",
+  start: "2026-11-23",
+  timeZone: "Europe/Lisbon",
+  deliveryDays: 3,
+  hands: HANDS["week-ends"].windows,
+  excluded: [],
+  ...more,
+});
+
+/** Three 4 TB drives of single parity, and three of 8 TB to buy. */
+function plan(steps: Parameters<typeof numbered>[1]): Plan {
+  return numbered(
+    {
+      ...emptyPlan("x"),
+      box: { name: "x", bays: 4, rules: { set: "classic-raid" } },
+      drives: [
+        ...drivesOfTB(4, 4, 4),
+        ...[1, 2, 3].map((n) => testDrive(`x${n}`, nominalBytes(8000), { toBuy: true })),
+      ],
+      pools: [
+        {
+          id: "p1",
+          name: "P",
+          groups: [{ id: "g1", layout: "raid5", drives: ["d1", "d2", "d3"], options: {} }],
+          spares: [],
+          volumes: [],
+        },
+      ],
+    },
+    steps,
+  );
+}
+const swap = (n: number) => ({ kind: "replace-drive" as const, drive: `d${n}`, by: `x${n}`, how: "pulled" as const });
+const at = (ms: number, timeZone = "Europe/Lisbon") =>
+  zoned(ms, timeZone).toPlainDateTime().toString({ smallestUnit: "minute" });
+
+describe("free hours", () => {
+  test("a Friday noon waits for Saturday, 9:00", () => {
+    const friday = Temporal.ZonedDateTime.from("2026-11-27T12:00[Europe/Lisbon]");
+    expect(nextFree(friday, HANDS["week-ends"].windows, [], 45)!.toPlainDateTime().toString()).toBe(
+      "2026-11-28T09:00:00",
+    );
+    expect(
+      nextFree(friday, HANDS["week-ends"].windows, [{ from: "2026-11-28", to: "2026-11-29" }], 45)!
+        .toPlainDateTime()
+        .toString(),
+    ).toBe("2026-12-05T09:00:00");
+  });
+  test("too late in the evening is the next evening", () => {
+    const late = Temporal.ZonedDateTime.from("2026-11-27T21:30[Europe/Lisbon]");
+    expect(nextFree(late, HANDS.evenings.windows, [], 45)!.toPlainDateTime().toString()).toBe("2026-11-28T18:00:00");
+    expect(nextFree(late, HANDS.evenings.windows, [], 15)).toBe(late);
+  });
+  test("no hours within three years is said, not guessed", () => {
+    expect(
+      nextFree(
+        Temporal.ZonedDateTime.from("2026-01-01T00:00[UTC]"),
+        HANDS.evenings.windows,
+        [{ from: "2026-01-01", to: "2036-01-01" }],
+        15,
+      ),
+    ).toBeNull();
+  });
+  test("for any moment, zone, hours and days off: within the hours, on no day off, and nothing free before it", () => {
+    const hands = fc.constantFrom(...(Object.keys(HANDS) as HandsId[]));
+    // Through several changes of clocks, ends of months, a leap day, and a zone that skipped a day.
+    const moment = fc.integer({ min: Date.UTC(2027, 11, 1), max: Date.UTC(2028, 11, 1) });
+    fc.assert(
+      fc.property(
+        moment,
+        fc.constantFrom(...ZONES),
+        hands,
+        fc.array(fc.integer({ min: 0, max: 420 }), { maxLength: 6 }),
+        fc.constantFrom(15, 45, 120),
+        (ms, zone, id, off, minutes) => {
+          const from = zoned(ms, zone);
+          const excluded = off.map((days) => {
+            const day = Temporal.PlainDate.from("2027-12-01").add({ days });
+            return { from: day.toString(), to: day.add({ days: 1 }).toString() };
+          });
+          const found = nextFree(from, HANDS[id].windows, excluded, minutes)!;
+          const isFree = (at: Temporal.ZonedDateTime) => {
+            const end = at.add({ minutes });
+            const day = at.toPlainDate().toString();
+            // The wall clock must be in the window at both ends, with no time of the clock passed twice between.
+            return (
+              !excluded.some((range) => range.from <= day && day <= range.to) &&
+              HANDS[id].windows.some(
+                (window) =>
+                  window.days.includes(at.dayOfWeek) &&
+                  at.toPlainTime().toString() >= `${window.from}:00` &&
+                  end.toPlainDate().equals(at.toPlainDate()) &&
+                  end.toPlainTime().toString() <= `${window.to}:00`,
+              )
+            );
+          };
+          expect(isFree(found)).toBe(true);
+          expect(Temporal.ZonedDateTime.compare(found, from)).toBeGreaterThanOrEqual(0);
+          for (let probe = from; Temporal.ZonedDateTime.compare(probe, found) < 0; probe = probe.add({ minutes: 53 }))
+            expect(isFree(probe)).toBe(false);
+        },
+      ),
+      { numRuns: 120 },
+    );
+  });
+});
+
+describe("a plan in the calendar", () => {
+  test("by hand: ordered on Monday, there on Thursday evening, swapped on Saturday, rebuilt through the night, the next on Sunday", () => {
+    const made = schedulePlan(walkPlan(plan([swap(1), swap(2)])), calendarOf());
+    expect(made.orders).toEqual([{ drives: ["x1", "x2"], orderOn: "2026-11-23", deliveredOn: "2026-11-26" }]);
+    expect(made.steps.map((step) => [at(step.start), at(step.end), step.attention, step.waitsFor])).toEqual([
+      ["2026-11-28T09:00", "2026-11-28T21:20", "box", "hands"],
+      ["2026-11-29T09:00", "2026-11-29T21:20", "box", "hands"],
+    ]);
+  });
+  test("delivery decides where hands are free before it", () => {
+    const [first] = schedulePlan(walkPlan(plan([swap(1)])), calendarOf({ hands: HANDS["any-day"].windows })).steps;
+    expect([at(first!.start), first!.waitsFor]).toEqual(["2026-11-26T18:00", "delivery"]);
+  });
+  test("what waits for a day is ordered in time for it, not on the first day", () => {
+    const made = schedulePlan(
+      walkPlan(plan([swap(1), { ...swap(2), notBefore: "2027-11-23" }])),
+      calendarOf({ hands: HANDS["any-day"].windows }),
+    );
+    expect(made.orders.map((order) => [order.drives, order.orderOn])).toEqual([
+      [["x1"], "2026-11-23"],
+      [["x2"], "2027-11-20"],
+    ]);
+    expect(at(made.steps[1]!.start)).toBe("2027-11-23T18:00");
+  });
+  test("what needs no hand at the box waits only until somebody is awake", () => {
+    const made = schedulePlan(
+      walkPlan(plan([swap(1), { kind: "verify", pool: "p1" }])),
+      calendarOf({ hands: HANDS.evenings.windows, deliveryDays: 0 }),
+    );
+    expect(at(made.steps[0]!.start)).toBe("2026-11-23T18:00");
+    expect([at(made.steps[1]!.start), made.steps[1]!.attention]).toEqual(["2026-11-24T07:00", "screen"]);
+  });
+  test("12 hours through the night on which clocks go back end at the clock of 11 hours later", () => {
+    const made = schedulePlan(
+      walkPlan(plan([swap(1)])),
+      calendarOf({ start: "2026-10-24", deliveryDays: 0, hands: [{ days: [6], from: "20:00", to: "22:00" }] }),
+    );
+    expect([at(made.steps[0]!.start), at(made.steps[0]!.end)]).toEqual(["2026-10-24T20:00", "2026-10-25T07:20"]);
+  });
+  test("days off without end are said to be in the way", () => {
+    expect(
+      schedulePlan(walkPlan(plan([swap(1)])), calendarOf({ excluded: [{ from: "2026-01-01", to: "2040-01-01" }] }))
+        .stuck,
+    ).toBe("s1");
+  });
+  test("for any steps, zones, hours and paces: never before its time, never in the night, and as long as it takes", () => {
+    const steps = fc.array(anyStepOn(plan([])), { minLength: 1, maxLength: 6 });
+    fc.assert(
+      fc.property(
+        steps,
+        fc.constantFrom(...ZONES),
+        fc.constantFrom(...(Object.keys(HANDS) as HandsId[])),
+        fc.integer({ min: 0, max: 20 }),
+        fc.integer({ min: 0, max: 800 }),
+        fc.constantFrom("low" as const, "expected" as const, "high" as const),
+        (bodies, timeZone, id, deliveryDays, later, pace) => {
+          const calendar = calendarOf({
+            timeZone,
+            deliveryDays,
+            hands: HANDS[id].windows,
+            start: Temporal.PlainDate.from("2027-01-01").add({ days: later }).toString(),
+          });
+          const made = walkPlan(plan(bodies));
+          const { steps: scheduled, orders, begin, end } = schedulePlan(made, calendar, pace);
+          let ended = begin;
+          scheduled.forEach((step, i) => {
+            const walked = made.moments[i + 1]!.walked!;
+            if (!walked.done) return;
+            expect(step.start).toBeGreaterThanOrEqual(ended);
+            expect(Math.abs(step.end - step.start - walked.cost.hours[pace] * 3_600_000)).toBeLessThanOrEqual(1);
+            const start = zoned(step.start, timeZone);
+            const windows = step.attention === "box" ? calendar.hands : AWAKE;
+            expect(
+              windows.some(
+                (window) =>
+                  window.days.includes(start.dayOfWeek) &&
+                  start.toPlainTime().toString().slice(0, 5) >= window.from &&
+                  start.add({ minutes: MINUTES_TO_BEGIN[step.attention!] }).toPlainTime().toString().slice(0, 5) <=
+                    window.to,
+              ),
+            ).toBe(true);
+            ended = step.end;
+          });
+          expect(end).toBe(ended);
+          for (const order of orders) {
+            expect(order.orderOn >= calendar.start).toBe(true);
+            expect(Temporal.PlainDate.from(order.orderOn).until(order.deliveredOn).days).toBe(deliveryDays);
+            for (const drive of order.drives) {
+              const user = scheduled.find((_, i) =>
+                JSON.stringify(made.moments[i + 1]!.walked!.done && made.moments[i + 1]!.walked!.step).includes(
+                  `"${drive}"`,
+                ),
+              );
+              if (user) expect(zoned(user.start, timeZone).toPlainDate().toString() >= order.deliveredOn).toBe(true);
+            }
+          }
+        },
+      ),
+      { numRuns: 80 },
+    );
+  });
+});
+
+describe("a month", () => {
+  test("runs over whole weeks, Monday first, and each of its days is there once", () => {
+    const made = schedulePlan(walkPlan(plan([swap(1)])), calendarOf());
+    fc.assert(
+      fc.property(fc.integer({ min: 2020, max: 2040 }), fc.integer({ min: 1, max: 12 }), (year, month) => {
+        const text = `${year}-${String(month).padStart(2, "0")}`;
+        const days = monthView(made, text).flat();
+        const own = Temporal.PlainYearMonth.from(text);
+        expect(days.filter((day) => day.inMonth).map((day) => day.number)).toEqual(
+          Array.from({ length: own.daysInMonth }, (_, i) => i + 1),
+        );
+        expect(days.map((day) => Temporal.PlainDate.from(day.day).dayOfWeek)).toEqual(days.map((_, i) => (i % 7) + 1));
+      }),
+    );
+  });
+  test("a step stands on each day that it runs, with where it begins and ends; orders and deliveries on theirs", () => {
+    const made = schedulePlan(
+      walkPlan(plan([swap(1), swap(2)])),
+      calendarOf({ hands: [{ days: [1, 2, 3, 4, 5, 6, 7], from: "18:00", to: "22:00" }] }),
+    );
+    const days = monthView(made, "2026-11").flat();
+    const on = (day: string) => days.find((each) => each.day === day)!;
+    expect(on("2026-11-23").orders).toEqual(["x1", "x2"]);
+    expect(on("2026-11-26").deliveries).toEqual(["x1", "x2"]);
+    expect(on("2026-11-26").steps.map((step) => [step.scheduled.step, step.begins, step.ends])).toEqual([
+      ["s1", true, false],
+    ]);
+    expect(on("2026-11-27").steps.map((step) => [step.scheduled.step, step.begins, step.ends])).toEqual([
+      ["s1", false, true],
+      ["s2", true, false],
+    ]);
+    expect(on("2026-11-24").steps).toEqual([]);
+  });
+  test("a plan over years lists every month between, and those in which something is to be done", () => {
+    const made = schedulePlan(walkPlan(plan([swap(1), { ...swap(2), notBefore: "2028-02-29" }])), calendarOf());
+    expect(monthsOf(made)).toHaveLength(17);
+    expect(busyMonths(made)).toEqual(["2026-11", "2028-02", "2028-03"]);
+  });
+});
+
+describe("days off as people write them", () => {
+  test.each([
+    ["24–26 Dec", [["2026-12-24", "2026-12-26"]]],
+    [
+      "24-26 Dec, 1 Jan",
+      [
+        ["2026-12-24", "2026-12-26"],
+        ["2027-01-01", "2027-01-01"],
+      ],
+    ],
+    ["24 Dec – 2 Jan", [["2026-12-24", "2027-01-02"]]],
+    ["24 December to 2 January 2028", [["2027-12-24", "2028-01-02"]]],
+    [
+      "Dec 24, 2027; 2027-02-14 to 2027-02-20",
+      [
+        ["2027-12-24", "2027-12-24"],
+        ["2027-02-14", "2027-02-20"],
+      ],
+    ],
+    ["29 Feb", [["2028-02-29", "2028-02-29"]]],
+    [
+      "1st May\n3rd Oct.",
+      [
+        ["2027-05-01", "2027-05-01"],
+        ["2027-10-03", "2027-10-03"],
+      ],
+    ],
+    ["", []],
+  ])("%j", (text, expected) => {
+    expect(parseExcluded(text, "2026-11-23")).toEqual({
+      ok: true,
+      ranges: (expected as string[][]).map(([from, to]) => ({ from, to })),
+    });
+  });
+  test.each([
+    "Easter",
+    "31 Feb 2027",
+    "2027-13-01",
+    "5",
+    "26 Dec 2027 to 24 Dec 2027",
+    "1 Jan to 2 Jan to 3 Jan",
+    "<b>1 Jan</b>",
+  ])("%j is refused, with words", (text) => {
+    const read = parseExcluded(text, "2026-11-23");
+    expect(read.ok).toBe(false);
+    if (!read.ok) expect(read.message.length).toBeGreaterThan(20);
+  });
+  test("what is written can be read again, for any days", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 3000 }), fc.integer({ min: 0, max: 30 })), { maxLength: 8 }),
+        (days) => {
+          const ranges = days.map(([from, length]) => {
+            const day = Temporal.PlainDate.from("2026-11-23").add({ days: from });
+            return { from: day.toString(), to: day.add({ days: length }).toString() };
+          });
+          expect(parseExcluded(writeExcluded(ranges), "2026-11-23")).toEqual({ ok: true, ranges });
+        },
+      ),
+    );
+  });
+});
