@@ -67,8 +67,7 @@ function nameOf(groups: Outline["groups"]): string {
   const short = layoutOf(first.layout).shortName;
   if (groups.length === 1) return short;
   const equal = groups.every((group) => group.drives.length === first.drives.length);
-  const trade =
-    equal && (first.layout !== "raid1" || first.drives.length === 2) ? nameOfSplit(first.layout, groups.length) : null;
+  const trade = equal ? nameOfSplit(first.layout, groups.length, first.drives.length) : null;
   return trade ? `${trade.charAt(0).toUpperCase()}${trade.slice(1)}` : `${groups.length} × ${short}`;
 }
 

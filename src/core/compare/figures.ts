@@ -1,10 +1,12 @@
+import { chunkCopiesOf } from "../layouts/chunks";
+import { layoutOf } from "../layouts/registry";
 import type { Bytes } from "../bytes/bytes";
 import type { Survival } from "../failures/survival";
 import type { PoolPrediction } from "../prediction/predictPool";
 import type { Hours } from "../time/hours";
 import { speedOf, type Speed } from "../speeds/speed";
 import { growthOf, type Growth } from "./growth";
-import type { Drive, LayoutId, BoxRules } from "../document/plan";
+import type { Drive, BoxRules } from "../document/plan";
 
 /** What a pool is compared by. Everything is taken from its prediction. */
 export interface Figures {
@@ -26,8 +28,6 @@ export interface Figures {
   growth: Growth;
 }
 
-const copiesOf = (layout: LayoutId) => (layout === "copies-2" ? 2 : layout === "copies-3" ? 3 : 0);
-
 /** Data is striped over the groups of a pool, so their speeds add up, until the network is full. */
 function poolSpeed(pool: PoolPrediction, driveOf: ReadonlyMap<string, Drive>, network: number): Speed | null {
   const speeds = pool.groups.map((group) =>
@@ -35,7 +35,7 @@ function poolSpeed(pool: PoolPrediction, driveOf: ReadonlyMap<string, Drive>, ne
       group.bands,
       group.drives.flatMap((id) => driveOf.get(id) ?? []),
       Infinity,
-      copiesOf(group.layout),
+      chunkCopiesOf(layoutOf(group.layout)),
     ),
   );
   if (speeds.length === 0 || speeds.some((speed) => speed === null)) return null;

@@ -47,8 +47,7 @@ export function growthOf(groups: readonly GroupOfDrives[], rules: BoxRules): Gro
     const now = usableWith(each, each.drives, rules);
     const then = usableWith(each, [...each.drives, { ...largest, id: "one more" }], rules);
     // Drives with file systems of their own, or end to end, need not be like the others.
-    const leastBytes =
-      each.group.layout === "single" || each.group.layout === "span" ? 1 : leastToJoin(each.drives, rules);
+    const leastBytes = layoutOf(each.group.layout).joinsAnySize ? 1 : leastToJoin(each.drives, rules);
     return now === null || then === null || then <= now ? [] : [{ leastBytes, gainBytes: then - now }];
   });
   const byDrive = gains.reduce<Growth["byDrive"]>(

@@ -74,19 +74,18 @@ function worthOf(drives: number, family: Family, valueOf: Valuer): Worth | null 
 /** The families to search: each layout by itself, mirrors of three, and any mixture that bears one, two or three. */
 function familiesOf(rules: BoxRules): Family[] {
   const offered = layouts.filter((layout) => layout.splits && rules.layouts.includes(layout.id));
-  const nominal: Partial<Record<LayoutId, number>> = { raid6: 2, "hybrid-2": 2, "triple-parity": 3 };
-  const alone = offered.map((layout): Family => ({ layouts: [layout], tolerance: nominal[layout.id] ?? 1 }));
-  const copies = offered
-    .filter((layout) => layout.id === "raid1")
-    .map((layout): Family => ({ layouts: [layout], tolerance: 2 }));
+  const nominal = (layout: Layout) => layout.nominalTolerance({});
+  const copies = (layout: Layout) => layout.stripe({}).copies === "all";
+  const alone = offered.map((layout): Family => ({ layouts: [layout], tolerance: nominal(layout) }));
+  const threeCopies = offered.filter(copies).map((layout): Family => ({ layouts: [layout], tolerance: 2 }));
   // A hybrid is itself the best mixture of mirror and parity, band by band.
   const mixed = [1, 2, 3]
-    .filter((tolerance) => !offered.some((layout) => layout.id === `hybrid-${tolerance}`))
+    .filter((tolerance) => !offered.some((layout) => layout.cutsAtSizes && nominal(layout) === tolerance))
     .map((tolerance): Family => ({
-      layouts: offered.filter((layout) => layout.id === "raid1" || (nominal[layout.id] ?? 1) >= tolerance),
+      layouts: offered.filter((layout) => copies(layout) || nominal(layout) >= tolerance),
       tolerance,
     }));
-  return [...alone, ...copies, ...mixed.filter((family) => family.layouts.length > 1)];
+  return [...alone, ...threeCopies, ...mixed.filter((family) => family.layouts.length > 1)];
 }
 
 /** A way to part drives into a number of groups. */
@@ -312,7 +311,11 @@ const EVEN_METADATA = 128 * GiB;
  * drives, giving the smallest drives to the first can only lower each largest.
  */
 function neighboursSuffice(family: Family, drives: readonly Drive[], rules: BoxRules): boolean {
-  if (rules.arrayFormat === "plain" && family.layouts.every((layout) => layout.id === "hybrid-1")) return true;
+  if (
+    rules.arrayFormat === "plain" &&
+    family.layouts.every((layout) => layout.cutsAtSizes && layout.nominalTolerance({}) === 1)
+  )
+    return true;
   return (
     family.layouts.every((layout) => layout.countsSmallest) &&
     (rules.arrayFormat === "plain" || drives.every((drive) => roomOf(drive, rules).length >= EVEN_METADATA))

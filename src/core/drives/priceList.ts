@@ -1,5 +1,6 @@
 import { nominalBytes } from "../bytes/nominalBytes";
-/** The most lines that a price list may have. */
+import type { PricedDrive } from "../document/plan";
+
 export const MOST_PRICES = 40;
 
 const disk = (terabytes: number, price: number): PricedDrive => ({

@@ -2,6 +2,7 @@ import type { Bytes } from "../bytes/bytes";
 import { GiB } from "../bytes/bytes";
 import type { Band, BandMember, Scheme } from "../bands/band";
 import type { Room } from "../drives/room";
+import { unless, type LevelPath } from "./levelPath";
 import { requireRooms, type Layout } from "./layout";
 import type { GroupOptions, LayoutId } from "../document/plan";
 
@@ -83,6 +84,24 @@ function layOutChunks(rooms: readonly Room[], width: number, scheme: Scheme): Ba
   });
 }
 
+/** Stripes of k data and m parity chunks where nothing is said: 2 + 1. */
+export const chunkWidth = ({ data = 2, parity = 1 }: GroupOptions) => ({ data, parity });
+
+/** What all layouts of chunks have in common; any of them can become any other. */
+const chunkTraits = (id: LayoutId) =>
+  ({
+    widening: "joins",
+    becomes: (["copies-2", "copies-3", "chunk-parity"] as const)
+      .filter((to) => to !== id)
+      .map((to): LevelPath => ({
+        to,
+        refuses: ({ leaving }) => unless(leaving === 0, "No drive can leave with it."),
+      })),
+    chunked: true,
+    allocationUnit: CHUNK_BYTES,
+    canLoseOne: () => true,
+  }) as const satisfies Partial<Layout>;
+
 function copiesLayout(copies: 2 | 3, id: LayoutId, name: string, shortName: string): Layout {
   const layout: Layout = {
     id,
@@ -90,8 +109,10 @@ function copiesLayout(copies: 2 | 3, id: LayoutId, name: string, shortName: stri
     shortName,
     summary: `Every chunk of 1 GiB is kept ${copies === 2 ? "twice" : "three times"}, on the drives that have the most room. Uses drives of any sizes.`,
     minimumDrives: copies,
-    allocationUnit: CHUNK_BYTES,
     usualDrives: copies,
+    stripe: () => ({ data: 1, copies, parity: 0 }),
+    nominalTolerance: () => copies - 1,
+    ...chunkTraits(id),
     layOut(rooms) {
       requireRooms(layout, rooms);
       return layOutChunks(rooms, copies, { kind: "mirror" });
@@ -106,9 +127,6 @@ export const twoCopies = copiesLayout(2, "copies-2", "two copies of every chunk"
 /** Usable: the largest T with Σ min(sᵢ, T) ≥ 3T, tolerance 2. */
 export const threeCopies = copiesLayout(3, "copies-3", "three copies of every chunk", "3 copies");
 
-/** Stripes of k data and m parity chunks where nothing is said: 2 + 1. */
-export const chunkWidth = ({ data = 2, parity = 1 }: GroupOptions) => ({ data, parity });
-
 /** Parity over chunks of width k + m. Usable k · T with the largest T with Σ min(sᵢ, T) ≥ (k + m) · T; tolerance m. */
 export const chunkParity: Layout = {
   id: "chunk-parity",
@@ -118,7 +136,10 @@ export const chunkParity: Layout = {
     "Every stripe of data and parity chunks lies on as many different drives as it needs, never more. Uses drives of any sizes.",
   minimumDrives: 2,
   usualDrives: 3,
-  allocationUnit: CHUNK_BYTES,
+  stripe: (options) => ({ ...chunkWidth(options), copies: 1 }),
+  nominalTolerance: (options) => chunkWidth(options).parity,
+  ...chunkTraits("chunk-parity"),
+  chooses: "stripe-width",
   drivesFor: (options) => chunkWidth(options).data + chunkWidth(options).parity,
   layOut(rooms, setting) {
     const { data, parity } = chunkWidth(setting.options ?? {});
@@ -126,3 +147,9 @@ export const chunkParity: Layout = {
     return layOutChunks(rooms, data + parity, { kind: "chunk-parity", parity });
   },
 };
+
+/** How many copies of every chunk a layout spreads over all its drives; 0 where it does not. */
+export function chunkCopiesOf(layout: Layout): number {
+  const { copies } = layout.stripe({});
+  return layout.chunked && typeof copies === "number" && copies > 1 ? copies : 0;
+}

@@ -2,6 +2,7 @@ import type { Bytes } from "../bytes/bytes";
 import { fitArray } from "../bands/arrayFormat";
 import type { Band, Scheme } from "../bands/band";
 import type { Room } from "../drives/room";
+import { unless, type LevelPath } from "./levelPath";
 import { requireRooms, type Layout } from "./layout";
 import type { LayoutId } from "../document/plan";
 
@@ -38,7 +39,14 @@ function layOutSlices(tolerance: 1 | 2, rooms: readonly Room[], arrayFormat: "pl
   return bands;
 }
 
-function hybridLayout(tolerance: 1 | 2, id: LayoutId, name: string, shortName: string, summary: string): Layout {
+function hybridLayout(
+  tolerance: 1 | 2,
+  id: LayoutId,
+  name: string,
+  shortName: string,
+  summary: string,
+  becomes: readonly LevelPath[],
+): Layout {
   const layout: Layout = {
     id,
     name,
@@ -46,6 +54,11 @@ function hybridLayout(tolerance: 1 | 2, id: LayoutId, name: string, shortName: s
     summary,
     minimumDrives: tolerance + 1,
     usualDrives: tolerance + 1,
+    stripe: () => ({ data: "rest", copies: 1, parity: tolerance }),
+    nominalTolerance: () => tolerance,
+    widening: "rewrites",
+    becomes,
+    cutsAtSizes: true,
     splits: true,
     layOut(rooms, setting) {
       requireRooms(layout, rooms);
@@ -62,6 +75,7 @@ export const hybridOne = hybridLayout(
   "hybrid, one drive may fail",
   "Hybrid 1",
   "Drives of mixed sizes are cut level into bands, each with single parity or a mirror. Only the top of one largest drive can stay idle.",
+  [{ to: "hybrid-2", refuses: ({ leaving }) => unless(leaving === 0, "No drive can leave with it.") }],
 );
 
 /** Bands at each distinct size. Usable Σ s − sn − s(n−1), tolerance 2. */
@@ -71,4 +85,5 @@ export const hybridTwo = hybridLayout(
   "hybrid, two drives may fail",
   "Hybrid 2",
   "Drives of mixed sizes are cut level into bands, each with double parity or three copies. Only the tops of the two largest drives can stay idle.",
+  [],
 );

@@ -37,7 +37,7 @@ export function layOutGroup(group: LaidOut, drives: readonly Drive[], rules: Box
   const setting = { arrayFormat: rules.arrayFormat, options };
   const rooms = drives.map((drive) => limitedRoom(roomOf(drive, rules), group.reach?.[drive.id]));
   const { filled } = group;
-  if (!filled || layout.allocationUnit !== CHUNK_BYTES) return layout.layOut(rooms, setting);
+  if (!filled || !layout.chunked) return layout.layOut(rooms, setting);
   const filledOf = (room: Room) =>
     Math.min(floorTo(room.length, CHUNK_BYTES), floorTo(filled[room.drive] ?? 0, CHUNK_BYTES));
   const stored = layout.layOut(

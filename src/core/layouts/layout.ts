@@ -1,7 +1,8 @@
 import type { Bytes } from "../bytes/bytes";
 import type { Band } from "../bands/band";
 import type { Room } from "../drives/room";
-import type { LayoutId, GroupOptions, ArrayFormat } from "../document/plan";
+import type { ArrayFormat, GroupOptions, LayoutId } from "../document/plan";
+import type { LevelPath } from "./levelPath";
 
 /** What a layout has to know of the box besides the drives. */
 export interface LayoutSetting {
@@ -9,9 +10,26 @@ export interface LayoutSetting {
   options?: GroupOptions;
 }
 
+/** What one stripe holds, in blocks, each on a drive of its own. */
+export interface StripeShape {
+  /** Blocks of data; "rest" where it is whatever copies and parity leave of the drives. */
+  data: number | "rest";
+  /** How often each block of data is there; "all" where every drive has one. */
+  copies: number | "all";
+  /** Blocks of parity. */
+  parity: number;
+}
+
 /**
- * A layout: a function from the rooms of drives to bands, and what it takes. Everything that is shown of a group is
- * derived from its bands. A family of layouts stands in one file of this folder and is listed in `registry.ts`.
+ * What a further drive means to a group: all stripes are rewritten over it; it is filled with a copy; it joins without
+ * anything being rewritten, and a pool has only one such group; or no drive can join.
+ */
+export type Widening = "rewrites" | "copies" | "joins" | "never";
+
+/**
+ * A layout: a function from the rooms of drives to bands, and what it is. Everything that is shown of a group is derived
+ * from its bands; everything else that anybody asks of a layout stands here, so that nobody asks for its id. A family of
+ * layouts stands in one file of this folder and is listed in `registry.ts`.
  */
 export interface Layout {
   id: LayoutId;
@@ -25,12 +43,39 @@ export interface Layout {
   minimumDrives: number;
   /** The fewest that boxes usually take; the rules of a box may say otherwise, down to `minimumDrives`. */
   usualDrives: number;
-  /** Whether it takes only an even number of drives on most boxes. */
-  even?: true;
+  /** The number in multiples of which most boxes give it drives; 1 where nothing is said. */
+  multiple?: number;
+  /** What one stripe holds, with these options. */
+  stripe: (options: GroupOptions) => StripeShape;
+  /** How many drives may fail, whichever, with these options, in a group of as few drives as it takes. */
+  nominalTolerance: (options: GroupOptions) => number;
+  widening: Widening;
+  /** What it can become with the data kept; paths that no box makes are not listed. */
+  becomes: readonly LevelPath[];
+  /** How many drives more it usually takes to bring a group to this level. */
+  levelTakes?: number;
   /** Whether every drive counts as large as the smallest: the bands depend on the count, the smallest and the first named. */
   countsSmallest?: true;
   /** Whether a pool of several groups of it makes sense: it ties a few drives together, not all that there are. */
   splits?: true;
+  /** What the trade calls a pool of several such groups, where it has a name for it, and for groups of how many drives. */
+  several?: { name: string; of?: number };
+  /** Whether it gives out space in chunks, which stay where they are until they are balanced. */
+  chunked?: true;
+  /** Whether each drive has a file system of its own, so that beyond the tolerance only what was on the failed ones goes. */
+  independent?: true;
+  /** How many of its drives hold nothing but parity, and must be no smaller than the others. */
+  dedicatedParity?: 1 | 2;
+  /** Whether its bands end at the sizes of the drives, and stay where they are when one joins. */
+  cutsAtSizes?: true;
+  /** Whether a drive of any size may join, whatever the box's rule: nothing ties it to the others. */
+  joinsAnySize?: true;
+  /** Whether unequal drives are striped in zones on a Linux host, which then neither widens nor changes it. */
+  zonedWhenUnequal?: true;
+  /** Whether one of so many drives can be taken out for good, what it holds going to the others; never where nothing is said. */
+  canLoseOne?: (drives: number) => boolean;
+  /** What can be chosen about a group of it, beyond the drives. */
+  chooses?: "stripe-width" | "pairs";
   /** In which it gives out space, in bytes, where that is more than 1 MiB. */
   allocationUnit?: Bytes;
   /** The fewest drives with these options, where they matter. */

@@ -2,6 +2,7 @@ import { MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
 import type { Band } from "../bands/band";
 import type { Room } from "../drives/room";
+import { unless, type LevelPath } from "./levelPath";
 import { requireRooms, type Layout } from "./layout";
 import type { LayoutId } from "../document/plan";
 
@@ -35,7 +36,14 @@ function layOutWithParityDrives(rooms: readonly Room[], parity: 1 | 2, named: re
   });
 }
 
-function parityDriveLayout(parity: 1 | 2, id: LayoutId, name: string, shortName: string, which: string): Layout {
+function parityDriveLayout(
+  parity: 1 | 2,
+  id: LayoutId,
+  name: string,
+  shortName: string,
+  which: string,
+  becomes: readonly LevelPath[],
+): Layout {
   const layout: Layout = {
     id,
     name,
@@ -43,6 +51,14 @@ function parityDriveLayout(parity: 1 | 2, id: LayoutId, name: string, shortName:
     summary: `Every drive keeps its own file system; ${which} for parity. If more fail than that, only what was on the failed drives is lost.`,
     minimumDrives: parity + 1,
     usualDrives: parity + 1,
+    stripe: () => ({ data: "rest", copies: 1, parity }),
+    nominalTolerance: () => parity,
+    widening: "joins",
+    becomes,
+    independent: true,
+    dedicatedParity: parity,
+    canLoseOne: () => true,
+    ...(parity === 2 ? { levelTakes: 1 } : {}),
     layOut(rooms, setting) {
       requireRooms(layout, rooms);
       return layOutWithParityDrives(rooms, parity, setting.options?.parityDrives ?? []);
@@ -58,6 +74,13 @@ export const oneParityDrive = parityDriveLayout(
   "one parity drive",
   "Parity drive",
   "the largest is",
+  [
+    {
+      to: "parity-drive-2",
+      refuses: ({ joining, leaving }) =>
+        unless(joining === 1 && leaving === 0, "The second parity drive is a drive more."),
+    },
+  ],
 );
 
 /** Usable Σ s − sn − s(n−1), tolerance 2. */
@@ -67,4 +90,5 @@ export const twoParityDrives = parityDriveLayout(
   "two parity drives",
   "2 parity drives",
   "the two largest are",
+  [],
 );

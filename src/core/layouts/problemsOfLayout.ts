@@ -23,9 +23,12 @@ export function wrongCount(
 ): string | null {
   const fewest = fewestDrives(layout, rules, options);
   if (count < fewest) return `Needs ${fewest} drives: ${fewest - count} more.`;
+  const { multiple = 1 } = layout;
   // The kernel's driver takes any number.
-  if (layout.even && count % 2 === 1 && rules.arrayFormat !== "linux-raid")
-    return "Needs an even number of drives: 1 more.";
+  if (count % multiple !== 0 && rules.arrayFormat !== "linux-raid")
+    return multiple === 2
+      ? "Needs an even number of drives: 1 more."
+      : `Needs drives in multiples of ${multiple}: ${multiple - (count % multiple)} more.`;
   return null;
 }
 

@@ -17,6 +17,13 @@ export const separateDrives: Layout = {
   summary: "Each drive is a volume of its own. A failure takes what is on that drive, and nothing else.",
   minimumDrives: 1,
   usualDrives: 1,
+  stripe: () => ({ data: 1, copies: 1, parity: 0 }),
+  nominalTolerance: () => 0,
+  widening: "joins",
+  becomes: [],
+  independent: true,
+  joinsAnySize: true,
+  canLoseOne: () => true,
   layOut(rooms) {
     requireRooms(separateDrives, rooms);
     return rooms
@@ -33,6 +40,11 @@ export const span: Layout = {
   summary: "Drives end to end as one volume. The failure of any one loses the whole.",
   minimumDrives: 1,
   usualDrives: 1,
+  stripe: () => ({ data: 1, copies: 1, parity: 0 }),
+  nominalTolerance: () => 0,
+  widening: "joins",
+  becomes: [],
+  joinsAnySize: true,
   layOut(rooms, setting) {
     requireRooms(span, rooms);
     const { metadata, lengths } = fitUnequal(

@@ -14,6 +14,12 @@ export const spannedMirror: Layout = {
     "Each smaller drive is mirrored onto its own part of the largest, and keeps its own file system. Any one drive may fail.",
   minimumDrives: 3,
   usualDrives: 3,
+  stripe: () => ({ data: 1, copies: 2, parity: 0 }),
+  nominalTolerance: () => 1,
+  // Its drives have a part each: one more would have to be laid behind them by hand.
+  widening: "never",
+  becomes: [],
+  independent: true,
   layOut(rooms, setting) {
     requireRooms(spannedMirror, rooms);
     const large = rooms.reduce((most, room) => (room.length > most.length ? room : most));

@@ -2,6 +2,7 @@ import { fitUnequal } from "../bands/arrayFormat";
 import type { Band } from "../bands/band";
 import { requireRooms, type Layout, type LayoutSetting } from "./layout";
 import type { Room } from "../drives/room";
+import { unless } from "./levelPath";
 import { wholeDriveBand } from "./wholeDriveBand";
 
 /** Unequal drives striped in zones, as the kernel's driver does: each zone over the drives that reach it. */
@@ -29,6 +30,8 @@ function zones(rooms: readonly Room[], setting: LayoutSetting): Band[] {
   });
 }
 
+const UNEQUAL = "A stripe over drives of different sizes cannot be changed.";
+
 /** Stripe (RAID 0). Usable n · s1, on a Linux host Σ s in zones; tolerance 0. */
 export const stripe: Layout = {
   id: "raid0",
@@ -37,6 +40,27 @@ export const stripe: Layout = {
   summary: "Data is striped over all drives for speed. The failure of any one loses everything.",
   minimumDrives: 2,
   usualDrives: 2,
+  stripe: () => ({ data: "rest", copies: 1, parity: 0 }),
+  nominalTolerance: () => 0,
+  widening: "rewrites",
+  becomes: [
+    {
+      to: "raid5",
+      linuxOnly: true,
+      refuses: ({ joining, leaving, equal }) =>
+        unless(equal && joining === 1 && leaving === 0, equal ? "Single parity needs one drive more." : UNEQUAL),
+    },
+    {
+      to: "raid10",
+      linuxOnly: true,
+      refuses: ({ drives, joining, leaving, equal }) =>
+        unless(
+          equal && joining === drives && leaving === 0,
+          equal ? "Striped mirrors need as many drives again." : UNEQUAL,
+        ),
+    },
+  ],
+  zonedWhenUnequal: true,
   layOut(rooms, setting) {
     requireRooms(stripe, rooms);
     return setting.arrayFormat === "linux-raid"

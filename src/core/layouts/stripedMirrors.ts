@@ -1,4 +1,5 @@
 import { requireRooms, type Layout } from "./layout";
+import { unless } from "./levelPath";
 import { wholeDriveBand } from "./wholeDriveBand";
 
 /** Striped mirrors (RAID 10). Usable n · s1 / 2, tolerance 1. Pairs are made by size, or of neighbours as named. */
@@ -10,7 +11,22 @@ export const stripedMirrors: Layout = {
     "Drives are mirrored in pairs and data is striped over the pairs. Every drive counts as large as the smallest.",
   minimumDrives: 2,
   usualDrives: 4,
-  even: true,
+  multiple: 2,
+  stripe: () => ({ data: "rest", copies: 2, parity: 0 }),
+  nominalTolerance: () => 1,
+  widening: "rewrites",
+  becomes: [
+    {
+      to: "raid0",
+      linuxOnly: true,
+      refuses: ({ drives, joining, leaving }) =>
+        unless(
+          drives % 2 === 0 && joining === 0 && leaving === drives / 2,
+          "A stripe keeps one drive of each pair: say which leave.",
+        ),
+    },
+  ],
+  chooses: "pairs",
   countsSmallest: true,
   layOut(rooms, setting) {
     requireRooms(stripedMirrors, rooms);

@@ -1,29 +1,37 @@
+import type { BoxRules, GroupOptions } from "../document/plan";
 import type { Layout } from "./layout";
-import type { LayoutId, BoxRules } from "../document/plan";
-
-/** Layouts of which a pool has only one group, that takes any further drive: independent drives, and chunks. */
-const ALWAYS: ReadonlySet<LayoutId> = new Set([
-  "single",
-  "span",
-  "parity-drive-1",
-  "parity-drive-2",
-  "copies-2",
-  "copies-3",
-  "chunk-parity",
-]);
+import { wrongCount } from "./problemsOfLayout";
 
 /** Whether a further drive joins what is there, instead of forming a group with others. */
-export function takesAnyDrive(layout: Pick<Layout, "id">): boolean {
-  return ALWAYS.has(layout.id);
+export function takesAnyDrive(layout: Pick<Layout, "widening">): boolean {
+  return layout.widening === "joins";
 }
 
 /**
- * Whether a group of a layout can take one more drive on a box. Mirrors become a copy more of the same.
+ * Whether a group of a layout can take further drives on a box. Mirrors become a copy more of the same.
  *
  * @example widensByDrive(layoutOf("raid5"), { widening: "further-group" }) // false
  */
-export function widensByDrive(layout: Pick<Layout, "id">, rules: Pick<BoxRules, "widening">): boolean {
-  // Its drives have a part each: one more would have to be laid behind them by hand.
-  if (layout.id === "spanned-mirror") return false;
+export function widensByDrive(layout: Pick<Layout, "widening">, rules: Pick<BoxRules, "widening">): boolean {
+  if (layout.widening === "never") return false;
   return takesAnyDrive(layout) || rules.widening !== "further-group";
+}
+
+/**
+ * Whether a group of so many drives holds more with a single one more: not a mirror, which gets a copy more, and not
+ * striped mirrors on a box that takes their drives by twos.
+ *
+ * @example growsByOne(layoutOf("raid10"), 4, rulesOf({ set: "classic-raid" })) // false
+ */
+export function growsByOne(
+  layout: Layout,
+  drives: number,
+  rules: Pick<BoxRules, "widening" | "minimumDrives" | "arrayFormat">,
+  options: GroupOptions = {},
+): boolean {
+  return (
+    widensByDrive(layout, rules) &&
+    layout.widening !== "copies" &&
+    wrongCount(layout, drives + 1, rules, options) === null
+  );
 }

@@ -152,7 +152,7 @@ export function poolFindings({
         : {}),
     });
   }
-  if (groups.some((group) => /^(copies|chunk)/.test(group.layout))) {
+  if (groups.some((group) => layoutOf(group.layout).chunked)) {
     findings.push({
       code: "chunk-placement",
       severity: "note",
@@ -161,7 +161,7 @@ export function poolFindings({
       drives: [],
     });
   }
-  if (rules.parityWrites === "by-schedule" && groups.some((group) => group.layout.startsWith("parity-drive"))) {
+  if (rules.parityWrites === "by-schedule" && groups.some((group) => layoutOf(group.layout).dedicatedParity)) {
     findings.push({
       code: "protected-as-of-last-sync",
       severity: "note",

@@ -1,3 +1,4 @@
+import { underParity } from "../bands/underParity";
 import type { Band } from "../bands/band";
 import { usableOf } from "../bands/contents";
 import type { Bytes } from "../bytes/bytes";
@@ -87,7 +88,7 @@ export function predictGroup(
   const options = group.options ?? {};
   const rooms = drives.map((drive) => roomOf(drive, rules));
   const bands = layOutGroup(group, drives, rules);
-  const underParity = bands.some((band) => "parity" in band.scheme);
+  const parity = underParity(bands);
   const onShelf = drives.filter((drive) => bayOf(drive) === null);
   return {
     id: group.id,
@@ -105,7 +106,7 @@ export function predictGroup(
         ...drives.flatMap((drive) => [
           ...checkHealth(drive, family),
           ...checkContents(drive, family),
-          ...checkTechnology(drive, underParity, family),
+          ...checkTechnology(drive, parity, family),
         ]),
         ...checkMixing(drives, rules, family),
       ].map(withWayOut),

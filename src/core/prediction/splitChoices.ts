@@ -3,7 +3,7 @@ import type { Bytes } from "../bytes/bytes";
 import { roomOf } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import { wrongCount } from "../layouts/problemsOfLayout";
-import { layoutOf } from "../layouts/registry";
+import { layoutOf, layouts } from "../layouts/registry";
 import type { Drive, LayoutId, BoxRules } from "../document/plan";
 
 /** A pool of several equal groups: RAID 50, RAID 60, or mirrored pairs. */
@@ -19,13 +19,12 @@ export interface SplitChoice {
 /**
  * What a pool of several equal groups of one layout is called, or null where the trade has no name for it.
  *
- * @example nameOfSplit("raid5", 2) // "RAID 50"
+ * @param each how many drives each group has
+ * @example nameOfSplit("raid5", 2, 3) // "RAID 50"
  */
-export function nameOfSplit(layout: LayoutId, groups: number): string | null {
-  if (groups < 2) return null;
-  if (layout === "raid5") return "RAID 50";
-  if (layout === "raid6") return "RAID 60";
-  return layout === "raid1" ? "mirrored pairs" : null;
+export function nameOfSplit(layout: LayoutId, groups: number, each: number): string | null {
+  const { several } = layoutOf(layout);
+  return groups >= 2 && several && (several.of ?? each) === each ? several.name : null;
 }
 
 /** Drives of like size come into one group, since each group counts all its drives as large as its smallest. */
@@ -42,11 +41,10 @@ function splitBySize(drives: readonly Drive[], groups: number): Drive[][] {
  * @example splitChoices(sixOf4TB, rulesOf({ set: "classic-raid" })).map(({ name }) => name) // ["mirrored pairs", "RAID 50"]
  */
 export function splitChoices(drives: readonly Drive[], rules: BoxRules): SplitChoice[] {
-  const wanted = (["raid1", "raid5", "raid6"] as const).filter((id) => rules.layouts.includes(id));
-  return wanted.flatMap((id) => {
-    const layout = layoutOf(id);
+  const wanted = layouts.filter((layout) => layout.several && rules.layouts.includes(layout.id));
+  return wanted.flatMap((layout) => {
     const counts = Array.from({ length: drives.length }, (_, i) => i + 1).filter(
-      (groups) => groups >= 2 && drives.length % groups === 0 && (id !== "raid1" || drives.length / groups === 2),
+      (groups) => drives.length % groups === 0 && nameOfSplit(layout.id, groups, drives.length / groups) !== null,
     );
     return counts.flatMap((count): SplitChoice[] => {
       if (wrongCount(layout, drives.length / count, rules)) return [];
@@ -57,12 +55,12 @@ export function splitChoices(drives: readonly Drive[], rules: BoxRules): SplitCh
           { arrayFormat: rules.arrayFormat },
         ),
       );
-      const name = nameOfSplit(id, count);
+      const name = nameOfSplit(layout.id, count, drives.length / count);
       if (name === null || bands.some((each) => each.length === 0)) return [];
       return [
         {
           name,
-          layout: id,
+          layout: layout.id,
           groups: groups.map((group) => group.map((drive) => drive.id)),
           usableBytes: bands.reduce((sum, each) => sum + usableOf(each), 0),
           tolerance: toleranceOf(bands.flat()),

@@ -1,4 +1,4 @@
-import type { LayoutId, ArrayFormat, RuleSetId, BoxRules } from "../document/plan";
+import type { BoxRules, RuleSetId } from "../document/plan";
 
 /** A ready-made set: its name, a short description, and its settings. */
 export interface RuleSet {

@@ -93,4 +93,6 @@ export const extraGroup: Sequence = {
 
 /** Layouts that the box offers, of which a group fits into the free bays, and that bear a failure. */
 const layoutsFor = (setting: SequenceSetting): LayoutId[] =>
-  setting.rules.layouts.filter((id) => layoutOf(id).splits && id !== "raid0" && countsFor(id, setting).length > 0);
+  setting.rules.layouts.filter(
+    (id) => layoutOf(id).splits && layoutOf(id).nominalTolerance({}) > 0 && countsFor(id, setting).length > 0,
+  );

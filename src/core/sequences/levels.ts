@@ -5,7 +5,7 @@ import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { poolReserve } from "../ledger/ledger";
 import { growSteps } from "../steps/growSteps";
-import { levelVerdict } from "../steps/levelPaths";
+import { levelVerdict } from "../layouts/levelVerdict";
 import { parityOf } from "../steps/parityOf";
 import {
   CAREFUL,
@@ -20,10 +20,28 @@ import {
   supply,
 } from "./parts";
 import { cannot, type Made, type Sequence, type SequenceSetting, type Wish } from "./sequence";
-import type { Drive, LayoutId, StepBody } from "../document/plan";
+import type { Drive, Group, LayoutId, StepBody } from "../document/plan";
+import type { Layout } from "../layouts/layout";
+import { mirror } from "../layouts/mirror";
+import { doubleParity, singleParity } from "../layouts/parity";
 import { bandsOfGroup, usableOfGroup } from "../box/figures";
 
-const LADDER: readonly LayoutId[] = ["raid1", "raid5", "raid6"];
+/** The rungs that this sequence climbs. */
+const LADDER: readonly LayoutId[] = [mirror.id, singleParity.id, doubleParity.id];
+
+const isBelowTop = (layout: LayoutId): boolean => LADDER.slice(0, -1).includes(layout);
+
+/** The layout that a group's can become of which something is true, or undefined. */
+const nextLayout = (group: Pick<Group, "layout">, is: (layout: Layout) => boolean): Layout | undefined =>
+  layoutOf(group.layout)
+    .becomes.map(({ to }) => layoutOf(to))
+    .find(is);
+
+/** What a hybrid becomes in which one drive more may fail. */
+const nextHybrid = (group: Pick<Group, "layout">) => nextLayout(group, (layout) => layout.cutsAtSizes === true);
+/** What a group with a parity drive becomes that gets one more. */
+const nextParity = (group: Pick<Group, "layout">) =>
+  nextLayout(group, (layout) => layout.dedicatedParity !== undefined);
 
 /** The levels above a group's own that the box offers. */
 const levelsAbove = (layout: LayoutId, { rules }: SequenceSetting): LayoutId[] =>
@@ -128,7 +146,7 @@ export const mirrorToParity: Sequence = {
   variants: ["test", "backUp", "verify", "grow"],
   begin: (setting) => {
     const target = groupsOf(setting.plan).find(
-      ({ group }) => ["raid1", "raid5"].includes(group.layout) && levelsAbove(group.layout, setting).length > 0,
+      ({ group }) => isBelowTop(group.layout) && levelsAbove(group.layout, setting).length > 0,
     );
     if (!target)
       return { cannot: "No group of this box is a mirror or single parity that could become RAID 5 or RAID 6 here." };
@@ -151,7 +169,7 @@ export const mirrorToParity: Sequence = {
     const owner = ownerOfGroup(setting.plan, wish.group);
     return {
       groups: groupsOf(setting.plan)
-        .filter(({ group }) => ["raid1", "raid5"].includes(group.layout))
+        .filter(({ group }) => isBelowTop(group.layout))
         .map(({ group }) => group.id),
       layouts: owner ? levelsAbove(owner.group.layout, setting) : [],
       leastBytes: Math.min(...(owner?.members ?? []).map((drive) => drive.bytes)),
@@ -180,6 +198,8 @@ function joinsForHybridTwo(setting: SequenceSetting, group: string, bytes: numbe
   const owner = ownerOfGroup(setting.plan, group);
   if (!owner) return null;
   const { rules } = setting;
+  const next = nextHybrid(owner.group);
+  if (!next) return null;
   const others = owner.pool.groups
     .filter((each) => each.id !== group)
     .reduce((sum, each) => sum + usableOfGroup(setting.plan, each, rules), 0);
@@ -189,8 +209,8 @@ function joinsForHybridTwo(setting: SequenceSetting, group: string, bytes: numbe
       ...owner.members.map((drive) => roomOf(drive, rules)),
       ...Array.from({ length: joins }, (_, i) => roomOf({ id: `new${i}`, bytes }, rules)),
     ];
-    if (wrongCount(layoutOf("hybrid-2"), rooms.length, rules)) continue;
-    const data = others + usableOf(layoutOf("hybrid-2").layOut(rooms, { arrayFormat: rules.arrayFormat, options: {} }));
+    if (wrongCount(next, rooms.length, rules)) continue;
+    const data = others + usableOf(next.layOut(rooms, { arrayFormat: rules.arrayFormat, options: {} }));
     if (data - poolReserve(data, rules.poolReserveShare) >= asked) return joins;
   }
   return null;
@@ -204,23 +224,24 @@ export const hybridTwo: Sequence = {
   asks: ["group", "size"],
   variants: ["test", "backUp", "verify", "grow"],
   begin: (setting) => {
-    const target = groupsOf(setting.plan).find(({ group }) => group.layout === "hybrid-1");
+    const target = groupsOf(setting.plan).find(({ group }) => nextHybrid(group));
     if (!target) return { cannot: "No group of this box is a hybrid in which one drive may fail." };
-    if (!setting.rules.layouts.includes("hybrid-2"))
+    const next = nextHybrid(target.group);
+    if (!next || !setting.rules.layouts.includes(next.id))
       return { cannot: "By its rules your box offers no hybrid in which two drives may fail." };
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
     return {
       ...emptyWish(setting),
       pool: target.pool.id,
       group: target.group.id,
-      layout: "hybrid-2",
+      layout: next.id,
       bytes: soldFrom(largestOf(members)),
       variants: CAREFUL,
     };
   },
   answers: (wish, { plan }) => ({
     groups: groupsOf(plan)
-      .filter(({ group }) => group.layout === "hybrid-1")
+      .filter(({ group }) => nextHybrid(group))
       .map(({ group }) => group.id),
     leastBytes: Math.min(...(ownerOfGroup(plan, wish.group)?.members ?? []).map((drive) => drive.bytes)),
   }),
@@ -233,7 +254,7 @@ export const hybridTwo: Sequence = {
     return makeLevels(
       wish,
       setting,
-      "hybrid-2",
+      wish.layout,
       joins,
       wish.bytes,
       (pool, joining) =>
@@ -250,21 +271,22 @@ export const secondParity: Sequence = {
   asks: ["group", "size"],
   variants: ["test", "backUp", "verify"],
   begin: (setting) => {
-    const target = groupsOf(setting.plan).find(({ group }) => group.layout === "parity-drive-1");
-    if (!target) return { cannot: "No group of this box has one parity drive." };
+    const target = groupsOf(setting.plan).find(({ group }) => nextParity(group));
+    const next = target && nextParity(target.group);
+    if (!next) return { cannot: "No group of this box has one parity drive." };
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
     return {
       ...emptyWish(setting),
       pool: target.pool.id,
       group: target.group.id,
-      layout: "parity-drive-2",
+      layout: next.id,
       bytes: readyDrives(setting, largestOf(members))[0]?.bytes ?? soldFrom(largestOf(members)),
       variants: CAREFUL,
     };
   },
   answers: (wish, { plan }) => ({
     groups: groupsOf(plan)
-      .filter(({ group }) => group.layout === "parity-drive-1")
+      .filter(({ group }) => nextParity(group))
       .map(({ group }) => group.id),
     leastBytes: Math.min(...(ownerOfGroup(plan, wish.group)?.members ?? []).map((drive) => drive.bytes)),
   }),
@@ -272,7 +294,7 @@ export const secondParity: Sequence = {
     makeLevels(
       wish,
       setting,
-      "parity-drive-2",
+      wish.layout,
       1,
       wish.bytes,
       (pool) =>
@@ -288,7 +310,7 @@ export const largerParity: Sequence = {
   asks: ["group", "size"],
   variants: ["test", "backUp", "verify"],
   begin: (setting) => {
-    const target = groupsOf(setting.plan).find(({ group }) => group.layout.startsWith("parity-drive"));
+    const target = groupsOf(setting.plan).find(({ group }) => layoutOf(group.layout).dedicatedParity);
     if (!target) return { cannot: "No group of this box has a parity drive." };
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
     const there = readyDrives(setting, largestOf(members) + 1)[0];
@@ -302,7 +324,7 @@ export const largerParity: Sequence = {
   },
   answers: (wish, { plan }) => ({
     groups: groupsOf(plan)
-      .filter(({ group }) => group.layout.startsWith("parity-drive"))
+      .filter(({ group }) => layoutOf(group.layout).dedicatedParity)
       .map(({ group }) => group.id),
     leastBytes: largestOf(ownerOfGroup(plan, wish.group)?.members ?? []),
   }),

@@ -3,7 +3,7 @@ import { bayOf } from "../drives/drive";
 import { shortSize } from "../drives/nameOfDrive";
 import { leastToJoin } from "../drives/checks/joining";
 import { layoutOf } from "../layouts/registry";
-import { takesAnyDrive, widensByDrive } from "../layouts/widens";
+import { growsByOne, takesAnyDrive, widensByDrive } from "../layouts/widens";
 import { growSteps } from "../steps/growSteps";
 import { parityOf } from "../steps/parityOf";
 import { moduleOf } from "../steps/registry";
@@ -44,7 +44,8 @@ export const oneAYear: Sequence = {
     const members = drivesOf(setting.plan, target.group.drives);
     const largest = Math.max(...members.map((drive) => drive.bytes));
     const widens = widensByDrive(layoutOf(target.group.layout), setting.rules) && freeBaysOf(setting.plan) > 0;
-    const grows = widens && !target.group.layout.startsWith("raid1");
+    const grows =
+      widens && growsByOne(layoutOf(target.group.layout), members.length, setting.rules, target.group.options);
     return {
       ...emptyWish(setting),
       pool: target.pool.id,
@@ -88,9 +89,8 @@ export const oneAYear: Sequence = {
       if (!now) return cannot("That group is not there at this moment.");
       const layout = layoutOf(now.group.layout);
       const widens =
-        widensByDrive(layout, rules) &&
+        growsByOne(layout, now.members.length, rules, now.group.options) &&
         freeBaysOf(state.plan) > 0 &&
-        now.group.layout !== "raid1" &&
         drive.bytes >= leastToJoin(now.members, rules) &&
         !isLargerThanParity(drive, now.group.id, state, setting);
       const smallest = widens ? undefined : toBeChanged(now.members, drive.bytes, now.group.id, state, setting);

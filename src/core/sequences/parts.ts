@@ -5,7 +5,6 @@ import type { Group, Plan, Pool, Drive, StepBody } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { priceFor } from "../walk/costs";
 import { layoutOf } from "../layouts/registry";
-import { CHUNK_BYTES } from "../layouts/chunks";
 import type { SequenceSetting, Variants, Wish } from "./sequence";
 import { isFree } from "../box/members";
 import { drivesOf } from "../box/find";
@@ -175,7 +174,6 @@ export function preparations(
   return [...tests, ...backUp];
 }
 
-export const isChunked = (group: Pick<Group, "layout">): boolean =>
-  layoutOf(group.layout).allocationUnit === CHUNK_BYTES;
+export const isChunked = (group: Pick<Group, "layout">): boolean => layoutOf(group.layout).chunked === true;
 
 export const countOf = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

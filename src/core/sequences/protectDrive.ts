@@ -1,3 +1,7 @@
+import { isSeparate } from "../layouts/isSeparate";
+import { mirror } from "../layouts/mirror";
+import { layoutOf } from "../layouts/registry";
+import { spannedMirror } from "../layouts/spannedMirror";
 import { bayOf } from "../drives/drive";
 import { nameOfDrive, shortSize } from "../drives/nameOfDrive";
 import type { Plan, Pool, Drive, StepBody } from "../document/plan";
@@ -16,8 +20,9 @@ const bareHolders = (plan: Plan): Drive[] =>
 
 /** The pool of separate drives that a drive is in. */
 const separatePool = (plan: Plan, drive: string): Pool | null =>
-  plan.pools.find((pool) => pool.groups.some((group) => group.layout === "single" && group.drives.includes(drive))) ??
-  null;
+  plan.pools.find((pool) =>
+    pool.groups.some((group) => isSeparate(layoutOf(group.layout)) && group.drives.includes(drive)),
+  ) ?? null;
 
 /** Free drives that are large enough for what is to be mirrored, also if they hold something. */
 function couldServe(plan: Plan, wish: Wish): string[] {
@@ -92,14 +97,14 @@ export const protectDrive: Sequence = {
     const [holder] = bareHolders(setting.plan);
     if (!holder)
       return { cannot: "No drive holds data outside a pool. Where one does, say so in its settings: “holds data”." };
-    if (!setting.rules.layouts.includes("raid1")) return { cannot: "By its rules your box offers no mirror." };
+    if (!setting.rules.layouts.includes(mirror.id)) return { cannot: "By its rules your box offers no mirror." };
     return {
       ...emptyWish(setting),
       pool: "",
       group: "",
       drives: [holder.id],
       bytes: readyDrives(setting, holder.bytes)[0]?.bytes ?? soldFrom(holder.bytes),
-      layout: "raid1",
+      layout: mirror.id,
       variants: CAREFUL,
     };
   },
@@ -131,7 +136,7 @@ export const mirrorOntoLarge: Sequence = {
   variants: ["test", "backUp", "verify"],
   begin: (setting) => {
     const holders = bareHolders(setting.plan);
-    if (!setting.rules.layouts.includes("spanned-mirror"))
+    if (!setting.rules.layouts.includes(spannedMirror.id))
       return { cannot: "By its rules your box cannot mirror several drives onto one. A Linux host can." };
     const together = holders.filter(
       (drive) => separatePool(setting.plan, drive.id) === separatePool(setting.plan, holders[0]?.id ?? ""),
@@ -148,7 +153,7 @@ export const mirrorOntoLarge: Sequence = {
       group: "",
       drives: chosen.map((drive) => drive.id),
       bytes: readyDrives(setting, needed)[0]?.bytes ?? soldFrom(needed),
-      layout: "spanned-mirror",
+      layout: spannedMirror.id,
       variants: CAREFUL,
     };
   },

@@ -1,10 +1,11 @@
+import { parityOf } from "./parityOf";
 import { roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../drives/rates";
 import { capital, joiningFindings, listOf, missingDrives, notFree, volumesFit, withoutBackup } from "./checks";
-import { levelVerdict } from "./levelPaths";
+import { levelVerdict } from "../layouts/levelVerdict";
 import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 import { reachIn } from "./reachIn";
 import type { StepBody, StepOf } from "../document/plan";
@@ -20,9 +21,9 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
     const group = groupOf(plan, step.group);
     if (!group) return;
     const parity =
-      group.layout === "parity-drive-1"
-        ? bandsOfGroup(state.plan, groupOf(state.plan, step.group) ?? group, rules)[0]?.members.at(-1)?.drive
-        : undefined;
+      layoutOf(group.layout).dedicatedParity && layoutOf(step.layout).dedicatedParity
+        ? parityOf(bandsOfGroup(state.plan, groupOf(state.plan, step.group) ?? group, rules))
+        : [];
     for (const drive of step.drives) {
       const reach = reachIn(plan, group, drive, rules);
       takeIn(plan, drive);
@@ -33,8 +34,8 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
     for (const drive of step.without ?? []) if (group.reach) delete group.reach[drive];
     group.layout = step.layout;
     delete group.filled;
-    if (parity && step.layout === "parity-drive-2")
-      group.options = { ...group.options, parityDrives: [parity, ...step.drives] };
+    if (step.options) group.options = { ...step.options };
+    if (parity.length > 0) group.options = { ...group.options, parityDrives: [...parity, ...step.drives] };
   });
 }
 
@@ -51,6 +52,7 @@ export const changeLevel: StepModule<"change-level"> = {
     if (!group || !pool) return [against("block", "no-such-group", "The group is not there at this moment.")];
     const found = [...missingDrives(plan, step.drives), ...notFree(plan, step.drives, setting)];
     const [from, to] = [layoutOf(group.layout), layoutOf(step.layout)];
+    const options = step.options ?? group.options ?? {};
     if (from.id === to.id) found.push(against("block", "same-level", `The group has ${to.shortName} already.`));
     if (!rules.layouts.includes(step.layout))
       found.push(against("block", "layout-not-offered", `By its rules your box does not offer ${to.shortName}.`));
@@ -101,7 +103,7 @@ export const changeLevel: StepModule<"change-level"> = {
       );
     }
     const count = members.length + joining.length - change.leaving;
-    const wrong = wrongCount(to, count, rules, group.options);
+    const wrong = wrongCount(to, count, rules, options);
     if (wrong) found.push(against("block", "wrong-drive-count", `${to.shortName} of ${count} drives: ${wrong}`));
     const bands = bandsOfGroup(plan, group, rules);
     if (from.countsSmallest) {
@@ -120,7 +122,7 @@ export const changeLevel: StepModule<"change-level"> = {
             ),
           );
     }
-    if (step.layout === "parity-drive-2") {
+    if (to.dedicatedParity) {
       const most = Math.max(
         0,
         ...members
@@ -138,11 +140,11 @@ export const changeLevel: StepModule<"change-level"> = {
             ),
           );
     }
-    found.push(...joiningFindings(joining, members, step.layout, setting, tested));
+    found.push(...joiningFindings(joining, members, { layout: step.layout, options }, setting, tested));
     if (found.some((finding) => finding.severity === "block")) return found;
     const after = apply(state, step, setting);
     const then = poolOfGroup(after.plan, step.group);
-    if (then && /^(copies|chunk)/.test(step.layout)) {
+    if (then && to.chunked) {
       const room = usableOfPool(after.plan, then, rules);
       if (storedIn(pool) > room)
         found.push(against("block", "no-room-to-work", "What is stored would not fit in the new layout."));
@@ -171,7 +173,7 @@ export const changeLevel: StepModule<"change-level"> = {
     const [before, then] = [groupOf(plan, step.group), groupOf(after.plan, step.group)];
     if (!before || !then) return noCost({});
     const [was, is] = [occupied(bandsOfGroup(plan, before, rules)), occupied(bandsOfGroup(after.plan, then, rules))];
-    if (step.layout === "parity-drive-2") {
+    if (layoutOf(step.layout).dedicatedParity) {
       const bytes = Math.max(0, ...was.values());
       return noCost({
         hours: hoursFor(bytes, Math.min(...drivesOf(after.plan, then.drives).map(sequentialRate)) * REBUILD_SHARE),

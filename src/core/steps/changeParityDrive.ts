@@ -37,6 +37,10 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
       plan,
       group.drives.filter((drive) => !parityOf(bands).includes(drive)),
     );
+    const others = drivesOf(
+      plan,
+      group.drives.filter((drive) => drive !== step.drive),
+    );
     const most = Math.max(0, ...data.map((drive) => roomOf(drive, setting.rules).length));
     if (!isFree(plan, step.by))
       found.push(
@@ -53,7 +57,7 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
           [step.by],
         ),
       );
-    return [...found, ...(next ? joiningFindings([next], data, group.layout, setting, tested) : [])];
+    return [...found, ...(next ? joiningFindings([next], others, group, setting, tested) : [])];
   },
   apply: (state, step, { rules }) =>
     changed(state, (plan) => {

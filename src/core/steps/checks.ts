@@ -1,7 +1,9 @@
+import { underParity } from "../bands/underParity";
+import { layOutGroup } from "../layouts/layOutGroup";
 import type { Finding } from "../findings/finding";
 import { currentBackups } from "../data/backup";
 import { dataSetsIn } from "../data/stored";
-import type { Plan, Drive, LayoutId } from "../document/plan";
+import type { Plan, Drive, GroupOptions, LayoutId } from "../document/plan";
 import { formatBytes } from "../bytes/formatBytes";
 import { checkContents } from "../drives/checks/contents";
 import { checkHealth } from "../drives/checks/health";
@@ -70,20 +72,25 @@ export function notFree(plan: Plan, ids: readonly string[], { family }: StepSett
   return taken;
 }
 
+/** What of a group, or of a step that makes one, decides how it lies on its drives. */
+type LaidOutAs = { layout: LayoutId; options?: GroupOptions };
+
 /** What a drive by itself, and among those it joins, asks for; what was warned of as "will be erased" stays a warning. */
 export function joiningFindings(
   drives: readonly Drive[],
   members: readonly Drive[],
-  layout: LayoutId,
+  group: LaidOutAs,
   { rules, family }: StepSetting,
   tested: ReadonlySet<string>,
 ): Finding[] {
-  const underParity = /raid5|raid6|parity|hybrid/.test(layout);
+  const parity = underParity(
+    layOutGroup({ layout: group.layout, options: group.options ?? {} }, [...members, ...drives], rules),
+  );
   const ids = new Set(drives.map((drive) => drive.id));
   const own = drives.flatMap((drive) => [
     ...checkHealth(drive, family),
     ...checkContents(drive, family),
-    ...checkTechnology(drive, underParity, family),
+    ...checkTechnology(drive, parity, family),
   ]);
   const mixing = checkMixing([...members, ...drives], rules, family).filter((finding) =>
     finding.drives.some((id) => ids.has(id)),
@@ -104,13 +111,13 @@ export function joiningFindings(
 }
 
 /** That the box offers the layout, and that it can be made of so many drives. */
-export function layoutFindings(layout: LayoutId, count: number, { rules }: StepSetting): Finding[] {
+export function layoutFindings({ layout, options = {} }: LaidOutAs, count: number, { rules }: StepSetting): Finding[] {
   const found: Finding[] = [];
   if (!rules.layouts.includes(layout))
     found.push(
       against("block", "layout-not-offered", `By its rules your box does not offer ${layoutOf(layout).shortName}.`),
     );
-  const wrong = wrongCount(layoutOf(layout), count, rules);
+  const wrong = wrongCount(layoutOf(layout), count, rules, options);
   if (wrong)
     found.push(
       against(

@@ -1,3 +1,4 @@
+import { layoutOf } from "../layouts/registry";
 import { formatBytes } from "../bytes/formatBytes";
 import { REBUILD_SHARE } from "../drives/rates";
 import { against, A_FEW_MINUTES, noCost, type StepModule } from "./stepModule";
@@ -65,10 +66,9 @@ export const claimSpace: StepModule<"claim-space"> = {
     const [before, then] = [groupOf(plan, step.group), groupOf(after.plan, step.group)];
     if (!before || !then) return noCost({});
     const [was, is] = [occupied(bandsOfGroup(plan, before, rules)), occupied(bandsOfGroup(after.plan, then, rules))];
-    const redundant =
-      !["raid0", "single", "span"].includes(then.layout) &&
-      !then.layout.startsWith("copies") &&
-      then.layout !== "chunk-parity";
+    const layout = layoutOf(then.layout);
+    // Copies and parity are written into the new space; chunks get theirs when something is stored in it.
+    const redundant = !layout.chunked && layout.nominalTolerance(then.options ?? {}) > 0;
     const more = drivesOf(after.plan, then.drives).map((drive) => ({
       drive,
       bytes: Math.max(0, (is.get(drive.id) ?? 0) - (was.get(drive.id) ?? 0)),

@@ -1,4 +1,4 @@
-import type { Plan, LayoutId } from "../document/plan";
+import type { GroupOptions, Plan, LayoutId } from "../document/plan";
 import { joiningFindings, layoutFindings, missingDrives, notFree } from "./checks";
 import type { Finding } from "../findings/finding";
 import { against, noCost, type StepCost, type StepSetting } from "./stepModule";
@@ -12,6 +12,7 @@ interface NewGroup {
   group: string;
   layout: LayoutId;
   drives: string[];
+  options?: GroupOptions;
 }
 
 export function checkNewGroup({ plan, tested }: BoxState, step: NewGroup, setting: StepSetting): Finding[] {
@@ -27,8 +28,8 @@ export function checkNewGroup({ plan, tested }: BoxState, step: NewGroup, settin
       : []),
     ...missingDrives(plan, step.drives),
     ...notFree(plan, step.drives, setting),
-    ...layoutFindings(step.layout, step.drives.length, setting),
-    ...joiningFindings(drivesOf(plan, step.drives), [], step.layout, setting, tested),
+    ...layoutFindings(step, step.drives.length, setting),
+    ...joiningFindings(drivesOf(plan, step.drives), [], step, setting, tested),
   ];
 }
 
@@ -37,7 +38,7 @@ export function putGroup(plan: Plan, step: NewGroup): void {
   step.drives.forEach((id) => takeIn(plan, id));
   plan.pools
     .find((pool) => pool.id === step.pool)
-    ?.groups.push({ id: step.group, layout: step.layout, drives: [...step.drives], options: {} });
+    ?.groups.push({ id: step.group, layout: step.layout, drives: [...step.drives], options: { ...step.options } });
 }
 
 export const withGroup = (state: BoxState, step: NewGroup, before: (plan: Plan) => void = () => {}): BoxState =>

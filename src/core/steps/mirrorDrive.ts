@@ -1,3 +1,5 @@
+import { isSeparate } from "../layouts/isSeparate";
+import { layoutOf } from "../layouts/registry";
 import type { Group, Plan, Pool, LayoutId, StepOf } from "../document/plan";
 import { formatBytes } from "../bytes/formatBytes";
 import { roomOf } from "../drives/room";
@@ -20,7 +22,8 @@ function separateGroup(plan: Plan, step: MirrorStep): { pool: Pool; group: Group
   const group = pool?.groups.find((each) => each.id === step.group);
   const holders = holdersOf(step);
   return pool &&
-    group?.layout === "single" &&
+    group !== undefined &&
+    isSeparate(layoutOf(group.layout)) &&
     group.drives.length === holders.length &&
     holders.every((id) => group.drives.includes(id))
     ? { pool, group }
@@ -79,7 +82,7 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
         : []),
       ...missingDrives(plan, [...holdersOf(step), step.by]),
       ...notFree(plan, inPlace ? [step.by] : [...holdersOf(step), step.by], setting),
-      ...layoutFindings(layoutIn(step), holders.length + 1, setting),
+      ...layoutFindings({ layout: layoutIn(step) }, holders.length + 1, setting),
       ...(short > 0
         ? [
             against(
@@ -100,7 +103,7 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
             ),
           ]
         : []),
-      ...(mirror ? joiningFindings([mirror], holders, layoutIn(step), setting, tested) : []),
+      ...(mirror ? joiningFindings([mirror], holders, { layout: layoutIn(step) }, setting, tested) : []),
     ];
     if (!inPlace || found.some((finding) => finding.severity === "block")) return found;
     return [...found, ...volumesFit(state, apply(state, step), step.pool, setting)];

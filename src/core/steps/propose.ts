@@ -4,7 +4,7 @@ import type { Plan, LayoutId, BoxRules, StepBody } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { layoutOf } from "../layouts/registry";
 import { takesAnyDrive, widensByDrive } from "../layouts/widens";
-import { CHUNK_BYTES } from "../layouts/chunks";
+import { mirror } from "../layouts/mirror";
 import { growSteps } from "./growSteps";
 import { freeBay } from "../box/bays";
 import { driveOf, groupOf, poolOfGroup } from "../box/find";
@@ -89,7 +89,7 @@ export function stepsOfAct(act: Act, choices: ActChoices, plan: Plan, rules: Box
     ...(choices.backUp ? [{ kind: "back-up", pool: pool.id, to: destinationOf(plan, pool) } as StepBody] : []),
   ];
   const grown = growSteps(pool, rules);
-  const chunks = layoutOf(group.layout).allocationUnit === CHUNK_BYTES;
+  const chunks = layoutOf(group.layout).chunked;
   switch (act.kind) {
     case "replace": {
       const bottom = bandsOfGroup(plan, group, rules)[0];
@@ -126,7 +126,7 @@ export function stepsOfAct(act: Act, choices: ActChoices, plan: Plan, rules: Box
             kind: "add-group",
             pool: pool.id,
             group: freeGroup(plan),
-            layout: act.drives.length === 2 && group.layout !== "raid1" ? "raid1" : group.layout,
+            layout: act.drives.length === 2 ? mirror.id : group.layout,
             drives: act.drives,
           },
           ...(choices.grow ? grown : []),

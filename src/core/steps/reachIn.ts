@@ -1,3 +1,4 @@
+import { layoutOf } from "../layouts/registry";
 import type { Group, Plan, BoxRules } from "../document/plan";
 import { limitedRoom, roomOf } from "../drives/room";
 import { drivesOf } from "../box/find";
@@ -5,7 +6,7 @@ import { drivesOf } from "../box/find";
 /** A widened hybrid keeps its bands where they are: a drive that ends inside one is taken in up to the band below. */
 export function reachIn(plan: Plan, group: Group, drive: string, rules: BoxRules): number | undefined {
   const [own] = drivesOf(plan, [drive]);
-  if (!own || !group.layout.startsWith("hybrid")) return undefined;
+  if (!own || !layoutOf(group.layout).cutsAtSizes) return undefined;
   const room = roomOf(own, rules);
   const cuts = [
     ...new Set(

@@ -13,7 +13,7 @@ export const rebalance: StepModule<"rebalance"> = {
   check: ({ plan }, step) => {
     const group = groupOf(plan, step.group);
     if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];
-    if (!layoutOf(group.layout).allocationUnit)
+    if (!layoutOf(group.layout).chunked)
       return [
         against(
           "block",

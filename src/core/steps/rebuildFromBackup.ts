@@ -34,7 +34,7 @@ const apply = (state: BoxState, step: StepOf<"rebuild-from-backup">): BoxState =
     else step.drives.forEach((drive) => takeIn(plan, drive));
     pool.spares = step.box ? [] : pool.spares.filter((drive) => !step.drives.includes(drive));
     if (step.box) delete pool.helpers;
-    pool.groups = [{ id, layout: step.layout, drives: [...step.drives], options: {} }];
+    pool.groups = [{ id, layout: step.layout, drives: [...step.drives], options: { ...step.options } }];
     for (const volume of pool.volumes) delete volume.fileSystemBytes;
   });
 
@@ -52,7 +52,7 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
     const others = step.drives.filter(
       (drive) => groupOfDrive(plan, drive)?.pool.id !== step.pool && !isFree(plan, drive),
     );
-    const found = [...missingDrives(plan, step.drives), ...layoutFindings(step.layout, step.drives.length, there)];
+    const found = [...missingDrives(plan, step.drives), ...layoutFindings(step, step.drives.length, there)];
     if (others.length > 0)
       found.push(
         against(
@@ -115,7 +115,7 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
           step.drives.filter((drive) => isFree(plan, drive)),
         ),
         [],
-        step.layout,
+        step,
         there,
         state.tested,
       ),

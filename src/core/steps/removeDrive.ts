@@ -1,4 +1,3 @@
-import { CHUNK_BYTES } from "../layouts/chunks";
 import { layoutOf } from "../layouts/registry";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { hoursFor } from "../time/hours";
@@ -46,10 +45,7 @@ export const removeDrive: StepModule<"remove-drive"> = {
       ];
     const { group, pool } = owner;
     const layout = layoutOf(group.layout);
-    const mirror = group.layout === "raid1" && group.drives.length > 2;
-    const chunks = layout.allocationUnit === CHUNK_BYTES;
-    const independent = group.layout.startsWith("parity-drive") || group.layout === "single";
-    if (!mirror && !chunks && !independent)
+    if (!layout.canLoseOne?.(group.drives.length))
       return [
         against(
           "block",
@@ -70,7 +66,7 @@ export const removeDrive: StepModule<"remove-drive"> = {
       found.push(
         against("block", "does-not-fit", "What is stored does not fit on the remaining drives.", [step.drive]),
       );
-    if (independent)
+    if (layout.independent)
       found.push(
         against("warn", "move-its-data", "What is on it has its own file system: move it to the other drives first.", [
           step.drive,
@@ -82,7 +78,7 @@ export const removeDrive: StepModule<"remove-drive"> = {
   cost: ({ plan }, _after, step, { rules }) => {
     const owner = groupOfDrive(plan, step.drive);
     const drive = driveOf(plan, step.drive);
-    if (!owner || !drive || layoutOf(owner.group.layout).allocationUnit !== CHUNK_BYTES) return noCost({});
+    if (!owner || !drive || !layoutOf(owner.group.layout).chunked) return noCost({});
     const bytes = filledOf(plan, owner.pool, owner.group, rules)[step.drive] ?? 0;
     return noCost({
       hours: hoursFor(bytes, sequentialRate(drive) * RESHAPE_SHARE),

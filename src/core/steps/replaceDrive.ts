@@ -65,7 +65,7 @@ export const replaceDrive: StepModule<"replace-drive"> = {
         ),
       );
     }
-    if (owner.group.layout.startsWith("parity-drive")) {
+    if (layoutOf(owner.group.layout).dedicatedParity) {
       const parity =
         bands[0]?.members
           .slice(bands[0].scheme.kind === "dedicated-parity" ? -bands[0].scheme.parity : bands[0].members.length)
@@ -134,7 +134,7 @@ export const replaceDrive: StepModule<"replace-drive"> = {
       ...joiningFindings(
         [next],
         drivesOf(plan, owner.group.drives).filter((drive) => drive.id !== old.id),
-        owner.group.layout,
+        owner.group,
         setting,
         tested,
       ),
@@ -147,7 +147,7 @@ export const replaceDrive: StepModule<"replace-drive"> = {
       if (!owner || !old || !next) return;
       const { group, pool } = owner;
       const reached = limitedRoom(roomOf(old, rules), group.reach?.[old.id]).between;
-      if (layoutOf(group.layout).allocationUnit) {
+      if (layoutOf(group.layout).chunked) {
         const filled = filledOf(plan, pool, group, rules);
         filled[next.id] = filled[old.id] ?? 0;
         delete filled[old.id];

@@ -16,7 +16,7 @@ export const sync: StepModule<"sync"> = {
     ...(rules.parityWrites === "by-schedule"
       ? []
       : [against("note", "written-at-once", "Your box writes parity at once; there is nothing to sync.")]),
-    ...(poolOf(plan, step.pool)?.groups.some((group) => !layoutOf(group.layout).id.startsWith("parity-drive"))
+    ...(poolOf(plan, step.pool)?.groups.some((group) => !layoutOf(group.layout).dedicatedParity)
       ? [against("note", "no-parity-drives", "Only pools with parity drives are synced.")]
       : []),
   ],

@@ -2,11 +2,10 @@ import { formatBytes } from "../bytes/formatBytes";
 import { checkJoining } from "../drives/checks/joining";
 import { roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
-import { widensByDrive } from "../layouts/widens";
+import { takesAnyDrive, widensByDrive } from "../layouts/widens";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { hoursFor } from "../time/hours";
 import { RESHAPE_SHARE, REBUILD_SHARE } from "../drives/rates";
-import type { Group } from "../document/plan";
 import { capital, joiningFindings, listOf, missingDrives, notFree, withoutBackup } from "./checks";
 import { filledOf } from "./filledOf";
 import { reachIn } from "./reachIn";
@@ -40,7 +39,7 @@ export const widenGroup: StepModule<"widen-group"> = {
           "By its rules your box does not widen a group. Add a further group, or replace its drives.",
         ),
       );
-    else if (rules.widening === "one-drive" && step.drives.length > 1 && !wideInOne(group.layout)) {
+    else if (rules.widening === "one-drive" && step.drives.length > 1 && !takesAnyDrive(layout)) {
       const [first, ...rest] = step.drives;
       found.push(
         against(
@@ -65,12 +64,12 @@ export const widenGroup: StepModule<"widen-group"> = {
     const wrong = wrongCount(layout, members.length + joining.length, rules, group.options);
     if (wrong) found.push(against("block", "wrong-drive-count", wrong));
     if (
-      group.layout === "raid0" &&
+      layout.zonedWhenUnequal &&
       rules.arrayFormat === "linux-raid" &&
       new Set(members.map((drive) => drive.bytes)).size > 1
     )
       found.push(against("block", "zoned-stripe", "A stripe over drives of different sizes cannot be widened."));
-    if (group.layout !== "single" && group.layout !== "span")
+    if (!layout.joinsAnySize)
       joining.forEach((drive) =>
         found.push(
           ...checkJoining(drive, members, rules, family).map((finding) =>
@@ -98,8 +97,8 @@ export const widenGroup: StepModule<"widen-group"> = {
           );
       }
     }
-    found.push(...joiningFindings(joining, members, group.layout, setting, tested));
-    if (!takesWithoutRewrite(group.layout)) found.push(...withoutBackup(state, pool.id, "Widening", setting));
+    found.push(...joiningFindings(joining, members, group, setting, tested));
+    if (!takesAnyDrive(layout)) found.push(...withoutBackup(state, pool.id, "Widening", setting));
     return found;
   },
   apply: (state, step, { rules }) =>
@@ -107,7 +106,7 @@ export const widenGroup: StepModule<"widen-group"> = {
       const group = groupOf(plan, step.group);
       const pool = poolOfGroup(plan, step.group);
       if (!group || !pool) return;
-      const filled = layoutOf(group.layout).allocationUnit ? filledOf(plan, pool, group, rules) : null;
+      const filled = layoutOf(group.layout).chunked ? filledOf(plan, pool, group, rules) : null;
       for (const drive of step.drives) {
         const reach = reachIn(plan, group, drive, rules);
         takeIn(plan, drive);
@@ -121,7 +120,8 @@ export const widenGroup: StepModule<"widen-group"> = {
     if (!group) return noCost({});
     const before = occupied(bandsOfGroup(plan, group, rules));
     const joining = drivesOf(plan, step.drives);
-    if (group.layout === "raid1") {
+    const layout = layoutOf(group.layout);
+    if (layout.widening === "copies") {
       const bytes = Math.max(0, ...before.values());
       return noCost({
         hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, ...step.drives])) * REBUILD_SHARE),
@@ -133,9 +133,9 @@ export const widenGroup: StepModule<"widen-group"> = {
         online: "slower",
       });
     }
-    if (takesWithoutRewrite(group.layout)) {
+    if (takesAnyDrive(layout)) {
       // A drive that joins parity drives is cleared first, so that the parity stays right.
-      const clears = group.layout.startsWith("parity-drive") && rules.parityWrites === "at-once";
+      const clears = layout.dedicatedParity !== undefined && rules.parityWrites === "at-once";
       const hours =
         clears && joining.length > 0
           ? hoursFor(Math.max(...joining.map((drive) => drive.bytes)), slowestRate(joining))
@@ -162,7 +162,7 @@ export const widenGroup: StepModule<"widen-group"> = {
   },
   say: ({ plan }, step, setting) => {
     const group = groupOf(plan, step.group);
-    const quick = group && takesWithoutRewrite(group.layout);
+    const quick = group && takesAnyDrive(layoutOf(group.layout));
     return {
       does: `${capital(listOf(plan, step.drives, setting))} ${step.drives.length === 1 ? "joins" : "join"} the ${group ? layoutOf(group.layout).shortName : ""} group of ${poolOfGroup(plan, step.group)?.name ?? "the pool"}.`,
       why: quick
@@ -171,13 +171,3 @@ export const widenGroup: StepModule<"widen-group"> = {
     };
   },
 };
-
-/** Layouts that take a drive in without rewriting what is stored. */
-const takesWithoutRewrite = (layout: Group["layout"]) =>
-  layout === "single" ||
-  layout === "span" ||
-  layout.startsWith("parity-drive") ||
-  layout.startsWith("copies") ||
-  layout === "chunk-parity";
-/** Where nothing is rewritten, several at once are several times one. */
-const wideInOne = takesWithoutRewrite;

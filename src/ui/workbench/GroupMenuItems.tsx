@@ -1,5 +1,6 @@
 "use client";
 
+import { layoutOf } from "@/core/layouts/registry";
 import type { Bytes } from "@/core/bytes/bytes";
 import type { Group, Drive } from "@/core/document/plan";
 import { chunkWidth } from "@/core/layouts/chunks";
@@ -39,7 +40,7 @@ export function GroupMenuItems({
         present={{ layout: group.layout, usableBytes }}
         onChoose={(next) => act({ kind: "change-layout", group: group.id, layout: next })}
       />
-      {group.layout === "chunk-parity" && (
+      {layoutOf(group.layout).chooses === "stripe-width" && (
         <SubMenu label={`Width: ${data} data + ${parity} parity`}>
           {[
             [2, 1],
@@ -60,7 +61,7 @@ export function GroupMenuItems({
           ))}
         </SubMenu>
       )}
-      {group.layout === "raid10" && (
+      {layoutOf(group.layout).chooses === "pairs" && (
         <SubMenu label="Pairs">
           <MenuItem
             onSelect={() =>

@@ -31,7 +31,7 @@ export function joiners(
   const least = Math.min(...plan.drives.filter((drive) => group.drives.includes(drive.id)).map((drive) => drive.bytes));
   const wanted = Math.max(
     fewestDrives(layoutOf(layout), rules) - group.drives.length,
-    layout === "raid6" || layout === "raid5" || layout === "triple-parity" || layout === "parity-drive-2" ? 1 : 0,
+    layoutOf(layout).levelTakes ?? 0,
   );
   return free
     .filter((drive) => drive.bytes >= least && drive.health.state === "good")

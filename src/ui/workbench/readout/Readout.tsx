@@ -114,7 +114,7 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
     pool.groups.every(
       (group) => group.layout === firstGroup.layout && group.drives.length === firstGroup.drives.length,
     );
-  const kind = alike ? nameOfSplit(firstGroup.layout, pool.groups.length) : null;
+  const kind = alike ? nameOfSplit(firstGroup.layout, pool.groups.length, firstGroup.drives.length) : null;
   const tone = fate?.tone === "lost" ? "text-geranium" : fate?.tone === "degraded" ? "text-ochre-text" : "";
   return (
     <>

@@ -1,5 +1,8 @@
 "use client";
 
+import { chunkCopiesOf } from "@/core/layouts/chunks";
+("use client");
+
 import { useState } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
@@ -97,7 +100,7 @@ function GroupTimes({ group }: { group: GroupPrediction }) {
 function GroupSpeed({ group, rate }: { group: GroupPrediction; rate: number }) {
   const { plan } = useWorkbench();
   const drives = plan.drives.filter((drive) => group.drives.includes(drive.id));
-  const copies = group.layout === "copies-2" ? 2 : group.layout === "copies-3" ? 3 : 0;
+  const copies = chunkCopiesOf(layoutOf(group.layout));
   const speed = speedOf(group.bands, drives, rate, copies);
   if (!speed) return null;
   const words = (bytes: number, limit: "drives" | "network") =>

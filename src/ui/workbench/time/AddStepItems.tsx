@@ -3,7 +3,6 @@
 import { MiB } from "@/core/bytes/bytes";
 import { destinationOf } from "@/core/data/destination";
 import { floorTo } from "@/core/bytes/floorTo";
-import { CHUNK_BYTES } from "@/core/layouts/chunks";
 import { layoutOf } from "@/core/layouts/registry";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { rulesOf } from "@/core/rules/ruleSets";
@@ -24,7 +23,7 @@ export function AddStepItems() {
   return (
     <>
       {plan.pools.map((pool) => {
-        const chunked = pool.groups.filter((group) => layoutOf(group.layout).allocationUnit === CHUNK_BYTES);
+        const chunked = pool.groups.filter((group) => layoutOf(group.layout).chunked);
         return (
           <SubMenu key={pool.id} label={pool.name || "The pool"}>
             <MenuItem onSelect={() => add({ kind: "back-up", pool: pool.id, to: destinationOf(plan, pool) })}>

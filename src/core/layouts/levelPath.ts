@@ -1,0 +1,30 @@
+import type { LayoutId } from "../document/plan";
+
+/** A change of level as it is asked for. */
+export interface LevelChange {
+  from: LayoutId;
+  to: LayoutId;
+  /** How many drives the group has, join and leave. */
+  drives: number;
+  joining: number;
+  leaving: number;
+  /** Whether all its drives are of one size. */
+  equal: boolean;
+}
+
+/**
+ * A level change that a box can make in one go, and what it wants. Measured on the kernel's RAID driver; the other boxes
+ * make those that add protection.
+ */
+export interface LevelPath {
+  to: LayoutId;
+  /** Why it does not go with so many drives, or null. */
+  refuses: (change: LevelChange) => string | null;
+  /** Only the kernel's RAID driver makes it. */
+  linuxOnly?: true;
+  /** A rung of the ladder of levels: what a box that changes levels in one go can pass through on its way. */
+  rung?: true;
+}
+
+/** A reason, or null where all is well. */
+export const unless = (ok: boolean, reason: string): string | null => (ok ? null : reason);
