@@ -3,8 +3,9 @@ import { coverage } from "@/core/data/coverage";
 import { dayAfter } from "@/core/time/days";
 import { demand, lateFindings, timesByCalendar, timesByHours } from "@/core/schedule/demand";
 import type { Plan } from "@/core/document/plan";
-import { poolsAt, walkPlan } from "@/core/walk/walkPlan";
+import { walkPlan } from "@/core/walk/walkPlan";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
+import { poolsAt } from "@/core/walk/poolsAt";
 
 /** A pool as `/api/predict` tells it: figures, bands, ledger, findings. All sizes in bytes. */
 function poolAnswer(pool: PoolPrediction) {

@@ -2,7 +2,8 @@ import { applyCommand } from "./applyCommand";
 import type { Command } from "../document/command";
 import type { Plan } from "../document/plan";
 import type { UnitFamily } from "../bytes/formatBytes";
-import { walkPlan, type WalkedStep } from "../walk/walkPlan";
+import { walkPlan } from "../walk/walkPlan";
+import type { WalkedStep } from "../walk/moment";
 
 /**
  * The steps of a plan that can be carried out now and could no longer be after a command on the box.

@@ -2,11 +2,11 @@ import type { Bytes } from "../bytes/bytes";
 import type { Schedule } from "./schedulePlan";
 import type { Volume } from "../document/plan";
 import type { Finding } from "../findings/finding";
-import type { Walk, WalkedMoment } from "../walk/walkPlan";
 import { dayAfter } from "../time/days";
 import { fullAfter } from "../data/fullAfter";
 import { dataSetsOn } from "../data/stored";
 import { fileSystemCapacity } from "../box/capacities";
+import type { Walk, WalkedMoment } from "../walk/moment";
 
 /** When each step of a plan begins and ends, in days from its beginning. */
 export interface StepTimes {

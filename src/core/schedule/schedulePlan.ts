@@ -1,9 +1,10 @@
 import { Temporal } from "temporal-polyfill";
-import type { Walk } from "../walk/walkPlan";
-import { attentionOf, boughtFor, MINUTES_TO_BEGIN, type Attention } from "../steps/attention";
+import { attentionOf, boughtFor, MINUTES_TO_BEGIN } from "../steps/attention";
+import type { Attention } from "../steps/stepModule";
 import { nextFree } from "../calendar/nextFree";
 import { AWAKE } from "../calendar/planCalendar";
 import type { PlanCalendar } from "../document/plan";
+import type { Walk } from "../walk/moment";
 
 /** When a step is begun and ended, in milliseconds since 1970. */
 export interface ScheduledStep {
@@ -90,7 +91,7 @@ export function schedulePlan(
       if (Temporal.PlainDate.compare(day, phase) > 0) phase = day;
       later(day.toZonedDateTime({ timeZone }), "day");
     }
-    for (const drive of boughtFor(walked.step, before.state.plan, moment.state.plan)) {
+    for (const drive of boughtFor(walked.step, before.state.plan)) {
       let there = delivered.get(drive);
       if (!there) {
         const early = phase.subtract({ days: calendar.deliveryDays });

@@ -20,7 +20,7 @@ import {
   supply,
 } from "./parts";
 import { cannot, type Made, type Sequence, type SequenceSetting, type Wish } from "./sequence";
-import type { Drive, Group, LayoutId, StepBody } from "../document/plan";
+import type { Drive, Group, LayoutId, StepBody, StepOf } from "../document/plan";
 import type { Layout } from "../layouts/layout";
 import { mirror } from "../layouts/mirror";
 import { doubleParity, singleParity } from "../layouts/parity";
@@ -50,6 +50,8 @@ const levelsAbove = (layout: LayoutId, { rules }: SequenceSetting): LayoutId[] =
 /** The largest member decides what may join everywhere. */
 const largestOf = (members: readonly Drive[]): number => Math.max(...members.map((drive) => drive.bytes));
 
+type LevelStep = Omit<StepOf<"change-level">, "id">;
+
 /** The steps by which a group goes from its level to another with drives that join, or why the box does not. */
 function levelSteps(
   group: { id: string; layout: LayoutId },
@@ -57,13 +59,13 @@ function levelSteps(
   members: readonly Drive[],
   joining: readonly Drive[],
   { rules }: SequenceSetting,
-): StepBody[] | string {
+): LevelStep[] | string {
   const equal = new Set(members.map((drive) => roomOf(drive, rules).length)).size === 1;
   const verdict = levelVerdict(
     { from: group.layout, to, drives: members.length, joining: joining.length, leaving: 0, equal },
     rules,
   );
-  const change = (layout: LayoutId, drives: readonly Drive[]): StepBody => ({
+  const change = (layout: LayoutId, drives: readonly Drive[]): LevelStep => ({
     kind: "change-level",
     group: group.id,
     layout,
@@ -113,7 +115,6 @@ function makeLevels(
   let usable = usableOfGroup(setting.plan, group, rules);
   for (const level of levels) {
     steps.push(level);
-    if (level.kind !== "change-level") continue;
     drives = [...drives, ...joining.filter((drive) => level.drives.includes(drive.id))];
     if (wrongCount(layoutOf(level.layout), drives.length, rules, group.options)) continue;
     const then = usableOf(

@@ -5,10 +5,11 @@ import type { Finding } from "../findings/finding";
 import { nameOfDriveFirst } from "../drives/nameOfDrive";
 import { costsOf, type Purchase } from "../walk/costs";
 import { placeAt } from "../walk/placeAt";
-import { walkPlan, type Walk, type WalkedMoment } from "../walk/walkPlan";
+import { walkPlan } from "../walk/walkPlan";
 import { rulesOf } from "../rules/ruleSets";
 import type { Made, Sequence, SequenceSetting, Wish } from "./sequence";
 import { driveOf } from "../box/find";
+import type { Walk, WalkedMoment } from "../walk/moment";
 
 /** A sequence put into the plan on trial: what it does, needs, erases and takes. */
 export interface Tried {

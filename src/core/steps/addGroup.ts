@@ -1,3 +1,4 @@
+import { BY_HAND } from "./stepMenu";
 import { layoutOf } from "../layouts/registry";
 import { listOf, missingPool } from "./checks";
 import { checkNewGroup, costOfGroup, withGroup } from "./makeGroup";
@@ -8,6 +9,9 @@ import { poolOf } from "../box/find";
 export const addGroup: StepModule<"add-group"> = {
   kind: "add-group",
   name: "Add a group to the pool",
+  handles: (step) => step.drives,
+  label: (step, names) => `Add a ${layoutOf(step.layout).shortName} group of ${names.list(step.drives)}`,
+  menu: BY_HAND,
   check: (state, step, setting) => {
     const pool = poolOf(state.plan, step.pool);
     const other = pool?.groups.find((group) => group.layout !== step.layout);

@@ -1,3 +1,4 @@
+import { destinationOf as bestDestination } from "../data/destination";
 import { formatBytes } from "../bytes/formatBytes";
 import type { Plan, Backup, StepOf } from "../document/plan";
 import { hoursFor } from "../time/hours";
@@ -22,6 +23,18 @@ const rateTo = (backup: Backup | undefined): number =>
 export const backUp: StepModule<"back-up"> = {
   kind: "back-up",
   name: "Back up",
+  handles: () => [],
+  // A drive on USB is attached by hand; a copy over the network is begun at the screen.
+  attention: (step, { backups }) =>
+    backups?.some((backup) => backup.id === step.to && backup.kind === "usb-drive") ? "box" : "screen",
+  letsOthersBegin: true,
+  label: () => backUp.name,
+  menu: {
+    under: "pool",
+    offers: (pool, { plan }) => [
+      { label: "Back up", steps: [{ kind: "back-up", pool: pool.id, to: bestDestination(plan, pool) }] },
+    ],
+  },
   check: ({ plan }, step, { family }) => {
     const pool = poolOf(plan, step.pool);
     if (!pool) return missingPool(plan, step.pool);

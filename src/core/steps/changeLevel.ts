@@ -1,3 +1,4 @@
+import { BY_HAND } from "./stepMenu";
 import { parityOf } from "./parityOf";
 import { roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
@@ -43,6 +44,11 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
 export const changeLevel: StepModule<"change-level"> = {
   kind: "change-level",
   name: "Change the level",
+  handles: (step) => step.drives,
+  rewrites: true,
+  label: (step, names) =>
+    `To ${layoutOf(step.layout).shortName}${step.drives.length > 0 ? ` with ${names.list(step.drives)}` : ""}`,
+  menu: BY_HAND,
   mayLower: true,
   check: (state, step, setting) => {
     const { plan, tested } = state;

@@ -1,3 +1,4 @@
+import { BY_HAND } from "./stepMenu";
 import { roomOf } from "../drives/room";
 import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE } from "../drives/rates";
@@ -17,6 +18,9 @@ import { slowestRate } from "../box/passHours";
 export const changeParityDrive: StepModule<"change-parity-drive"> = {
   kind: "change-parity-drive",
   name: "Change the parity drive",
+  handles: (step) => [step.by],
+  label: (step, names) => `Parity drive: ${names.size(step.by)} for ${names.size(step.drive)}`,
+  menu: BY_HAND,
   check: ({ plan, tested }, step, setting) => {
     const group = groupOf(plan, step.group);
     if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];

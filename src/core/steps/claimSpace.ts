@@ -12,6 +12,19 @@ import { passHours } from "../box/passHours";
 export const claimSpace: StepModule<"claim-space"> = {
   kind: "claim-space",
   name: "Claim the space of larger drives",
+  handles: () => [],
+  label: () => claimSpace.name,
+  menu: {
+    under: "pool",
+    offers: (pool, { rules }) =>
+      pool.groups.map((group) => ({
+        label: claimSpace.name,
+        steps:
+          rules.claiming === "per-drive" && group.reach
+            ? Object.keys(group.reach).map((drive) => ({ kind: "claim-space" as const, group: group.id, drive }))
+            : [{ kind: "claim-space" as const, group: group.id }],
+      })),
+  },
   check: ({ plan }, step, { rules, family }) => {
     const group = groupOf(plan, step.group);
     if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];

@@ -1,3 +1,4 @@
+import { BY_HAND } from "./stepMenu";
 import { layoutOf } from "../layouts/registry";
 import { capital, listOf } from "./checks";
 import { checkNewGroup, costOfGroup, withGroup } from "./makeGroup";
@@ -7,6 +8,9 @@ import { against, type StepModule } from "./stepModule";
 export const createGroup: StepModule<"create-group"> = {
   kind: "create-group",
   name: "Create a pool",
+  handles: (step) => step.drives,
+  label: (step, names) => `New pool ${step.name}: ${layoutOf(step.layout).shortName} of ${names.list(step.drives)}`,
+  menu: BY_HAND,
   check: (state, step, setting) => [
     ...(state.plan.pools.some((pool) => pool.id === step.pool)
       ? [against("block", "pool-exists", "The pool is there already. Add a group to it instead.")]

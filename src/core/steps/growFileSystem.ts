@@ -6,6 +6,18 @@ import { changed } from "../box/state";
 export const growFileSystem: StepModule<"grow-file-system"> = {
   kind: "grow-file-system",
   name: "Grow the file system",
+  handles: () => [],
+  label: () => growFileSystem.name,
+  menu: {
+    under: "pool",
+    offers: (pool) =>
+      pool.volumes
+        .filter((volume) => volume.fileSystem !== "none")
+        .map((volume) => ({
+          label: `Grow the file system of ${volume.name}`,
+          steps: [{ kind: "grow-file-system", pool: pool.id, volume: volume.id }],
+        })),
+  },
   check: ({ plan }, step) => {
     const volume = volumeOf(plan, step.pool, step.volume);
     if (!volume) return [missingVolume];

@@ -9,6 +9,18 @@ import { largestVolume } from "../box/capacities";
 export const growVolume: StepModule<"grow-volume"> = {
   kind: "grow-volume",
   name: "Grow a volume",
+  handles: () => [],
+  asksSize: "optional",
+  label: (step, { unit }) =>
+    step.bytes === undefined ? "Grow the volume" : `Grow the volume to ${formatBytes(step.bytes, unit)}`,
+  menu: {
+    under: "pool",
+    offers: (pool) =>
+      pool.volumes.map((volume) => ({
+        label: `Grow ${volume.name}`,
+        steps: [{ kind: "grow-volume", pool: pool.id, volume: volume.id }],
+      })),
+  },
   check: ({ plan }, step, { rules, family }) => {
     const pool = poolOf(plan, step.pool);
     const volume = volumeOf(plan, step.pool, step.volume);

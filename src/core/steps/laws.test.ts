@@ -6,7 +6,7 @@ import { fateOf } from "../failures/fate";
 import { layOutGroup } from "../layouts/layOutGroup";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
-import { poolsAt, walkPlan } from "../walk/walkPlan";
+import { walkPlan } from "../walk/walkPlan";
 import { predict } from "../prediction/predict";
 import { rulesOf, ruleSets } from "../rules/ruleSets";
 import { anyStepOn, numbered } from "../testing/anySteps";
@@ -14,6 +14,7 @@ import { testDrive } from "../testing/arbitraries";
 import { survivesForReal } from "../testing/codedBytes";
 import { moduleOf } from "./registry";
 import { bandsOfPool, usableOfPool } from "../box/figures";
+import { poolsAt } from "../walk/poolsAt";
 
 const sizes = fc.constantFrom(1, 2, 3, 4, 8, 12);
 const setId = fc.constantFrom(...ruleSets.map((set) => set.id));

@@ -1,3 +1,8 @@
+import type { Drive } from "../document/plan";
+import type { UnitFamily } from "../bytes/formatBytes";
+import { shortSize } from "../drives/nameOfDrive";
+import type { StepOffer } from "./stepMenu";
+import { isFree } from "../box/members";
 import { isSeparate } from "../layouts/isSeparate";
 import { layoutOf } from "../layouts/registry";
 import type { Group, Plan, Pool, LayoutId, StepOf } from "../document/plan";
@@ -54,6 +59,20 @@ function apply(state: BoxState, step: MirrorStep): BoxState {
 const roomsOf = (plan: Plan, step: MirrorStep, { rules }: StepSetting): number =>
   drivesOf(plan, holdersOf(step)).reduce((sum, drive) => sum + roomOf(drive, rules).length, 0);
 
+const offerOf = (holder: Drive, partner: Drive, unit: UnitFamily): StepOffer => ({
+  label: `Mirror ${shortSize(holder, unit)} with its data on ${shortSize(partner, unit)}`,
+  steps: [
+    {
+      kind: "mirror-drive",
+      pool: `p-${holder.id}`,
+      group: `g-${holder.id}`,
+      name: holder.label || "Mirror",
+      drive: holder.id,
+      by: partner.id,
+    },
+  ],
+});
+
 /**
  * A mirror out of a drive that already holds data, or out of several that are laid end to end onto one large drive:
  * nothing on them is lost, only the new drive is erased. They are free drives with contents, or all those of a group of
@@ -62,6 +81,22 @@ const roomsOf = (plan: Plan, step: MirrorStep, { rules }: StepSetting): number =
 export const mirrorDrive: StepModule<"mirror-drive"> = {
   kind: "mirror-drive",
   name: "Mirror a drive that holds data",
+  handles: (step) => [...holdersOf(step), step.by],
+  label: (step, names) => `Mirror ${names.place(step.drive)} on ${names.size(step.by)}`,
+  menu: {
+    under: "drives",
+    offers: ({ plan, unit }) => {
+      const free = plan.drives.filter((drive) => isFree(plan, drive.id));
+      return free
+        .filter((drive) => drive.contents?.kind === "data" || drive.contents?.kind === "mounted")
+        .flatMap((holder) => {
+          const partner = free
+            .filter((drive) => drive.id !== holder.id && drive.bytes >= holder.bytes)
+            .sort((a, b) => a.bytes - b.bytes)[0];
+          return partner ? [offerOf(holder, partner, unit)] : [];
+        });
+    },
+  },
   check: (state, step, setting) => {
     const { plan, tested } = state;
     const holders = drivesOf(plan, holdersOf(step));

@@ -10,6 +10,15 @@ import { passHours } from "../box/passHours";
 export const rebalance: StepModule<"rebalance"> = {
   kind: "rebalance",
   name: "Rebalance",
+  handles: () => [],
+  label: () => rebalance.name,
+  menu: {
+    under: "pool",
+    offers: (pool) =>
+      pool.groups
+        .filter((group) => layoutOf(group.layout).chunked)
+        .map((group) => ({ label: rebalance.name, steps: [{ kind: "rebalance", group: group.id }] })),
+  },
   check: ({ plan }, step) => {
     const group = groupOf(plan, step.group);
     if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];

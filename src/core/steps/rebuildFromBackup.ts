@@ -1,3 +1,4 @@
+import { BY_HAND } from "./stepMenu";
 import type { Box, Plan, StepOf } from "../document/plan";
 import { rulesOf, ruleSetOf } from "../rules/ruleSets";
 import { layoutOf } from "../layouts/registry";
@@ -42,6 +43,11 @@ const apply = (state: BoxState, step: StepOf<"rebuild-from-backup">): BoxState =
 export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
   kind: "rebuild-from-backup",
   name: "Make the pool anew from a backup",
+  handles: (step) => step.drives,
+  // Another box is set up where it stands.
+  attention: (step) => (step.box ? "box" : null),
+  label: (step) => `Anew as ${layoutOf(step.layout).shortName} from the backup`,
+  menu: BY_HAND,
   mayLower: true,
   check: (state, step, setting: StepSetting) => {
     const { plan } = state;

@@ -14,6 +14,7 @@ import { replaceDrive } from "./replaceDrive";
 import { removeSpare } from "./removeSpare";
 import { setSpare } from "./setSpare";
 import { shrinkVolume } from "./shrinkVolume";
+import type { StepMenu } from "./stepMenu";
 import type { StepModule } from "./stepModule";
 import { sync } from "./sync";
 import { testDrive } from "./testDrive";
@@ -22,30 +23,36 @@ import { wipeDrive } from "./wipeDrive";
 import { widenGroup } from "./widenGroup";
 import type { StepKind } from "../document/plan";
 
-/** Every kind of step. A new one is a module and a line here, in `Step`, and in the plan schema. */
+/**
+ * Every kind of step, in the order in which menus list them. A new one is a module, a line here and a definition in the
+ * plan schema.
+ */
 export const stepModules: { readonly [K in StepKind]: StepModule<K> } = {
-  "create-group": createGroup,
-  "add-group": addGroup,
-  "mirror-drive": mirrorDrive,
-  "widen-group": widenGroup,
-  "replace-drive": replaceDrive,
+  "back-up": backUp,
+  verify,
+  sync,
   "claim-space": claimSpace,
-  "change-level": changeLevel,
-  "set-spare": setSpare,
-  "remove-spare": removeSpare,
-  "remove-drive": removeDrive,
+  rebalance,
   "grow-volume": growVolume,
   "shrink-volume": shrinkVolume,
   "grow-file-system": growFileSystem,
   "test-drive": testDrive,
   "wipe-drive": wipeDrive,
-  "back-up": backUp,
-  verify,
+  "mirror-drive": mirrorDrive,
+  "create-group": createGroup,
+  "add-group": addGroup,
+  "widen-group": widenGroup,
+  "replace-drive": replaceDrive,
+  "change-level": changeLevel,
   "change-parity-drive": changeParityDrive,
-  sync,
-  rebalance,
+  "set-spare": setSpare,
+  "remove-spare": removeSpare,
+  "remove-drive": removeDrive,
   "rebuild-from-backup": rebuildFromBackup,
 };
+
+/** Where each kind stands in menus, in their order. */
+export const stepMenus: readonly StepMenu[] = Object.values(stepModules).map((module) => module.menu);
 
 /**
  * The module of a step's own kind, as one that takes any step: the kinds match by construction.

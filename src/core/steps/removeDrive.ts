@@ -1,3 +1,4 @@
+import { BY_HAND } from "./stepMenu";
 import { layoutOf } from "../layouts/registry";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { hoursFor } from "../time/hours";
@@ -30,6 +31,9 @@ const apply = (state: BoxState, step: StepOf<"remove-drive">): BoxState =>
 export const removeDrive: StepModule<"remove-drive"> = {
   kind: "remove-drive",
   name: "Remove a drive",
+  handles: () => [],
+  label: (step, names) => `Remove ${names.place(step.drive)}`,
+  menu: BY_HAND,
   mayLower: true,
   check: (state, step, setting) => {
     const { plan } = state;

@@ -1,3 +1,4 @@
+import { BY_HAND } from "./stepMenu";
 import { capital, named } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
 import { changed } from "../box/state";
@@ -6,6 +7,9 @@ import { changed } from "../box/state";
 export const removeSpare: StepModule<"remove-spare"> = {
   kind: "remove-spare",
   name: "Remove a hot spare",
+  handles: () => [],
+  label: () => removeSpare.name,
+  menu: BY_HAND,
   check: ({ plan }, step, setting) => {
     const isSpare = plan.pools.some(
       (pool) => pool.spares.includes(step.drive) || pool.groups.some((group) => group.spares?.includes(step.drive)),

@@ -1,3 +1,4 @@
+import { BY_HAND } from "./stepMenu";
 import { formatBytes, formatExactBytes } from "../bytes/formatBytes";
 import { bayOf } from "../drives/drive";
 import { roomOf, limitedRoom } from "../drives/room";
@@ -25,6 +26,9 @@ const A_HAIR = 0.001;
 export const replaceDrive: StepModule<"replace-drive"> = {
   kind: "replace-drive",
   name: "Replace a drive",
+  handles: (step) => [step.by],
+  label: (step, names) => `Replace ${names.place(step.drive)} by ${names.size(step.by)}`,
+  menu: BY_HAND,
   check: (state, step, setting) => {
     const { plan, tested } = state;
     const { rules, family } = setting;

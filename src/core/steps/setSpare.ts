@@ -1,3 +1,4 @@
+import { BY_HAND } from "./stepMenu";
 import { roomOf } from "../drives/room";
 import { capital, missingDrives, missingPool, named, notFree } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
@@ -8,6 +9,9 @@ import { changed, takeIn } from "../box/state";
 export const setSpare: StepModule<"set-spare"> = {
   kind: "set-spare",
   name: "Set a hot spare",
+  handles: (step) => [step.drive],
+  label: (step, names) => `${names.size(step.drive)} as hot spare`,
+  menu: BY_HAND,
   check: ({ plan }, step, setting) => {
     const pool = poolOf(plan, step.pool);
     const members = drivesOf(plan, pool?.groups.flatMap((group) => group.drives) ?? []);

@@ -1,3 +1,5 @@
+import { floorTo } from "../bytes/floorTo";
+import { MiB } from "../bytes/bytes";
 import { formatBytes } from "../bytes/formatBytes";
 import { hoursFor } from "../time/hours";
 import { RESHAPE_SHARE } from "../drives/rates";
@@ -12,6 +14,17 @@ import { slowestRate } from "../box/passHours";
 export const shrinkVolume: StepModule<"shrink-volume"> = {
   kind: "shrink-volume",
   name: "Shrink a volume",
+  handles: () => [],
+  asksSize: "required",
+  label: (step, { unit }) => `Shrink a volume to ${formatBytes(step.bytes, unit)}`,
+  menu: {
+    under: "pool",
+    offers: (pool, { rules }) =>
+      (rules.shrinkVolumes ? pool.volumes : []).map((volume) => ({
+        label: `Shrink ${volume.name} by a hundredth`,
+        steps: [{ kind: "shrink-volume", pool: pool.id, volume: volume.id, bytes: floorTo(volume.bytes * 0.99, MiB) }],
+      })),
+  },
   mayLower: true,
   check: ({ plan }, step, { rules, family }) => {
     const volume = volumeOf(plan, step.pool, step.volume);

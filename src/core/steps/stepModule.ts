@@ -3,6 +3,8 @@ import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
 import type { BoxRules, StepKind, StepOf } from "../document/plan";
 import type { Finding } from "../findings/finding";
+import type { StepMenu } from "./stepMenu";
+import type { Plan } from "../document/plan";
 import type { Hours } from "../time/hours";
 
 /** What a step is seen with. */
@@ -29,11 +31,41 @@ export interface StepCost {
   undoable: boolean;
 }
 
-/** One kind of step: pure functions of the state. */
+/** What a step needs of its owner to begin: a hand at the box, or a few clicks at the screen. */
+export type Attention = "box" | "screen";
+
+/** How drives are named in the labels of steps. */
+export interface StepNames {
+  unit: UnitFamily;
+  /** "4 TB" */
+  size: (drive: string) => string;
+  /** "4 TB in bay 1" */
+  place: (drive: string) => string;
+  /** "4 TB + 8 TB" */
+  list: (drives: readonly string[]) => string;
+}
+
+/** One kind of step: what it is, and pure functions of the state. */
 export interface StepModule<K extends StepKind> {
   kind: K;
   /** For menus and lists. */
   name: string;
+  /** A step in a few words for lists, seen from the box before it. */
+  label: (step: StepOf<K>, names: StepNames) => string;
+  /** Where it stands in menus. */
+  menu: StepMenu;
+  /** The drives that it takes in hand: those still to be bought are waited for, and those on the shelf are fetched. */
+  handles: (step: StepOf<K>) => readonly string[];
+  /** What it needs of its owner to begin, where that does not follow from the drives that it moves; null where it does. */
+  attention?: (step: StepOf<K>, before: Plan) => Attention | null;
+  /** Whether all that is stored is rewritten, so that precious data needs a backup first. */
+  rewrites?: true;
+  /** Whether it may begin while the step before it rewrites or rebuilds: it works on drives that do nothing else. */
+  besideOthers?: true;
+  /** Whether others may begin while it runs. */
+  letsOthersBegin?: true;
+  /** Whether a size of its own is typed for it, and whether it can do without. */
+  asksSize?: "optional" | "required";
   /** Whether usable space may be less after it. */
   mayLower?: true;
   /** What stands against it; with a *block* it is not carried out. */

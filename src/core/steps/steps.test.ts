@@ -3,9 +3,10 @@ import { GiB, MiB } from "../bytes/bytes";
 import { applyCommand } from "../commands/applyCommand";
 import { emptyPlan } from "../document/emptyPlan";
 import type { Plan, Pool, LayoutId, RuleSetId, StepBody } from "../document/plan";
-import { walkPlan, type Walk } from "../walk/walkPlan";
+import { walkPlan } from "../walk/walkPlan";
 import { drivesOfTB, testDrive } from "../testing/arbitraries";
 import { levelVerdict } from "../layouts/levelVerdict";
+import type { Walk } from "../walk/moment";
 
 /** A box with a pool p1 of one group g1 over drives d1 … dn in bays, and further drives x1 … on the shelf. */
 export function boxWith(

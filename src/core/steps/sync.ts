@@ -11,6 +11,13 @@ import { passHours } from "../box/passHours";
 export const sync: StepModule<"sync"> = {
   kind: "sync",
   name: "Sync the parity",
+  handles: () => [],
+  label: () => sync.name,
+  menu: {
+    under: "pool",
+    offers: (pool, { rules }) =>
+      rules.parityWrites === "by-schedule" ? [{ label: sync.name, steps: [{ kind: "sync", pool: pool.id }] }] : [],
+  },
   check: ({ plan }, step, { rules }) => [
     ...missingPool(plan, step.pool),
     ...(rules.parityWrites === "by-schedule"

@@ -1,3 +1,4 @@
+import { offerFor } from "./stepMenu";
 import { hoursFor } from "../time/hours";
 import { selfTestRate } from "../drives/rates";
 import { capital, missingDrives, named } from "./checks";
@@ -8,6 +9,16 @@ import { driveOf } from "../box/find";
 export const testDrive: StepModule<"test-drive"> = {
   kind: "test-drive",
   name: "Test a drive",
+  handles: (step) => [step.drive],
+  besideOthers: true,
+  letsOthersBegin: true,
+  label: (step, names) => `Test ${names.place(step.drive)}`,
+  menu: {
+    under: "drives",
+    title: "Test a drive",
+    offers: ({ plan, unit }) =>
+      plan.drives.map((drive) => offerFor(drive, unit, { kind: "test-drive", drive: drive.id })),
+  },
   check: ({ plan }, step) => missingDrives(plan, [step.drive]),
   apply: (state, step) => ({ ...state, tested: new Set([...state.tested, step.drive]) }),
   cost: ({ plan }, _after, step) => {

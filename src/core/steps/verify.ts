@@ -10,6 +10,12 @@ import { passHours } from "../box/passHours";
 export const verify: StepModule<"verify"> = {
   kind: "verify",
   name: "Verify (scrub)",
+  handles: () => [],
+  label: () => verify.name,
+  menu: {
+    under: "pool",
+    offers: (pool) => [{ label: verify.name, steps: [{ kind: "verify", pool: pool.id }] }],
+  },
   check: ({ plan }, step) => missingPool(plan, step.pool),
   apply: (state) => state,
   cost: ({ plan }, _after, step, { rules }) => {

@@ -1,3 +1,4 @@
+import { BY_HAND } from "./stepMenu";
 import { formatBytes } from "../bytes/formatBytes";
 import { checkJoining } from "../drives/checks/joining";
 import { roomOf } from "../drives/room";
@@ -20,6 +21,10 @@ import { slowestRate, passHours } from "../box/passHours";
 export const widenGroup: StepModule<"widen-group"> = {
   kind: "widen-group",
   name: "Widen the group",
+  handles: (step) => step.drives,
+  rewrites: true,
+  label: (step, names) => `Widen by ${names.list(step.drives)}`,
+  menu: BY_HAND,
   check: (state, step, setting) => {
     const { plan, tested } = state;
     const { rules, family } = setting;

@@ -1,3 +1,4 @@
+import { offerFor } from "./stepMenu";
 import { hoursFor } from "../time/hours";
 import { sequentialRate } from "../drives/rates";
 import { capital, missingDrives, named } from "./checks";
@@ -10,6 +11,19 @@ import { changed } from "../box/state";
 export const wipeDrive: StepModule<"wipe-drive"> = {
   kind: "wipe-drive",
   name: "Wipe a drive",
+  handles: (step) => [step.drive],
+  besideOthers: true,
+  letsOthersBegin: true,
+  label: (step, names) => `Wipe ${names.place(step.drive)}`,
+  menu: {
+    under: "drives",
+    title: "Wipe a drive",
+    none: "No drive is free",
+    offers: ({ plan, unit }) =>
+      plan.drives
+        .filter((drive) => isFree(plan, drive.id))
+        .map((drive) => offerFor(drive, unit, { kind: "wipe-drive", drive: drive.id })),
+  },
   check: ({ plan }, step, setting) => [
     ...missingDrives(plan, [step.drive]),
     ...(driveOf(plan, step.drive) && !isFree(plan, step.drive)

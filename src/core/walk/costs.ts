@@ -1,9 +1,10 @@
+import { boughtFor } from "../steps/attention";
 import type { Bytes } from "../bytes/bytes";
 import { EXAMPLE_PRICES } from "../drives/priceList";
-import type { Walk } from "./walkPlan";
 import type { Drive, PricedDrive } from "../document/plan";
 import { isFree } from "../box/members";
-import { driveOf } from "../box/find";
+import { drivesOf } from "../box/find";
+import type { Walk } from "./moment";
 
 /** A drive that has to be bought for a plan. */
 export interface Purchase {
@@ -50,12 +51,10 @@ export function priceFor(bytes: Bytes, medium: Drive["medium"], prices: readonly
 export function costsOf({ plan, moments }: Walk): Costs {
   const purchases: Purchase[] = [];
   moments.slice(1).forEach(({ walked }, i) => {
-    const [before, after] = [moments[i]?.state.plan, moments[i + 1]?.state.plan];
-    if (!walked?.done || !before || !after) return;
-    const tested = walked.step.kind === "test-drive" ? walked.step.drive : null;
-    for (const drive of before.drives) {
-      if (!drive.toBuy || purchases.some((each) => each.drive.id === drive.id)) continue;
-      if (drive.id !== tested && driveOf(after, drive.id)?.toBuy) continue;
+    const before = moments[i]?.state.plan;
+    if (!walked?.done || !before) return;
+    for (const drive of drivesOf(before, boughtFor(walked.step, before))) {
+      if (purchases.some((each) => each.drive.id === drive.id)) continue;
       const example = drive.price === undefined && plan.prices === undefined;
       const price = drive.price ?? priceFor(drive.bytes, drive.medium, plan.prices ?? EXAMPLE_PRICES)?.price ?? null;
       purchases.push({ drive, price, isExample: example && price !== null, step: walked.step.id });

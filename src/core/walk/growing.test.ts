@@ -7,7 +7,8 @@ import { stepsOfAct, usualChoices, type Act } from "../steps/propose";
 import { brokenSteps } from "../commands/brokenSteps";
 import { changesBetween } from "./bandChanges";
 import { exposedHours, planSummary } from "./planSummary";
-import { erasedDrives, walkPlan } from "./walkPlan";
+import { walkPlan } from "./walkPlan";
+import { erasedDrives } from "./erasedDrives";
 
 const plain = (lines: readonly string[]) => lines.map((line) => line.replaceAll("\u00a0", " "));
 

@@ -1,4 +1,4 @@
-import type { Walk } from "./walkPlan";
+import type { Walk } from "./moment";
 
 /**
  * Where steps go in that are to begin at a moment: after the step that led to it, or before all others.

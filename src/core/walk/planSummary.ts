@@ -1,5 +1,6 @@
 import { formatBytes } from "../bytes/formatBytes";
-import { erasedDrives, type Walk } from "./walkPlan";
+import type { Walk } from "./moment";
+import { erasedDrives } from "./erasedDrives";
 
 const NUMBERS = [
   "No",

@@ -1,10 +1,10 @@
 import { createEvents, type EventAttributes } from "ics";
 import type { Schedule } from "@/core/schedule/schedulePlan";
 import { nameOfDrive, nameOfDriveFirst } from "@/core/drives/nameOfDrive";
-import type { Walk, WalkedStep } from "@/core/walk/walkPlan";
-import { stepModules } from "@/core/steps/registry";
+import { moduleOf } from "@/core/steps/registry";
 import { hoursWords } from "@/core/time/hoursWords";
 import { driveOf } from "@/core/box/find";
+import type { Walk, WalkedStep } from "@/core/walk/moment";
 
 /** Entries of steps that need only a click are shown at least so long, in milliseconds. */
 const SHORTEST = 15 * 60_000;
@@ -71,7 +71,7 @@ export function calendarFile(made: Walk, { calendar, steps, orders }: Schedule, 
     const walked = made.moments[i + 1]?.walked;
     if (!walked || scheduled.attention === null) return [];
     const atBox = scheduled.attention === "box";
-    const title = `${stepModules[walked.step.kind].name} · ${plan.name}`;
+    const title = `${moduleOf(walked.step).name} · ${plan.name}`;
     return [
       {
         ...common,

@@ -14,10 +14,11 @@ import type { Severity } from "@/core/findings/finding";
 import { layoutOf } from "@/core/layouts/registry";
 import { costsOf } from "@/core/walk/costs";
 import { dayOf, planSummary } from "@/core/walk/planSummary";
-import { erasedDrives, type Walk, type WalkedMoment } from "@/core/walk/walkPlan";
 import { ruleSetOf } from "@/core/rules/ruleSets";
 import { hoursWords } from "@/core/time/hoursWords";
 import { drivesOf } from "@/core/box/find";
+import type { Walk, WalkedMoment } from "@/core/walk/moment";
+import { erasedDrives } from "@/core/walk/erasedDrives";
 
 /** The box at one end of the plan, in words. */
 export interface BoxReport {

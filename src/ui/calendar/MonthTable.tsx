@@ -5,10 +5,10 @@ import { clockWords, monthWords } from "@/core/time/dateWords";
 import { monthView, type MonthDay } from "@/core/schedule/month";
 import type { Schedule } from "@/core/schedule/schedulePlan";
 import { shortSize } from "@/core/drives/nameOfDrive";
-import type { Walk } from "@/core/walk/walkPlan";
 import { useUnit } from "../preferences/preferences";
-import { stepLabel } from "../workbench/time/stepLabel";
+import { stepLabel } from "@/core/steps/stepLabel";
 import { driveOf } from "@/core/box/find";
+import type { Walk } from "@/core/walk/moment";
 
 const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 

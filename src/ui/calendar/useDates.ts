@@ -11,8 +11,8 @@ import {
   type StepTimes,
 } from "@/core/schedule/demand";
 import type { Finding } from "@/core/findings/finding";
-import type { Walk } from "@/core/walk/walkPlan";
 import { today } from "../today";
+import type { Walk } from "@/core/walk/moment";
 
 type ScheduleOf = typeof import("@/core/schedule/schedulePlan").schedulePlan;
 

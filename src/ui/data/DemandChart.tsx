@@ -4,11 +4,11 @@ import { useCallback } from "react";
 import { dayAfter } from "@/core/time/days";
 import { storedAfter } from "@/core/data/stored";
 import { DEFAULT_HEADROOM } from "@/core/ledger/volumes";
-import type { Walk } from "@/core/walk/walkPlan";
 import type { Dates } from "../calendar/useDates";
 import { axis, Chart, type ChartStyle } from "../kit/Chart";
 import { useUnit } from "../preferences/preferences";
 import { fileSystemCapacity } from "@/core/box/capacities";
+import type { Walk } from "@/core/walk/moment";
 
 /** So far is looked ahead where nothing asks for more, and at most, in days. */
 const LEAST_DAYS = 2 * 365;

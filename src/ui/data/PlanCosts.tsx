@@ -4,9 +4,9 @@ import { useMemo } from "react";
 import { plainDayWords } from "@/core/time/dateWords";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import { costsOf } from "@/core/walk/costs";
-import type { Walk } from "@/core/walk/walkPlan";
 import type { Dates } from "../calendar/useDates";
 import { useUnit } from "../preferences/preferences";
+import type { Walk } from "@/core/walk/moment";
 
 /** What the plan costs and when, and which drives become free. */
 export function PlanCosts({ walked, dates }: { walked: Walk; dates: Dates }) {

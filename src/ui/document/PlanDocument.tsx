@@ -6,7 +6,7 @@ import { useMemo, type ReactNode } from "react";
 import { THREATS } from "@/core/data/coverage";
 import { THREAT_NAMES } from "@/core/data/coverageWords";
 import type { Plan } from "@/core/document/plan";
-import { poolsAt, walkPlan } from "@/core/walk/walkPlan";
+import { walkPlan } from "@/core/walk/walkPlan";
 import { planReport, type BoxReport } from "@/exchange/planReport/planReport";
 import { useDates } from "../calendar/useDates";
 import { Button } from "../kit/Button";
@@ -15,6 +15,7 @@ import { SmallTerraces } from "../compare/SmallTerraces";
 import { today } from "../today";
 import { Stairs } from "../workbench/time/Stairs";
 import { stripGeometry } from "../workbench/time/stripGeometry";
+import { poolsAt } from "@/core/walk/poolsAt";
 
 /** In CSS pixels: as wide as fits between the margins of A4. */
 const PICTURE = { width: 280, height: 150 };

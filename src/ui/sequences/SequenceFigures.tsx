@@ -6,7 +6,7 @@ import { shortSize } from "@/core/drives/nameOfDrive";
 import { lengthWords } from "@/core/walk/planSummary";
 import type { Tried } from "@/core/sequences/tried";
 import { useUnit } from "../preferences/preferences";
-import { stepLabel } from "../workbench/time/stepLabel";
+import { stepLabel } from "@/core/steps/stepLabel";
 
 /** What a sequence does, needs, erases and takes, before it is planned. */
 export function SequenceFigures({ tried }: { tried: Tried }) {

@@ -5,7 +5,7 @@ import { memo, useCallback, useMemo, useState } from "react";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import type { Plan, StepBody } from "@/core/document/plan";
 import { placeAt } from "@/core/walk/placeAt";
-import { poolsAt, walkPlan, type Walk } from "@/core/walk/walkPlan";
+import { walkPlan } from "@/core/walk/walkPlan";
 import type { Act } from "@/core/steps/propose";
 import { NoStepsYet } from "./time/NoStepsYet";
 import { plannedAs } from "./plannedAs";
@@ -28,6 +28,8 @@ import { PlanFrame } from "../shell/PlanFrame";
 import type { OpenedPlan } from "../shell/OpenPlan";
 import { WorkbenchDialogs, type OpenDialog } from "./WorkbenchDialogs";
 import { WorkbenchContext, type WorkbenchView } from "./useWorkbench";
+import type { Walk } from "@/core/walk/moment";
+import { poolsAt } from "@/core/walk/poolsAt";
 
 const TimeStrip = dynamic(() => import("./time/TimeStrip").then((module) => module.TimeStrip), { ssr: false });
 const PendingAct = dynamic(() => import("./time/PendingAct").then((module) => module.PendingAct));

@@ -5,9 +5,9 @@ import type { Command } from "@/core/document/command";
 import type { Plan, StepBody } from "@/core/document/plan";
 import type { Placement } from "@/core/nextDrive/placements";
 import type { Prediction } from "@/core/prediction/predict";
-import type { Walk } from "@/core/walk/walkPlan";
 import type { Dates } from "../calendar/useDates";
 import type { BandRef } from "./terraces/geometry";
+import type { Walk } from "@/core/walk/moment";
 
 /** What the parts of the workbench share: the plan, what the core says of it, and what is being looked at. */
 export interface WorkbenchView {

@@ -1,7 +1,6 @@
 "use client";
 
 import { chunkCopiesOf } from "@/core/layouts/chunks";
-("use client");
 
 import { useState } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";

@@ -2,9 +2,9 @@
 
 import { memo } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";
-import type { Walk } from "@/core/walk/walkPlan";
 import { useUnit } from "../../preferences/preferences";
 import type { StripGeometry } from "./stripGeometry";
+import type { Walk } from "@/core/walk/moment";
 
 const LINES = {
   pool: { name: "pool", dash: undefined, width: 2.5 },

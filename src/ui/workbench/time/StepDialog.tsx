@@ -7,7 +7,7 @@ import type { Plan, Step, StepChanges } from "@/core/document/plan";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import { layoutOf } from "@/core/layouts/registry";
 import { rulesOf } from "@/core/rules/ruleSets";
-import { stepModules } from "@/core/steps/registry";
+import { moduleOf } from "@/core/steps/registry";
 import { Button } from "../../kit/Button";
 import { Dialog } from "../../kit/Dialog";
 import { useUnit } from "../../preferences/preferences";
@@ -37,6 +37,7 @@ export function StepDialog({
   );
   const [changes, setChanges] = useState<StepChanges>({});
   const [trouble, setTrouble] = useState<string | null>(null);
+  const { asksSize } = moduleOf(step);
   const rules = rulesOf(before.box.rules);
   const free = before.drives.filter((drive) => isFree(before, drive.id) || ("by" in step && drive.id === step.by));
   const many = "drives" in step ? (changes.drives ?? step.drives) : [];
@@ -45,9 +46,8 @@ export function StepDialog({
   const onSubmit = (event: FormEvent) => {
     event.preventDefault();
     let bytes: number | undefined;
-    if (step.kind === "grow-volume" || step.kind === "shrink-volume") {
-      if (size.trim() === "" && step.kind === "shrink-volume")
-        return setTrouble("Type the size that the volume is to have.");
+    if (asksSize) {
+      if (size.trim() === "" && asksSize === "required") return setTrouble("Type the size that the volume is to have.");
       if (size.trim() !== "") {
         const parsed = parseSize(size);
         if (!parsed.ok) return setTrouble(parsed.message);
@@ -61,7 +61,7 @@ export function StepDialog({
     <Dialog
       open
       onClose={onClose}
-      title={`Edit: ${stepModules[step.kind].name}`}
+      title={`Edit: ${moduleOf(step).name}`}
       acts={
         <>
           <Button onClick={onClose}>Cancel</Button>
@@ -127,22 +127,22 @@ export function StepDialog({
             </select>
           </label>
         )}
-        {(step.kind === "grow-volume" || step.kind === "shrink-volume") && (
+        {asksSize && (
           <label className="block">
             <span className="text-[0.9rem] text-soft">Size of the volume</span>
             <input
               className={FIELD}
               value={size}
-              placeholder={step.kind === "grow-volume" ? "all that the pool has" : ""}
+              placeholder={asksSize === "optional" ? "all that the pool has" : ""}
               onChange={(event) => setSize(event.target.value)}
             />
             <span className="text-[0.87rem] text-soft">
               At most {formatBytes(most, unit)} ({formatExactBytes(most)}) at this moment.
-              {step.kind === "grow-volume" ? " Empty: all that the pool has then." : ""}
+              {asksSize === "optional" ? " Empty: all that the pool has then." : ""}
             </span>
           </label>
         )}
-        {step.kind === "back-up" && (
+        {"to" in step && (
           <label className="block">
             <span className="text-[0.9rem] text-soft">Where to</span>
             <input

@@ -19,12 +19,12 @@ import {
 import { Ellipsis, GripVertical, TriangleAlert } from "lucide-react";
 import dynamic from "next/dynamic";
 import { lazy, useEffect, useRef, useState } from "react";
-import type { WalkedMoment } from "@/core/walk/walkPlan";
 import { Button } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
 import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
-import { stepLabel } from "./stepLabel";
+import { stepLabel } from "@/core/steps/stepLabel";
+import type { WalkedMoment } from "@/core/walk/moment";
 
 const StepDialog = dynamic(() => import("./StepDialog").then((module) => module.StepDialog));
 const StepMenuItems = lazy(() => import("./StepMenuItems").then((module) => ({ default: module.StepMenuItems })));

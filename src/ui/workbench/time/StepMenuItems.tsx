@@ -10,7 +10,7 @@ export function StepMenuItems({ step, index, onEdit }: { step: Step; index: numb
   return (
     <>
       <MenuItem onSelect={onEdit}>Edit…</MenuItem>
-      {step.kind === "replace-drive" && (
+      {"how" in step && (
         <MenuItem
           onSelect={() =>
             act({ kind: "edit-step", step: step.id, changes: { how: step.how === "pulled" ? "attached" : "pulled" } })

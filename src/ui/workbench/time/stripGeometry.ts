@@ -1,7 +1,7 @@
 import { storedAfter } from "@/core/data/stored";
 import type { Plan } from "@/core/document/plan";
 import type { Dates } from "../../calendar/useDates";
-import type { Walk } from "@/core/walk/walkPlan";
+import type { Walk } from "@/core/walk/moment";
 
 /** The staircase of a plan in CSS pixels. */
 export interface StripGeometry {

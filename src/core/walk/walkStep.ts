@@ -1,0 +1,62 @@
+import { rulesOfBox } from "../box/rulesOfBox";
+import type { BoxState } from "../box/state";
+import { loseBackups } from "../data/coverageChange";
+import type { Step } from "../document/plan";
+import { byWeight } from "../findings/finding";
+import { moduleOf } from "../steps/registry";
+import { settle } from "../steps/settle";
+import { noCost, type StepSetting } from "../steps/stepModule";
+import { exposureOf } from "./exposure";
+import type { WalkedStep } from "./moment";
+import { overlapFindings } from "./overlapFindings";
+import { riskFindings } from "./riskFindings";
+
+export function walkStep(
+  state: BoxState,
+  step: Step,
+  begin: number,
+  previous: WalkedStep | null,
+  setting: StepSetting,
+): { state: BoxState; walked: WalkedStep } {
+  const own = moduleOf(step);
+  // A backup that was made before a long wait is not current after it.
+  if (step.notBefore !== undefined && !step.disabled && state.backedUp.size > 0)
+    state = { ...state, backedUp: new Set() };
+  const words = own.say(state, step, setting);
+  const start = step.together && previous ? previous.from : begin;
+  const still: WalkedStep = {
+    step,
+    done: false,
+    findings: [],
+    cost: noCost({ hours: { low: 0, expected: 0, high: 0 } }),
+    exposure: [],
+    from: start,
+    to: start,
+    ...words,
+  };
+  if (step.disabled) return { state, walked: still };
+  const findings = byWeight([...own.check(state, step, setting), ...overlapFindings(step, previous)]);
+  if (findings.some((finding) => finding.severity === "block")) return { state, walked: { ...still, findings } };
+  const applied = own.apply(state, step, setting);
+  const settled = settle(applied, rulesOfBox(applied.plan));
+  const cost = own.cost(state, settled, step, setting);
+  const exposure = exposureOf(state, settled, cost, setting.rules);
+  const risks = state.plan.dataSets ? riskFindings(state, step, cost, exposure, setting) : [];
+  if (risks.some((finding) => finding.severity === "block"))
+    return { state, walked: { ...still, findings: byWeight([...findings, ...risks]) } };
+  const lost = state.plan.backups
+    ? loseBackups(state.plan, settled.plan, cost.erased, setting.day, setting.family)
+    : { plan: settled.plan, findings: [] };
+  const after = lost.plan === settled.plan ? settled : { ...settled, plan: lost.plan };
+  return {
+    state: after,
+    walked: {
+      ...still,
+      done: true,
+      findings: byWeight([...findings, ...risks, ...lost.findings]),
+      cost,
+      exposure,
+      to: start + cost.hours.expected,
+    },
+  };
+}

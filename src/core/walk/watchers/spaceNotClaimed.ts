@@ -1,0 +1,47 @@
+import { usableOfPool } from "../../box/figures";
+import { groupOf } from "../../box/find";
+import { formatBytes } from "../../bytes/formatBytes";
+import type { StepBody } from "../../document/plan";
+import { lastStepAt, MOST_NOT_WORTH_SAYING, type Watcher } from "./watcher";
+
+/** Larger drives whose space no later step claims, where the box does not by itself. */
+export const spaceNotClaimed: Watcher = {
+  code: "space-not-claimed",
+  watch: (moments, { state }, { rules, family }) => {
+    if (rules.claiming === "by-itself") return [];
+    const oneByOne = rules.claiming === "per-drive";
+    return state.plan.pools.flatMap((pool) =>
+      pool.groups.flatMap((group) => {
+        const open = Object.keys(group.reach ?? {});
+        if (open.length === 0) return [];
+        const { reach: _reach, ...claimed } = group;
+        const then = { ...pool, groups: pool.groups.map((each) => (each.id === group.id ? claimed : each)) };
+        const gain = usableOfPool(state.plan, then, rules) - usableOfPool(state.plan, pool, rules);
+        const at = lastStepAt(moments, (before, after) => {
+          const [was, is] = [groupOf(before.state.plan, group.id), groupOf(after.state.plan, group.id)];
+          // A drive more that ends inside a band is no replacement: a claim is not what it waits for.
+          if (was?.drives.length !== is?.drives.length) return false;
+          return open.some((drive) => was?.reach?.[drive] === undefined && is?.reach?.[drive] !== undefined);
+        });
+        if (!at || gain < MOST_NOT_WORTH_SAYING) return [];
+        const steps: StepBody[] = oneByOne
+          ? open.map((drive) => ({ kind: "claim-space", group: group.id, drive }))
+          : [{ kind: "claim-space", group: group.id }];
+        return [
+          {
+            at,
+            finding: {
+              severity: "warn",
+              message: `${formatBytes(gain, family)} of the larger drives ${oneByOne ? "wait for a claim of each" : "wait to be claimed"}: your box does not take them in by itself.`,
+              drives: open,
+              mend: {
+                label: "Add the step: claim the space",
+                command: { kind: "insert-steps", after: at.step.id, steps },
+              },
+            },
+          },
+        ];
+      }),
+    );
+  },
+};
