@@ -65,3 +65,20 @@ write(
   "src/core/document/generated/plan.ts",
   types.replace(/ \*\n \* This interface was referenced by .*\n \* via .*\n/g, ""),
 );
+
+/** The limits of the schema that commands keep to as well. */
+const { properties, $defs } = read(PLAN);
+const limits = {
+  MOST_DRIVES: properties.drives.maxItems,
+  MOST_STEPS: properties.steps.maxItems,
+  MOST_PRICES: properties.prices.maxItems,
+  MOST_DATA_SETS: properties.dataSets.maxItems,
+  MOST_BACKUPS: properties.backups.maxItems,
+  MOST_BAYS: $defs.box.properties.bays.maximum,
+};
+write(
+  "src/core/document/generated/limits.ts",
+  `${madeFrom(PLAN)}\n${Object.entries(limits)
+    .map(([name, most]) => `export const ${name} = ${most};\n`)
+    .join("")}`,
+);

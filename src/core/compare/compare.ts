@@ -1,3 +1,6 @@
+import { counted } from "../words/counted";
+import { listOf } from "../words/listOf";
+import { capital } from "../words/capital";
 import type { Pool, Drive, LayoutId, BoxRules } from "../document/plan";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf, layouts } from "../layouts/registry";
@@ -68,21 +71,15 @@ function nameOf(groups: Outline["groups"]): string {
   if (groups.length === 1) return short;
   const equal = groups.every((group) => group.drives.length === first.drives.length);
   const trade = equal ? nameOfSplit(first.layout, groups.length, first.drives.length) : null;
-  return trade ? `${trade.charAt(0).toUpperCase()}${trade.slice(1)}` : `${groups.length} × ${short}`;
+  return trade ? capital(trade) : `${groups.length} × ${short}`;
 }
-
-const counted = (n: number) => (n === 1 ? "1 drive" : `${n} drives`);
 
 function detailOf(groups: Outline["groups"], leftOut: readonly string[]): string {
   const sizes = groups.map((group) => group.drives.length);
   const alike = sizes.every((size) => size === sizes[0]);
   const parts =
-    groups.length < 2
-      ? ""
-      : alike
-        ? `${sizes.length} groups of ${sizes[0]}`
-        : `groups of ${new Intl.ListFormat("en").format(sizes.map(String))}`;
-  const without = leftOut.length > 0 ? `without ${counted(leftOut.length)}` : "";
+    groups.length < 2 ? "" : alike ? `${sizes.length} groups of ${sizes[0]}` : `groups of ${listOf(sizes.map(String))}`;
+  const without = leftOut.length > 0 ? `without ${counted(leftOut.length, "drive")}` : "";
   return [parts, without].filter(Boolean).join(", ");
 }
 

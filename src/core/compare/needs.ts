@@ -1,3 +1,4 @@
+import { counted } from "../words/counted";
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
 import type { Choice } from "./compare";
@@ -69,7 +70,7 @@ export function misfits(choice: Pick<Choice, "pool" | "figures">, needs: Needs, 
       reason: `${formatBytes(needs.usableBytes - figures.usableBytes, family)} short`,
     });
   if (needs.bays !== undefined && figures.drives > needs.bays)
-    found.push({ need: "bays", reason: `takes ${figures.drives === 1 ? "1 bay" : `${figures.drives} bays`}` });
+    found.push({ need: "bays", reason: `takes ${counted(figures.drives, "bay")}` });
   if (needs.grows === "by-drive" && !figures.growth.byDrive)
     found.push({ need: "grows", reason: "cannot grow by one drive" });
   if (needs.grows === "by-group" && !figures.growth.byDrive && !figures.growth.byGroup)

@@ -1,10 +1,10 @@
+import { plural } from "../words/counted";
+import { listOf } from "../words/listOf";
 import { nameOfDriveFirst } from "../drives/nameOfDrive";
 import type { UnitFamily } from "../bytes/formatBytes";
 import type { Plan } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { coverage } from "./coverage";
-
-const list = (names: readonly string[]) => new Intl.ListFormat("en").format(names);
 
 /**
  * What a step means for the backups that are on drives it erases: they are gone, and where the drive gives redundancy
@@ -42,13 +42,13 @@ export function loseBackups(
       .map((each) => nameOfSet(each.dataSet));
     const alone = held.filter((each) => each.backups.length === 0).map((each) => nameOfSet(each.dataSet));
     const sentences = [
-      `${where} was the backup “${backup.name}”${backup.dataSets.length > 0 ? ` of ${list(backup.dataSets.map(nameOfSet))}` : ""}; that copy is erased.`,
+      `${where} was the backup “${backup.name}”${backup.dataSets.length > 0 ? ` of ${listOf(backup.dataSets.map(nameOfSet))}` : ""}; that copy is erased.`,
       ...(covered.length > 0
-        ? [`From then on the failure of one drive takes nothing of ${list(covered)}, by redundancy.`]
+        ? [`From then on the failure of one drive takes nothing of ${listOf(covered)}, by redundancy.`]
         : []),
       ...(alone.length > 0
         ? [
-            `${list(alone)} ${alone.length === 1 ? "has" : "have"} no second place any more: a deletion by mistake, a theft or a fire takes ${alone.length === 1 ? "it" : "them"}.`,
+            `${listOf(alone)} ${plural(alone.length, "has", "have")} no second place any more: a deletion by mistake, a theft or a fire takes ${plural(alone.length, "it", "them")}.`,
           ]
         : []),
     ];

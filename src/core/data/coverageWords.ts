@@ -1,3 +1,4 @@
+import { oneOrMany } from "../words/counted";
 import type { Plan } from "../document/plan";
 import type { Outcome, Threat } from "./coverage";
 
@@ -9,7 +10,7 @@ export const THREAT_NAMES: Record<Threat, string> = {
   deletion: "Deletion by mistake",
 };
 
-const days = (count: number) => (count === 1 ? "a day" : `${count} days`);
+const days = (count: number) => oneOrMany(count, "a day", "days");
 
 /**
  * An outcome in a few words.

@@ -1,10 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
 import type { DataSet } from "../document/plan";
 
-/** The most data sets, and the most backups, that a plan may have. */
-export const MOST_DATA_SETS = 60;
-export const MOST_BACKUPS = 20;
-
 /** Days of a mean month and a mean year (400 years have 146 097 days). */
 export const DAYS_OF_MONTH = 146_097 / 4800;
 export const DAYS_OF_YEAR = 146_097 / 400;

@@ -1,3 +1,4 @@
+import { listOf } from "../words/listOf";
 import type { Plan, DataSet, Step } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { currentBackups } from "./backup";
@@ -11,7 +12,7 @@ export const PRECIOUS_WITHOUT_BACKUP = "precious-without-backup";
 export const bareIn = (plan: Plan, pool: string, day: string | null): DataSet[] =>
   dataSetsIn(plan, pool).filter((set) => set.worth === "precious" && currentBackups(plan, set, day).length === 0);
 
-const names = (sets: readonly DataSet[]) => new Intl.ListFormat("en").format(sets.map((set) => set.name));
+const names = (sets: readonly DataSet[]) => listOf(sets.map((set) => set.name));
 
 /**
  * What stands against a risky step on a pool with precious data that is nowhere else: a block, that the owner can lift

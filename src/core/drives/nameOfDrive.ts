@@ -1,3 +1,4 @@
+import { capital } from "../words/capital";
 import { formatBytes, UNIT_SPACE, type UnitFamily } from "../bytes/formatBytes";
 import { soldAs } from "../bytes/nominalBytes";
 import { bayOf } from "./drive";
@@ -31,5 +32,5 @@ export function nameOfDrive(drive: Drive, family: UnitFamily = "TB"): string {
 /** The same at the start of a sentence. */
 export function nameOfDriveFirst(drive: Drive, family: UnitFamily = "TB"): string {
   const name = nameOfDrive(drive, family);
-  return name.charAt(0).toUpperCase() + name.slice(1);
+  return capital(name);
 }

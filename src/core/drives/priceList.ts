@@ -1,8 +1,6 @@
 import { nominalBytes } from "../bytes/nominalBytes";
 import type { PricedDrive } from "../document/plan";
 
-export const MOST_PRICES = 40;
-
 const disk = (terabytes: number, price: number): PricedDrive => ({
   bytes: nominalBytes(terabytes * 1000),
   price,

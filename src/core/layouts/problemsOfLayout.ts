@@ -1,3 +1,4 @@
+import { counted } from "../words/counted";
 import type { Finding } from "../findings/finding";
 import type { Layout } from "./layout";
 import type { GroupOptions, BoxRules } from "../document/plan";
@@ -45,7 +46,7 @@ export function problemsOfLayout(
     findings.push({
       code: "wrong-drive-count",
       severity: "block",
-      message: `${layout.shortName} cannot be made of ${drives.length === 1 ? "1 drive" : `${drives.length} drives`}. ${wrong} Add drives or choose another layout.`,
+      message: `${layout.shortName} cannot be made of ${counted(drives.length, "drive")}. ${wrong} Add drives or choose another layout.`,
       drives: [...drives],
     });
   }

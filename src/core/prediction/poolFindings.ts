@@ -1,3 +1,5 @@
+import { plural } from "../words/counted";
+import { listOf } from "../words/listOf";
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
 import type { Pool, Drive, BoxRules } from "../document/plan";
@@ -82,7 +84,7 @@ function helperFindings(pool: Pool, drivesOf: PoolView["drivesOf"], family: Unit
     findings.push({
       code: "helper-not-flash",
       severity: "warn",
-      message: `A cache or log gains speed only on flash, and ${new Intl.ListFormat("en").format(names)} ${disks.length === 1 ? "is a hard disk" : "are hard disks"}.`,
+      message: `A cache or log gains speed only on flash, and ${listOf(names)} ${plural(disks.length, "is a hard disk", "are hard disks")}.`,
       drives: ids(disks),
       mend: { label: "Take it out", command: { kind: "leave-group", drives: ids(disks) } },
     });

@@ -1,3 +1,4 @@
+import { plural } from "../words/counted";
 import { underParity } from "../bands/underParity";
 import type { Band } from "../bands/band";
 import { usableOf } from "../bands/contents";
@@ -66,7 +67,7 @@ function idleFindings(
 /** What is wrong with a drive in a group is mended, in the plan, by taking it out. */
 function withWayOut(finding: Finding): Finding {
   if (finding.severity === "note") return finding;
-  const label = finding.drives.length === 1 ? "Take it out of the group" : "Take them out of the group";
+  const label = plural(finding.drives.length, "Take it out of the group", "Take them out of the group");
   return { ...finding, mend: { label, command: { kind: "leave-group", drives: finding.drives } } };
 }
 

@@ -1,3 +1,4 @@
+import { counted } from "../words/counted";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
 import { type Plan, type BoxRules } from "../document/plan";
 import { layoutOf } from "../layouts/registry";
@@ -5,8 +6,6 @@ import { fewestDrives } from "../layouts/problemsOfLayout";
 import { rulesOf } from "../rules/ruleSets";
 import { predict } from "../prediction/predict";
 import { driveInBay } from "../box/bays";
-
-const count = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : `${n} ${many}`);
 
 /**
  * What a rule, as it is now, means for the present plan, in a sentence; null where it means nothing for it yet.
@@ -37,7 +36,7 @@ export function ruleConsequence(plan: Plan, rule: keyof BoxRules, family: UnitFa
     }
     case "widening":
       if (rules.widening === "further-group")
-        return `${pool.name} grows by at least ${count(fewestDrives(layoutOf(group.layout), rules, group.options), "drive", "drives")} at once; ${freeWords}.`;
+        return `${pool.name} grows by at least ${counted(fewestDrives(layoutOf(group.layout), rules, group.options), "drive", "drives")} at once; ${freeWords}.`;
       return `${pool.name} can take ${rules.widening === "one-drive" ? "one drive at a time" : "several drives at once"}; ${freeWords}.`;
     case "replacing":
       return rules.replacing === "old-attached"
@@ -47,7 +46,7 @@ export function ruleConsequence(plan: Plan, rule: keyof BoxRules, family: UnitFa
         : `While a drive of ${pool.name} is replaced, the pool is degraded.`;
     case "hotSpares": {
       const spares = pool.spares.length + pool.groups.reduce((sum, each) => sum + (each.spares?.length ?? 0), 0);
-      return `${pool.name} has ${spares === 0 ? "no spare" : count(spares, "spare", "spares")}.`;
+      return `${pool.name} has ${spares === 0 ? "no spare" : counted(spares, "spare")}.`;
     }
     case "rebuilding": {
       const longest = predict(plan).pools.flatMap((each) =>
@@ -63,7 +62,7 @@ export function ruleConsequence(plan: Plan, rule: keyof BoxRules, family: UnitFa
           : `After the last larger drive of ${pool.name} one claim is due for all.`;
     case "growing":
       return rules.growing === "by-hand"
-        ? `After ${pool.name} has grown, ${pool.volumes.length === 0 ? "its volumes have" : count(pool.volumes.length, "volume has", "volumes have")} to be grown by hand, and then the file system.`
+        ? `After ${pool.name} has grown, ${pool.volumes.length === 0 ? "its volumes have" : counted(pool.volumes.length, "volume has", "volumes have")} to be grown by hand, and then the file system.`
         : null;
     case "swapping":
       return {

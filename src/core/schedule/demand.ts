@@ -1,3 +1,4 @@
+import { oneOrMany } from "../words/counted";
 import type { Bytes } from "../bytes/bytes";
 import type { Schedule } from "./schedulePlan";
 import type { Volume } from "../document/plan";
@@ -124,7 +125,7 @@ export function lateFindings(demands: readonly Demand[], start: string, delivery
       const hope =
         rise.latestBegin < 0
           ? "Even begun on the first day it would come too late: delete or move something until then."
-          : `The work for it must begin by ${dayAfter(start, rise.latestBegin)}${deliveryDays > 0 ? `, and drives be ordered ${deliveryDays === 1 ? "a day" : `${deliveryDays} days`} before` : ""}.`;
+          : `The work for it must begin by ${dayAfter(start, rise.latestBegin)}${deliveryDays > 0 ? `, and drives be ordered ${oneOrMany(deliveryDays, "a day", "days")} before` : ""}.`;
       const finding: Finding = {
         code: "too-late",
         severity: "warn",

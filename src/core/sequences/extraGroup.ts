@@ -4,7 +4,6 @@ import { layoutOf } from "../layouts/registry";
 import { growSteps } from "../steps/growSteps";
 import {
   CAREFUL,
-  countOf,
   emptyWish,
   freeBaysOf,
   freshId,
@@ -17,6 +16,7 @@ import {
 import { cannot, type Sequence, type SequenceSetting } from "./sequence";
 import type { LayoutId } from "../document/plan";
 import { drivesOf } from "../box/find";
+import { counted, plural } from "../words/counted";
 
 /** How many drives a further group of a layout can have: what the box takes, in the free bays. */
 const countsFor = (layout: LayoutId, { plan, rules }: SequenceSetting): number[] =>
@@ -74,7 +74,7 @@ export const extraGroup: Sequence = {
     if (wrong) return cannot(wrong);
     if (freeBaysOf(setting.plan) < wish.count)
       return cannot(
-        `Only ${countOf(freeBaysOf(setting.plan), "bay")} ${freeBaysOf(setting.plan) === 1 ? "is" : "are"} free for ${countOf(wish.count, "drive")}.`,
+        `Only ${counted(freeBaysOf(setting.plan), "bay")} ${plural(freeBaysOf(setting.plan), "is", "are")} free for ${counted(wish.count, "drive")}.`,
       );
     const { drives, buys } = supply(setting, wish.count, wish.bytes, members[0]);
     const ids = drives.map((drive) => drive.id);
@@ -86,7 +86,7 @@ export const extraGroup: Sequence = {
         { kind: "add-group", pool: pool.id, group: freshId(setting, "g"), layout: wish.layout, drives: ids },
         ...(wish.variants.grow ? growSteps(pool, setting.rules) : []),
       ],
-      does: `${wish.count} × ${shortSize({ bytes: wish.bytes }, setting.family)} ${wish.count === 1 ? "joins" : "join"} ${pool.name || "the pool"} as a further ${layoutOf(wish.layout).shortName} group. Nothing is rewritten, and the space is there at once.`,
+      does: `${wish.count} × ${shortSize({ bytes: wish.bytes }, setting.family)} ${plural(wish.count, "joins", "join")} ${pool.name || "the pool"} as a further ${layoutOf(wish.layout).shortName} group. Nothing is rewritten, and the space is there at once.`,
     };
   },
 };

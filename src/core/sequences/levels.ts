@@ -9,7 +9,6 @@ import { levelVerdict } from "../layouts/levelVerdict";
 import { parityOf } from "../steps/parityOf";
 import {
   CAREFUL,
-  countOf,
   emptyWish,
   freeBaysOf,
   groupsOf,
@@ -25,6 +24,7 @@ import type { Layout } from "../layouts/layout";
 import { mirror } from "../layouts/mirror";
 import { doubleParity, singleParity } from "../layouts/parity";
 import { bandsOfGroup, usableOfGroup } from "../box/figures";
+import { counted, plural } from "../words/counted";
 
 /** The rungs that this sequence climbs. */
 const LADDER: readonly LayoutId[] = [mirror.id, singleParity.id, doubleParity.id];
@@ -100,7 +100,7 @@ function makeLevels(
   const { rules, family } = setting;
   if (freeBaysOf(setting.plan) < joins)
     return cannot(
-      `${countOf(joins, "bay")} must be free for the ${joins === 1 ? "drive that joins" : "drives that join"}, and ${freeBaysOf(setting.plan) === 0 ? "none is" : `only ${freeBaysOf(setting.plan)} ${freeBaysOf(setting.plan) === 1 ? "is" : "are"}`}.`,
+      `${counted(joins, "bay")} must be free for the ${plural(joins, "drive that joins", "drives that join")}, and ${freeBaysOf(setting.plan) === 0 ? "none is" : `only ${freeBaysOf(setting.plan)} ${plural(freeBaysOf(setting.plan), "is", "are")}`}.`,
     );
   const { drives: joining, buys } = supply(setting, joins, bytes, members[0]);
   const levels = levelSteps(group, to, members, joining, setting);

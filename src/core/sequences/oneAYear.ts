@@ -11,7 +11,6 @@ import { settle } from "../steps/settle";
 import { replaceInBestOrder } from "./oneByOne";
 import {
   CAREFUL,
-  countOf,
   emptyWish,
   freeBaysOf,
   groupsOf,
@@ -26,6 +25,7 @@ import type { Drive, Step, StepBody } from "../document/plan";
 import { drivesOf } from "../box/find";
 import type { BoxState } from "../box/state";
 import { bandsOfGroup, usableOfGroup } from "../box/figures";
+import { counted } from "../words/counted";
 
 /** The same day some years later; a 29th of February becomes a 28th where there is none. */
 export const yearsAfter = (day: string, years: number): string =>
@@ -97,7 +97,7 @@ export const oneAYear: Sequence = {
       if (!widens && !smallest) {
         if (year === 0) return cannot("No bay is free for one more, and no drive is smaller than the new one.");
         return cannot(
-          `After ${countOf(year, "year")} every drive has ${shortSize({ bytes: wish.bytes }, family)} and no bay is free. Choose fewer years, or a larger size.`,
+          `After ${counted(year, "year")} every drive has ${shortSize({ bytes: wish.bytes }, family)} and no bay is free. Choose fewer years, or a larger size.`,
         );
       }
       const first = steps.length;

@@ -13,7 +13,6 @@ import type { StepSetting } from "../steps/stepModule";
 import { bestOrder } from "./bestOrder";
 import {
   CAREFUL,
-  countOf,
   emptyWish,
   freeBaysOf,
   groupsOf,
@@ -28,6 +27,7 @@ import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequen
 import { drivesOf } from "../box/find";
 import type { BoxState } from "../box/state";
 import { bandsOfGroup, usableOfGroup } from "../box/figures";
+import { counted, plural } from "../words/counted";
 
 const HEALTH = { failing: 0, watch: 1, good: 2 } as const;
 const isSuspect = (drive: Drive) =>
@@ -304,7 +304,7 @@ export const oneByOne: Sequence = {
       steps,
       buys,
       ...(order ? { order } : {}),
-      does: `${old.length === 1 ? "One drive" : countOf(old.length, "drive")} of ${pool.name || "the pool"} ${old.length === 1 ? "is" : "are"} changed for ${old.length === 1 ? `one of ${shortSize({ bytes: wish.bytes }, family)}` : `${shortSize({ bytes: wish.bytes }, family)} drives`}, ${old.length === 1 ? "" : "one after the other, "}${attach ? "each filled while the old one is still in" : "each pulled before the new one is filled"}.`,
+      does: `${old.length === 1 ? "One drive" : counted(old.length, "drive")} of ${pool.name || "the pool"} ${plural(old.length, "is", "are")} changed for ${old.length === 1 ? `one of ${shortSize({ bytes: wish.bytes }, family)}` : `${shortSize({ bytes: wish.bytes }, family)} drives`}, ${plural(old.length, "", "one after the other, ")}${attach ? "each filled while the old one is still in" : "each pulled before the new one is filled"}.`,
     };
   },
 };

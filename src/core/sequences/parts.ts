@@ -175,5 +175,3 @@ export function preparations(
 }
 
 export const isChunked = (group: Pick<Group, "layout">): boolean => layoutOf(group.layout).chunked === true;
-
-export const countOf = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

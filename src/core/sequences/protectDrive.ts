@@ -1,3 +1,4 @@
+import { capital } from "../words/capital";
 import { isSeparate } from "../layouts/isSeparate";
 import { mirror } from "../layouts/mirror";
 import { layoutOf } from "../layouts/registry";
@@ -122,7 +123,7 @@ export const protectDrive: Sequence = {
       wish,
       setting,
       ([holder], by) =>
-        `${holder ? nameOfDrive(holder, setting.family).replace(/^t/, "T") : "The drive"} keeps its data and gets a ${shortSize(by, setting.family)} drive as its mirror: either may then fail.`,
+        `${holder ? capital(nameOfDrive(holder, setting.family)) : "The drive"} keeps its data and gets a ${shortSize(by, setting.family)} drive as its mirror: either may then fail.`,
     );
   },
 };

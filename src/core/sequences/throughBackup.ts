@@ -7,11 +7,12 @@ import { poolReserve } from "../ledger/ledger";
 import { rulesOf, ruleSetOf } from "../rules/ruleSets";
 import { growSteps } from "../steps/growSteps";
 import { destinationOf } from "../data/destination";
-import { CAREFUL, countOf, emptyWish, readyDrives } from "./parts";
+import { CAREFUL, emptyWish, readyDrives } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
 import type { LayoutId, StepBody } from "../document/plan";
 import { drivesOf } from "../box/find";
 import { toleranceOfPool } from "../box/figures";
+import { counted } from "../words/counted";
 
 const boxOf = (wish: Wish, { plan }: SequenceSetting) => wish.box ?? plan.box;
 
@@ -80,7 +81,7 @@ export const throughBackup: Sequence = {
     if (!rules.layouts.includes(wish.layout))
       return cannot(`A ${ruleSetOf(box.rules).name.toLowerCase()} does not offer ${layoutOf(wish.layout).shortName}.`);
     const wrong = wrongCount(layoutOf(wish.layout), wish.drives.length, rules);
-    if (wrong) return cannot(`${layoutOf(wish.layout).shortName} of ${countOf(wish.drives.length, "drive")}: ${wrong}`);
+    if (wrong) return cannot(`${layoutOf(wish.layout).shortName} of ${counted(wish.drives.length, "drive")}: ${wrong}`);
     const choice = choices(wish, setting).find((each) => each.layout === wish.layout);
     if (!choice) return cannot("The volumes would not fit into the new pool. Choose another layout, or more drives.");
     const members = pool.groups.flatMap((group) => group.drives);
@@ -105,7 +106,7 @@ export const throughBackup: Sequence = {
       ok: true,
       steps,
       buys: [],
-      does: `All of ${pool.name || "the pool"} is copied to a backup, erased, made anew with ${layoutOf(wish.layout).shortName} over ${countOf(wish.drives.length, "drive")}${wish.box ? ` in ${wish.box.name || "another box"} (${ruleSetOf(wish.box.rules).name.toLowerCase()})` : ""}, and copied back.`,
+      does: `All of ${pool.name || "the pool"} is copied to a backup, erased, made anew with ${layoutOf(wish.layout).shortName} over ${counted(wish.drives.length, "drive")}${wish.box ? ` in ${wish.box.name || "another box"} (${ruleSetOf(wish.box.rules).name.toLowerCase()})` : ""}, and copied back.`,
     };
   },
 };

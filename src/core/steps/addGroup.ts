@@ -1,6 +1,7 @@
+import { capital } from "../words/capital";
 import { BY_HAND } from "./stepMenu";
 import { layoutOf } from "../layouts/registry";
-import { listOf, missingPool } from "./checks";
+import { drivesInWords, missingPool } from "./checks";
 import { checkNewGroup, costOfGroup, withGroup } from "./makeGroup";
 import { against, type StepModule } from "./stepModule";
 import { poolOf } from "../box/find";
@@ -35,7 +36,7 @@ export const addGroup: StepModule<"add-group"> = {
   apply: (state, step) => withGroup(state, step),
   cost: (_before, _after, step) => ({ ...costOfGroup(step), undoable: false }),
   say: ({ plan }, step, setting) => ({
-    does: `${listOf(plan, step.drives, setting).replace(/^t/, "T")} join ${poolOf(plan, step.pool)?.name ?? "the pool"} as a further ${layoutOf(step.layout).shortName} group.`,
+    does: `${capital(drivesInWords(plan, step.drives, setting))} join ${poolOf(plan, step.pool)?.name ?? "the pool"} as a further ${layoutOf(step.layout).shortName} group.`,
     why: "It gives the pool more space at once, without a rewrite.",
   }),
 };

@@ -5,7 +5,7 @@ import { layoutOf } from "../layouts/registry";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../drives/rates";
-import { capital, joiningFindings, listOf, missingDrives, notFree, volumesFit, withoutBackup } from "./checks";
+import { joiningFindings, drivesInWords, missingDrives, notFree, volumesFit, withoutBackup } from "./checks";
 import { levelVerdict } from "../layouts/levelVerdict";
 import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 import { reachIn } from "./reachIn";
@@ -16,6 +16,7 @@ import { bandsOfGroup, usableOfPool } from "../box/figures";
 import { heightOn, occupied } from "../bands/occupied";
 import { storedIn } from "../box/capacities";
 import { passHours } from "../box/passHours";
+import { capital } from "../words/capital";
 
 function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSetting): BoxState {
   return changed(state, (plan) => {
@@ -123,7 +124,7 @@ export const changeLevel: StepModule<"change-level"> = {
             against(
               "block",
               "too-small",
-              `${capital(listOf(plan, [drive.id], setting))} is too small: it must be as high as the group's members are used.`,
+              `${capital(drivesInWords(plan, [drive.id], setting))} is too small: it must be as high as the group's members are used.`,
               [drive.id],
             ),
           );
@@ -141,7 +142,7 @@ export const changeLevel: StepModule<"change-level"> = {
             against(
               "block",
               "too-small",
-              `${capital(listOf(plan, [drive.id], setting))} is smaller than a data drive; a parity drive must be at least as large as each of them.`,
+              `${capital(drivesInWords(plan, [drive.id], setting))} is smaller than a data drive; a parity drive must be at least as large as each of them.`,
               [drive.id],
             ),
           );
@@ -204,7 +205,7 @@ export const changeLevel: StepModule<"change-level"> = {
   },
   say: ({ plan }, step, setting) => {
     const group = groupOf(plan, step.group);
-    const joining = step.drives.length > 0 ? `, with ${listOf(plan, step.drives, setting)}` : "";
+    const joining = step.drives.length > 0 ? `, with ${drivesInWords(plan, step.drives, setting)}` : "";
     return {
       does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} goes from ${group ? layoutOf(group.layout).shortName : "its layout"} to ${layoutOf(step.layout).shortName}${joining}.`,
       why: `${capital(layoutOf(step.layout).name)}: ${layoutOf(step.layout).summary}`,

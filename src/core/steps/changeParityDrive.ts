@@ -3,7 +3,7 @@ import { roomOf } from "../drives/room";
 import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE } from "../drives/rates";
 import { bayOf } from "../drives/drive";
-import { capital, joiningFindings, missingDrives, named } from "./checks";
+import { joiningFindings, missingDrives, named } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
 import { parityOf } from "./parityOf";
 import { freeBay } from "../box/bays";
@@ -13,6 +13,7 @@ import { changed } from "../box/state";
 import { bandsOfGroup } from "../box/figures";
 import { occupied } from "../bands/occupied";
 import { slowestRate } from "../box/passHours";
+import { capital } from "../words/capital";
 
 /** A larger parity drive: it must come before any larger data drive. The old one is free afterwards. */
 export const changeParityDrive: StepModule<"change-parity-drive"> = {

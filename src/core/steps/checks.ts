@@ -1,3 +1,5 @@
+import { counted, plural } from "../words/counted";
+import { listOf } from "../words/listOf";
 import { underParity } from "../bands/underParity";
 import { layOutGroup } from "../layouts/layOutGroup";
 import type { Finding } from "../findings/finding";
@@ -102,7 +104,7 @@ export function joiningFindings(
           against(
             "note",
             "not-tested",
-            `${untested.length === 1 ? nameOfDriveFirst(untested[0] as Drive, family) : `${untested.length} drives`} ${untested.length === 1 ? "joins" : "join"} without a test. An extended self-test finds a bad drive before your data is on it.`,
+            `${untested.length === 1 ? nameOfDriveFirst(untested[0] as Drive, family) : `${untested.length} drives`} ${plural(untested.length, "joins", "join")} without a test. An extended self-test finds a bad drive before your data is on it.`,
             untested.map((drive) => drive.id),
           ),
         ]
@@ -123,7 +125,7 @@ export function layoutFindings({ layout, options = {} }: LaidOutAs, count: numbe
       against(
         "block",
         "wrong-drive-count",
-        `${layoutOf(layout).shortName} cannot be made of ${count === 1 ? "1 drive" : `${count} drives`}. ${wrong}`,
+        `${layoutOf(layout).shortName} cannot be made of ${counted(count, "drive")}. ${wrong}`,
       ),
     );
   return found;
@@ -196,7 +198,6 @@ export function named(plan: Plan, id: string, { family }: StepSetting): string {
   return drive ? nameOfDrive(drive, family) : "a drive that is not there";
 }
 
-export const listOf = (plan: Plan, ids: readonly string[], setting: StepSetting): string =>
-  new Intl.ListFormat("en").format(ids.map((id) => named(plan, id, setting)));
+export const drivesInWords = (plan: Plan, ids: readonly string[], setting: StepSetting): string =>
+  listOf(ids.map((id) => named(plan, id, setting)));
 export const hasFreeBay = (plan: Plan): boolean => freeBay(plan) !== null;
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,8 +1,10 @@
+import { plural } from "../words/counted";
 import { BY_HAND } from "./stepMenu";
 import { layoutOf } from "../layouts/registry";
-import { capital, listOf } from "./checks";
+import { drivesInWords } from "./checks";
 import { checkNewGroup, costOfGroup, withGroup } from "./makeGroup";
 import { against, type StepModule } from "./stepModule";
+import { capital } from "../words/capital";
 
 /** A new pool of one group, on empty drives. Minutes; what was on the drives is erased. */
 export const createGroup: StepModule<"create-group"> = {
@@ -23,7 +25,7 @@ export const createGroup: StepModule<"create-group"> = {
     ),
   cost: (_before, _after, step) => costOfGroup(step),
   say: ({ plan }, step, setting) => ({
-    does: `${capital(listOf(plan, step.drives, setting))} ${step.drives.length === 1 ? "becomes" : "become"} the new pool ${step.name} with ${layoutOf(step.layout).shortName}.`,
+    does: `${capital(drivesInWords(plan, step.drives, setting))} ${plural(step.drives.length, "becomes", "become")} the new pool ${step.name} with ${layoutOf(step.layout).shortName}.`,
     why: "A pool is what volumes are carved from.",
   }),
 };

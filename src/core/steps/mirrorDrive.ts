@@ -10,11 +10,12 @@ import { formatBytes } from "../bytes/formatBytes";
 import { roomOf } from "../drives/room";
 import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE } from "../drives/rates";
-import { capital, joiningFindings, layoutFindings, listOf, missingDrives, named, notFree, volumesFit } from "./checks";
+import { joiningFindings, layoutFindings, drivesInWords, missingDrives, named, notFree, volumesFit } from "./checks";
 import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 import { driveOf, drivesOf } from "../box/find";
 import { type BoxState, changed, takeIn } from "../box/state";
 import { slowestRate } from "../box/passHours";
+import { capital } from "../words/capital";
 
 type MirrorStep = StepOf<"mirror-drive">;
 
@@ -167,7 +168,7 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
   say: ({ plan }, step, setting) => {
     const several = (step.also?.length ?? 0) > 0;
     return {
-      does: `${capital(listOf(plan, holdersOf(step), setting))} ${several ? "keep their" : "keeps its"} data and ${several ? "get" : "gets"} ${named(plan, step.by, setting)} as ${several ? "their mirror, each on a part of its own" : "its mirror"}.`,
+      does: `${capital(drivesInWords(plan, holdersOf(step), setting))} ${several ? "keep their" : "keeps its"} data and ${several ? "get" : "gets"} ${named(plan, step.by, setting)} as ${several ? "their mirror, each on a part of its own" : "its mirror"}.`,
       why: several
         ? "The data of each then survives the failure of any one drive."
         : "Its data then survives the failure of either drive.",

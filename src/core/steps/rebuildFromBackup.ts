@@ -1,10 +1,11 @@
+import { plural } from "../words/counted";
 import { BY_HAND } from "./stepMenu";
 import type { Box, Plan, StepOf } from "../document/plan";
 import { rulesOf, ruleSetOf } from "../rules/ruleSets";
 import { layoutOf } from "../layouts/registry";
 import { hoursFor } from "../time/hours";
 import { NETWORKS } from "../speeds/speed";
-import { capital, joiningFindings, layoutFindings, listOf, missingDrives, missingPool } from "./checks";
+import { joiningFindings, layoutFindings, drivesInWords, missingDrives, missingPool } from "./checks";
 import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 import { formatBytes } from "../bytes/formatBytes";
 import { isFree, groupOfDrive } from "../box/members";
@@ -12,6 +13,7 @@ import { driveOf, drivesOf, poolOf } from "../box/find";
 import { type BoxState, changed, takeIn } from "../box/state";
 import { usableOfPool } from "../box/figures";
 import { storedIn } from "../box/capacities";
+import { capital } from "../words/capital";
 
 /** Another box: the pool's drives go into its bays, and everything else out of the old one onto the shelf. */
 function moveInto(plan: Plan, box: Box, drives: readonly string[]): void {
@@ -64,7 +66,7 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
         against(
           "block",
           "drive-taken",
-          `${capital(listOf(plan, others, setting))} ${others.length === 1 ? "is" : "are"} in use elsewhere at this moment.`,
+          `${capital(drivesInWords(plan, others, setting))} ${plural(others.length, "is", "are")} in use elsewhere at this moment.`,
           others,
         ),
       );
@@ -139,7 +141,7 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
     });
   },
   say: ({ plan }, step, setting) => ({
-    does: `${poolOf(plan, step.pool)?.name ?? "The pool"} is erased and made anew ${step.box ? `in ${step.box.name || "another box"} (${ruleSetOf(step.box.rules).name}) ` : ""}with ${layoutOf(step.layout).shortName} over ${listOf(plan, step.drives, setting)}, then filled from the backup.`,
+    does: `${poolOf(plan, step.pool)?.name ?? "The pool"} is erased and made anew ${step.box ? `in ${step.box.name || "another box"} (${ruleSetOf(step.box.rules).name}) ` : ""}with ${layoutOf(step.layout).shortName} over ${drivesInWords(plan, step.drives, setting)}, then filled from the backup.`,
     why: step.box
       ? "Another kind of box cannot read the pool of this one: its data goes through a backup."
       : "There is no way to this layout that keeps the data in place.",

@@ -3,7 +3,7 @@ import { layoutOf } from "../layouts/registry";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { hoursFor } from "../time/hours";
 import { RESHAPE_SHARE, sequentialRate } from "../drives/rates";
-import { capital, named, volumesFit } from "./checks";
+import { named, volumesFit } from "./checks";
 import { filledOf } from "./filledOf";
 import { against, noCost, type StepModule } from "./stepModule";
 import type { StepOf } from "../document/plan";
@@ -12,6 +12,7 @@ import { type BoxState, changed } from "../box/state";
 import { usableOfPool } from "../box/figures";
 import { storedIn } from "../box/capacities";
 import { groupOfDrive } from "../box/members";
+import { capital } from "../words/capital";
 
 const apply = (state: BoxState, step: StepOf<"remove-drive">): BoxState =>
   changed(state, (plan) => {

@@ -1,7 +1,8 @@
 import { BY_HAND } from "./stepMenu";
-import { capital, named } from "./checks";
+import { named } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
 import { changed } from "../box/state";
+import { capital } from "../words/capital";
 
 /** The drive is free again. */
 export const removeSpare: StepModule<"remove-spare"> = {

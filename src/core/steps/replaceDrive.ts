@@ -7,7 +7,7 @@ import { layoutOf } from "../layouts/registry";
 import { rebuildsOf } from "../speeds/rebuild";
 import { hoursFor } from "../time/hours";
 import { REBUILD_SHARE } from "../drives/rates";
-import { capital, handling, joiningFindings, missingDrives, named } from "./checks";
+import { handling, joiningFindings, missingDrives, named } from "./checks";
 import { filledOf } from "./filledOf";
 import { against, noCost, type StepModule } from "./stepModule";
 import { freeBay } from "../box/bays";
@@ -18,6 +18,7 @@ import { bandsOfGroup, bandsOfPool } from "../box/figures";
 import { heightOn, occupied } from "../bands/occupied";
 import { storedIn } from "../box/capacities";
 import { slowestRate } from "../box/passHours";
+import { capital } from "../words/capital";
 
 /** Within this share a volume a hair smaller, or a right-size margin, would have let the drive in. */
 const A_HAIR = 0.001;

@@ -1,9 +1,10 @@
 import { offerFor } from "./stepMenu";
 import { hoursFor } from "../time/hours";
 import { selfTestRate } from "../drives/rates";
-import { capital, missingDrives, named } from "./checks";
+import { missingDrives, named } from "./checks";
 import { noCost, type StepModule } from "./stepModule";
 import { driveOf } from "../box/find";
+import { capital } from "../words/capital";
 
 /** An extended self-test of a drive. */
 export const testDrive: StepModule<"test-drive"> = {

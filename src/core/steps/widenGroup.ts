@@ -1,3 +1,4 @@
+import { plural } from "../words/counted";
 import { BY_HAND } from "./stepMenu";
 import { formatBytes } from "../bytes/formatBytes";
 import { checkJoining } from "../drives/checks/joining";
@@ -7,7 +8,7 @@ import { takesAnyDrive, widensByDrive } from "../layouts/widens";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { hoursFor } from "../time/hours";
 import { RESHAPE_SHARE, REBUILD_SHARE } from "../drives/rates";
-import { capital, joiningFindings, listOf, missingDrives, notFree, withoutBackup } from "./checks";
+import { joiningFindings, drivesInWords, missingDrives, notFree, withoutBackup } from "./checks";
 import { filledOf } from "./filledOf";
 import { reachIn } from "./reachIn";
 import { against, A_FEW_MINUTES, noCost, type StepModule } from "./stepModule";
@@ -16,6 +17,7 @@ import { changed, takeIn } from "../box/state";
 import { bandsOfGroup } from "../box/figures";
 import { heightOn, occupied } from "../bands/occupied";
 import { slowestRate, passHours } from "../box/passHours";
+import { capital } from "../words/capital";
 
 /** One or more drives more in a group: all its stripes are rewritten, and the space is there only at the end. */
 export const widenGroup: StepModule<"widen-group"> = {
@@ -96,7 +98,7 @@ export const widenGroup: StepModule<"widen-group"> = {
             against(
               "block",
               "too-small",
-              `${capital(listOf(plan, [drive.id], setting))} is too small by ${formatBytes(height - room.between, family)}: it must be as high as the group's members are used. Taken in, it would drag the whole group down.`,
+              `${capital(drivesInWords(plan, [drive.id], setting))} is too small by ${formatBytes(height - room.between, family)}: it must be as high as the group's members are used. Taken in, it would drag the whole group down.`,
               [drive.id],
             ),
           );
@@ -169,7 +171,7 @@ export const widenGroup: StepModule<"widen-group"> = {
     const group = groupOf(plan, step.group);
     const quick = group && takesAnyDrive(layoutOf(group.layout));
     return {
-      does: `${capital(listOf(plan, step.drives, setting))} ${step.drives.length === 1 ? "joins" : "join"} the ${group ? layoutOf(group.layout).shortName : ""} group of ${poolOfGroup(plan, step.group)?.name ?? "the pool"}.`,
+      does: `${capital(drivesInWords(plan, step.drives, setting))} ${plural(step.drives.length, "joins", "join")} the ${group ? layoutOf(group.layout).shortName : ""} group of ${poolOfGroup(plan, step.group)?.name ?? "the pool"}.`,
       why: quick
         ? "The pool takes it in without a rewrite."
         : "All stripes are rewritten over one drive more; the space is there when that has ended.",

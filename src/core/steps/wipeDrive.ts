@@ -1,11 +1,12 @@
 import { offerFor } from "./stepMenu";
 import { hoursFor } from "../time/hours";
 import { sequentialRate } from "../drives/rates";
-import { capital, missingDrives, named } from "./checks";
+import { missingDrives, named } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
 import { isFree } from "../box/members";
 import { driveOf } from "../box/find";
 import { changed } from "../box/state";
+import { capital } from "../words/capital";
 
 /** A drive overwritten from end to end. */
 export const wipeDrive: StepModule<"wipe-drive"> = {

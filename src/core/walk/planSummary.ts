@@ -1,3 +1,5 @@
+import { plural } from "../words/counted";
+import { listOf } from "../words/listOf";
 import { formatBytes } from "../bytes/formatBytes";
 import type { Walk } from "./moment";
 import { erasedDrives } from "./erasedDrives";
@@ -55,7 +57,7 @@ export function planSummary(made: Walk, dayOfMoment?: (index: number) => string)
   if (active.length === 0 || !first || !last) return ["No step is planned."];
   const end = Math.max(...walked.map((each) => each.to));
   const said = [
-    `${counted(active.length)} ${active.length === 1 ? "step" : "steps"} ${dayOfMoment ? "with" : "over"} ${lengthWords(end)}${dayOfMoment ? " of work" : ""}.`,
+    `${counted(active.length)} ${plural(active.length, "step", "steps")} ${dayOfMoment ? "with" : "over"} ${lengthWords(end)}${dayOfMoment ? " of work" : ""}.`,
   ];
   const [from, to] = [first.capacities.fileSystem, last.capacities.fileSystem];
   const anyVolume = last.state.plan.pools.some((pool) => pool.volumes.length > 0);
@@ -81,10 +83,10 @@ export function planSummary(made: Walk, dayOfMoment?: (index: number) => string)
   const erased = erasedDrives(made);
   if (erased.length > 0)
     said.push(
-      `${new Intl.ListFormat("en").format(erased.map(({ name }, i) => (i === 0 ? name : name.replace(/^T/, "t"))))} ${erased.length === 1 ? "is" : "are"} erased.`,
+      `${listOf(erased.map(({ name }, i) => (i === 0 ? name : name.replace(/^T/, "t"))))} ${plural(erased.length, "is", "are")} erased.`,
     );
   const blocked = walked.filter((each) => each.findings.some((finding) => finding.severity === "block")).length;
   if (blocked > 0)
-    said.push(`${counted(blocked)} ${blocked === 1 ? "step cannot" : "steps cannot"} be carried out as planned.`);
+    said.push(`${counted(blocked)} ${plural(blocked, "step cannot", "steps cannot")} be carried out as planned.`);
   return said;
 }

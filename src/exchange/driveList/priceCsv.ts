@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import { MOST_PRICES } from "@/core/drives/priceList";
+import { MOST_PRICES } from "@/core/document/limits";
 import { readDriveCsv } from "./driveCsv";
 import type { PricedDrive } from "@/core/document/plan";
 

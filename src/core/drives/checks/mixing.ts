@@ -1,3 +1,5 @@
+import { plural } from "../../words/counted";
+import { listOf } from "../../words/listOf";
 import type { UnitFamily } from "../../bytes/formatBytes";
 import type { Finding } from "../../findings/finding";
 import { nameOfDrive, nameOfDriveFirst } from "../nameOfDrive";
@@ -19,11 +21,9 @@ function finding(code: string, mixing: Mixing, odd: readonly Drive[], message: s
   return [{ code, severity: mixing, message, drives: odd.map((drive) => drive.id) }];
 }
 
-const AND = new Intl.ListFormat("en");
-
 const listIn = (family: UnitFamily) => (drives: readonly Drive[]) =>
-  AND.format(drives.map((drive, i) => (i === 0 ? nameOfDriveFirst(drive, family) : nameOfDrive(drive, family))));
-const verb = (drives: readonly Drive[], one: string, many: string) => (drives.length === 1 ? one : many);
+  listOf(drives.map((drive, i) => (i === 0 ? nameOfDriveFirst(drive, family) : nameOfDrive(drive, family))));
+const verb = (drives: readonly Drive[], one: string, many: string) => plural(drives.length, one, many);
 
 /** Whether the drives of a group go together by the box's rules: medium, interface, logical sectors, USB. */
 export function checkMixing(

@@ -1,0 +1,17 @@
+import { groupOfDrive } from "../../box/members";
+import { counted } from "../../words/counted";
+import { findDrive, findGroup } from "../lookUp";
+import { settleIn, takeOut } from "../membership";
+import type { CommandModule } from "../commandModule";
+
+/** Drives for a group. */
+export const addToGroup: CommandModule<"add-to-group"> = {
+  apply: (plan, command) => {
+    const joining = command.drives.filter((id) => groupOfDrive(plan, id)?.group.id !== command.group);
+    joining.forEach((id) => findDrive(plan, id));
+    takeOut(plan, joining);
+    findGroup(plan, command.group).group.drives.push(...joining);
+    settleIn(plan, joining);
+  },
+  describe: ({ drives }) => `added ${counted(drives.length, "drive")} to a group`,
+};

@@ -1,0 +1,23 @@
+import { MOST_BAYS } from "../../document/limits";
+import type { Plan } from "../../document/plan";
+import { bayOf } from "../../drives/drive";
+import { refuse } from "../refusal";
+import type { CommandModule } from "../commandModule";
+
+function setBays(plan: Plan, bays: number): void {
+  if (!Number.isInteger(bays) || bays < 1 || bays > MOST_BAYS) refuse(`A box has 1 to ${MOST_BAYS} bays.`);
+  const stranded = plan.drives.find((drive) => (bayOf(drive) ?? 0) > bays);
+  if (stranded) refuse(`Bay ${bayOf(stranded)} holds a drive. Take the drives out of the bays above ${bays} first.`);
+  plan.box.bays = bays;
+}
+
+/** Another name, number of bays, or rules for the box. */
+export const changeBox: CommandModule<"change-box"> = {
+  apply: (plan, command) => {
+    if (command.name !== undefined) plan.box.name = command.name;
+    if (command.rules !== undefined) plan.box.rules = command.rules;
+    if (command.bays !== undefined) setBays(plan, command.bays);
+  },
+  describe: ({ bays, rules }) =>
+    bays !== undefined ? `gave the box ${bays} bays` : rules ? "changed the box's rules" : "renamed the box",
+};

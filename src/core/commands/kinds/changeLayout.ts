@@ -1,0 +1,11 @@
+import { layoutOf } from "../../layouts/registry";
+import { findGroup } from "../lookUp";
+import type { CommandModule } from "../commandModule";
+
+/** Another layout for a group. */
+export const changeLayout: CommandModule<"change-layout"> = {
+  apply: (plan, command) => {
+    findGroup(plan, command.group).group.layout = command.layout;
+  },
+  describe: ({ layout }) => `changed the layout to ${layoutOf(layout).shortName}`,
+};

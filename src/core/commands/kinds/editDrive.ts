@@ -1,0 +1,11 @@
+import { driveWords } from "../driveWords";
+import { changeDrive } from "../driveChanges";
+import type { CommandModule } from "../commandModule";
+
+/** What is known of a drive, changed by hand. */
+export const editDrive: CommandModule<"edit-drive"> = {
+  apply: (plan, command) => {
+    changeDrive(plan, command.drive, command.changes);
+  },
+  describe: ({ drive }, plan) => `edited ${driveWords(plan, drive)}`,
+};

@@ -1,0 +1,19 @@
+import { MOST_DRIVES } from "../../document/limits";
+import { oneOrMany } from "../../words/counted";
+import { placeFor, putSteps } from "../putSteps";
+import { refuse } from "../refusal";
+import type { CommandModule } from "../commandModule";
+
+/** Steps with the drives to buy that they name; the plan gets a calendar if it has none and one is given. */
+export const insertSequence: CommandModule<"insert-sequence"> = {
+  apply: (plan, command) => {
+    if (plan.drives.length + command.drives.length > MOST_DRIVES) refuse(`A plan holds at most ${MOST_DRIVES} drives.`);
+    const ids = new Set(plan.drives.map((drive) => drive.id));
+    if (command.drives.some((drive) => ids.has(drive.id)))
+      refuse("The plan has changed since: open the ready-made sequence again.");
+    plan.drives.push(...command.drives.map((drive) => ({ ...drive, place: { shelf: true as const } })));
+    if (command.calendar) plan.calendar ??= command.calendar;
+    putSteps(plan, placeFor(plan, command), 0, command.steps);
+  },
+  describe: ({ name, steps }) => `planned “${name}” in ${oneOrMany(steps.length, "a step", "steps")}`,
+};

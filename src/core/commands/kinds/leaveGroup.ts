@@ -1,0 +1,13 @@
+import { counted } from "../../words/counted";
+import { findDrive } from "../lookUp";
+import { release } from "../membership";
+import type { CommandModule } from "../commandModule";
+
+/** Drives out of their groups, the spares or the cache. */
+export const leaveGroup: CommandModule<"leave-group"> = {
+  apply: (plan, command) => {
+    command.drives.forEach((id) => findDrive(plan, id));
+    release(plan, command.drives);
+  },
+  describe: ({ drives }) => `took ${counted(drives.length, "drive")} out of a group`,
+};

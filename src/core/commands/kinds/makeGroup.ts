@@ -1,0 +1,12 @@
+import { layoutOf } from "../../layouts/registry";
+import { counted } from "../../words/counted";
+import { putGroups } from "../newGroups";
+import type { CommandModule } from "../commandModule";
+
+/** A group of drives, in a new pool or a further one of a pool. */
+export const makeGroup: CommandModule<"make-group"> = {
+  apply: (plan, command) => {
+    putGroups(plan, { pool: command.pool, groups: [command] });
+  },
+  describe: ({ layout, drives }) => `made a ${layoutOf(layout).shortName} group of ${counted(drives.length, "drive")}`,
+};

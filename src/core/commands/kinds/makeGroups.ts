@@ -1,0 +1,12 @@
+import { layoutOf } from "../../layouts/registry";
+import { putGroups } from "../newGroups";
+import type { CommandModule } from "../commandModule";
+
+/** A new pool of several groups of one layout. */
+export const makeGroups: CommandModule<"make-groups"> = {
+  apply: (plan, command) => {
+    const { layout } = command;
+    putGroups(plan, { pool: null, groups: command.groups.map((drives) => ({ layout, drives })) });
+  },
+  describe: ({ groups, layout }) => `made a pool of ${groups.length} ${layoutOf(layout).shortName} groups`,
+};

@@ -1,0 +1,12 @@
+import { findPool, findVolume } from "../lookUp";
+import type { CommandModule } from "../commandModule";
+
+/** A volume taken away. */
+export const removeVolume: CommandModule<"remove-volume"> = {
+  apply: (plan, command) => {
+    findVolume(plan, command.pool, command.volume);
+    const pool = findPool(plan, command.pool);
+    pool.volumes = pool.volumes.filter((volume) => volume.id !== command.volume);
+  },
+  describe: () => "removed a volume",
+};

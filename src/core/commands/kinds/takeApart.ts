@@ -1,0 +1,11 @@
+import { findGroup } from "../lookUp";
+import { release } from "../membership";
+import type { CommandModule } from "../commandModule";
+
+/** A group taken apart: its drives stay in their bays. */
+export const takeApart: CommandModule<"take-apart"> = {
+  apply: (plan, command) => {
+    release(plan, findGroup(plan, command.group).group.drives);
+  },
+  describe: () => "took a group apart",
+};
