@@ -8,7 +8,8 @@ const only = (name, from, allowed) => ({
 });
 
 /**
- * The storeys of the core, from the ground up, as docs/architecture.md shows them: a folder imports, types included, only
+ * The storeys of the core, from the ground up, as docs/architecture.md shows them: a folder imports, types included,
+ * only
  * from those before it. A new folder has to be given its place here.
  */
 const STOREYS = [

@@ -1,6 +1,8 @@
 import next from "eslint-config-next";
 import typescript from "eslint-config-next/typescript";
 
+const TESTS = ["**/*.test.ts", "src/core/testing/**", "tests/**"];
+
 const config = [
   ...next,
   ...typescript,
@@ -12,7 +14,29 @@ const config = [
       "no-eval": "error",
       "no-new-func": "error",
       eqeqeq: "error",
+      "max-len": [
+        "error",
+        {
+          code: 120,
+          ignoreStrings: true,
+          ignoreTemplateLiterals: true,
+          ignoreRegExpLiterals: true,
+          // An example and its result stand on one line.
+          ignorePattern: "^ *\\* @example ",
+        },
+      ],
+      complexity: ["error", 15],
     },
+  },
+  // A function that does not fit on a screen does more than one thing; components may be as long as their markup.
+  {
+    files: ["src/**/*.ts"],
+    ignores: TESTS,
+    rules: { "max-lines-per-function": ["error", { max: 60, skipBlankLines: true, skipComments: true }] },
+  },
+  {
+    files: ["src/**/*.tsx"],
+    rules: { "max-lines-per-function": ["error", { max: 120, skipBlankLines: true, skipComments: true }] },
   },
 ];
 

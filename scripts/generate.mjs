@@ -1,4 +1,5 @@
-// Makes what follows from the JSON Schemas: for each a stand-alone validator, so that nothing is compiled in the browser
+// Makes what follows from the JSON Schemas: for each a stand-alone validator, so that nothing is compiled in the
+// browser
 // (the content security policy forbids making code from strings), and for the plan document its TypeScript types.
 import Ajv2020 from "ajv/dist/2020.js";
 import standalone from "ajv/dist/standalone/index.js";

@@ -12,7 +12,9 @@ export interface LoadedPlan {
   revision: number;
 }
 
-/** The plans that are there, the last changed first, and those deleted in the last 30 days; older ones are forgotten. */
+/**
+ * The plans that are there, the last changed first, and those deleted in the last 30 days; older ones are forgotten.
+ */
 export async function listPlans(database: CortijoDatabase): Promise<{ plans: KeptPlan[]; deleted: KeptPlan[] }> {
   const all = await database.plans.orderBy("changedAt").reverse().toArray();
   return { plans: all.filter((plan) => plan.deletedAt === 0), deleted: all.filter((plan) => plan.deletedAt !== 0) };

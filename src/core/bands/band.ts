@@ -14,7 +14,9 @@ export type Scheme =
   | { kind: "chunk-parity"; parity: number }
   /** The last `parity` members hold nothing but parity; every other member holds its own data. */
   | { kind: "dedicated-parity"; parity: 1 | 2 }
-  /** Data striped over pairs of neighbours in the order of the members; with an odd count, neighbours round the ring. */
+  /**
+   * Data striped over pairs of neighbours in the order of the members; with an odd count, neighbours round the ring.
+   */
   | { kind: "striped-mirrors" };
 
 /** One drive's part in a band: `length` bytes from `offset` on. */

@@ -40,7 +40,10 @@ function clausesOf(band: Band): LossClause[] {
   }
 }
 
-/** Which drives hold the two copies of some stripe: pairs for an even count, all neighbours round the ring for an odd one. */
+/**
+ * Which drives hold the two copies of some stripe: pairs for an even count, all neighbours round the ring for an odd
+ * one.
+ */
 function mirroredNeighbours(drives: readonly string[]): string[][] {
   const even = drives.length % 2 === 0;
   return drives.flatMap((drive, i) => {

@@ -4,7 +4,9 @@ import { bayOf } from "../drives/drive";
 import { freeBay } from "./bays";
 import { driveOf } from "./find";
 
-/** The box at a moment: the plan document as it would then be, and what has been done that the document does not tell. */
+/**
+ * The box at a moment: the plan document as it would then be, and what has been done that the document does not tell.
+ */
 export interface BoxState {
   plan: Plan;
   /** Drives that have passed an extended self-test. */

@@ -9,7 +9,10 @@ import type { Group, Drive, BoxRules } from "../document/plan";
 
 /** How a pool can grow later under the rules of its box. */
 export interface Growth {
-  /** By one drive: the smallest that its group would take, and what a drive as large as the largest would add. Null where it cannot. */
+  /**
+   * By one drive: the smallest that its group would take, and what a drive as large as the largest would add. Null
+   * where it cannot.
+   */
   byDrive: { leastBytes: Bytes; gainBytes: Bytes } | null;
   /** By a further group: how many drives that takes at least, and what as many as its last group has would add. */
   byGroup: { drives: number; gainBytes: Bytes } | null;

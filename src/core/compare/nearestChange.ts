@@ -39,7 +39,8 @@ function remade(
  * @param choice its groups; `leastBytes` is the smallest drive that may join, where the groups are there already
  * @param sizes the sizes that can be bought, in bytes
  * @param freeBays how many drives more the box takes
- * @returns null where none of these does it, for instance because the layout bears too few failures however many drives it has
+ * @returns null where none of these does it, for instance because the layout bears too few failures however many drives
+ * it has
  * @example nearestChange(raid5OfThree4TB, { usableBytes: 12e12 }, …) // { kind: "add", count: 1, bytes: 4 000 787 030 016 }
  */
 export function nearestChange(

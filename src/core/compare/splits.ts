@@ -18,7 +18,10 @@ export interface Split {
 /** The splits that are worth a look, and whether nothing better can exist. */
 export interface SplitSearch {
   splits: Split[];
-  /** Whether nothing better can exist: every way was weighed, or could not be better. Beyond `MOST_EXACT` drives only groups of neighbours in size are weighed. */
+  /**
+   * Whether nothing better can exist: every way was weighed, or could not be better. Beyond `MOST_EXACT` drives only
+   * groups of neighbours in size are weighed.
+   */
   exact: boolean;
 }
 
@@ -218,7 +221,10 @@ function exhaustive(drives: readonly Drive[], valuers: Parameters<typeof valueTa
   }
 }
 
-/** For every state the groups that take at least one of its smallest drives: `subs` from `starts[state]` to `starts[state + 1]`. */
+/**
+ * For every state the groups that take at least one of its smallest drives: `subs` from `starts[state]` to
+ * `starts[state + 1]`.
+ */
 function groupsOfStates(
   radix: readonly number[],
   weight: readonly number[],
@@ -306,7 +312,8 @@ const EVEN_METADATA = 128 * GiB;
  * Whether no split of a family is better than the best one into groups of neighbours in size. It is so where every
  * drive counts as large as the smallest and a larger smallest never holds less: put the groups of any split in the
  * order of their smallest drives, and give the largest drives to the first, the next to the second, and so on. Each
- * smallest can only rise, while the groups keep their sizes, and so what they bear. Likewise for a hybrid that bears one
+ * smallest can only rise, while the groups keep their sizes, and so what they bear. Likewise for a hybrid that bears
+ * one
  * failure on a box without metadata: it holds the sum of its drives less the largest, and in the order of their largest
  * drives, giving the smallest drives to the first can only lower each largest.
  */

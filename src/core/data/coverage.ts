@@ -4,7 +4,7 @@ import { fateOf } from "../failures/fate";
 import { rulesOf } from "../rules/ruleSets";
 import { currentBackups } from "./backup";
 import { dataSetsIn } from "./stored";
-import { bandsOfPool } from "../box/figures";
+import { bandsOfPool, toleranceOfPool } from "../box/figures";
 
 /** What may happen to data. */
 export type Threat = "one-failure" | "two-failures" | "theft-or-fire" | "deletion";
@@ -102,7 +102,7 @@ export function coverage(plan: Plan, day: string | null): Coverage[] {
     const drives = pool.groups.flatMap((group) => group.drives);
     const one = shareLost(bands, drives, 1);
     const two = shareLost(bands, drives, 2);
-    const lost = { one, two, tolerance: bands.length === 0 ? 0 : one > 0 ? 0 : two > 0 ? 1 : 2 };
+    const lost = { one, two, tolerance: toleranceOfPool(plan, pool, rules) };
     return sets.map((set) => coverageOf(plan, pool, set, lost, day));
   });
 }

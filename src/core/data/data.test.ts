@@ -78,6 +78,23 @@ function clinicPlan(more: Partial<Plan> = {}): Plan {
 }
 
 describe("days", () => {
+  test("coverage tells the whole tolerance of a pool, also beyond two failures", () => {
+    const drives = drivesOfTB(4, 4, 4, 4, 4, 4);
+    const plan: Plan = {
+      ...clinicPlan({ dataSets: [images], drives }),
+      pools: [
+        {
+          id: "p1",
+          name: "P",
+          groups: [{ id: "g1", layout: "triple-parity", drives: drives.map((drive) => drive.id) }],
+          spares: [],
+          volumes: [{ id: "v1", name: "V", bytes: 10 * TB, fileSystem: "ext4" }],
+        },
+      ],
+    };
+    expect(coverage(plan, DAY)[0]).toMatchObject({ tolerance: 3, outcomes: { "two-failures": { kind: "kept" } } });
+  });
+
   test("counted over a leap day and the end of a year", () => {
     expect(daysBetween("2028-02-28", "2028-03-01")).toBe(2);
     expect(dayAfter("2026-12-30", 3)).toBe("2027-01-02");

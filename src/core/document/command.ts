@@ -30,7 +30,9 @@ export type Command =
   | { kind: "make-group"; drives: string[]; layout: LayoutId; pool: string | null }
   /** A new pool of several groups of one layout. */
   | { kind: "make-groups"; groups: string[][]; layout: LayoutId }
-  /** Gives a pool these groups instead of those it has, or makes a new one; drives of it that are in none are left out. */
+  /**
+   * Gives a pool these groups instead of those it has, or makes a new one; drives of it that are in none are left out.
+   */
   | { kind: "lay-out-pool"; pool: string | null; groups: { layout: LayoutId; drives: string[] }[] }
   /** The prices that the plan reckons with; an empty list takes them away. */
   | { kind: "set-prices"; prices: PricedDrive[] }

@@ -39,6 +39,9 @@ export type {
 /** What a box can do and what it insists on. Every figure and every check takes them from here. */
 export type BoxRules = Required<RuleOverrides>;
 
+/** An answer to a rule. */
+export type RuleOf<K extends RuleName> = BoxRules[K];
+
 /** The name of a rule in plan documents. */
 export type RuleName = keyof BoxRules;
 

@@ -27,8 +27,10 @@ export interface StripeShape {
 export type Widening = "rewrites" | "copies" | "joins" | "never";
 
 /**
- * A layout: a function from the rooms of drives to bands, and what it is. Everything that is shown of a group is derived
- * from its bands; everything else that anybody asks of a layout stands here, so that nobody asks for its id. A family of
+ * A layout: a function from the rooms of drives to bands, and what it is. Everything that is shown of a group is
+ * derived
+ * from its bands; everything else that anybody asks of a layout stands here, so that nobody asks for its id. A family
+ * of
  * layouts stands in one file of this folder and is listed in `registry.ts`.
  */
 export interface Layout {
@@ -54,15 +56,23 @@ export interface Layout {
   becomes: readonly LevelPath[];
   /** How many drives more it usually takes to bring a group to this level. */
   levelTakes?: number;
-  /** Whether every drive counts as large as the smallest: the bands depend on the count, the smallest and the first named. */
+  /**
+   * Whether every drive counts as large as the smallest: the bands depend on the count, the smallest and the first
+   * named.
+   */
   countsSmallest?: true;
   /** Whether a pool of several groups of it makes sense: it ties a few drives together, not all that there are. */
   splits?: true;
-  /** What the trade calls a pool of several such groups, where it has a name for it, and for groups of how many drives. */
+  /**
+   * What the trade calls a pool of several such groups, where it has a name for it, and for groups of how many drives.
+   */
   several?: { name: string; of?: number };
   /** Whether it gives out space in chunks, which stay where they are until they are balanced. */
   chunked?: true;
-  /** Whether each drive has a file system of its own, so that beyond the tolerance only what was on the failed ones goes. */
+  /**
+   * Whether each drive has a file system of its own, so that beyond the tolerance only what was on the failed ones
+   * goes.
+   */
   independent?: true;
   /** How many of its drives hold nothing but parity, and must be no smaller than the others. */
   dedicatedParity?: 1 | 2;
@@ -72,7 +82,10 @@ export interface Layout {
   joinsAnySize?: true;
   /** Whether unequal drives are striped in zones on a Linux host, which then neither widens nor changes it. */
   zonedWhenUnequal?: true;
-  /** Whether one of so many drives can be taken out for good, what it holds going to the others; never where nothing is said. */
+  /**
+   * Whether one of so many drives can be taken out for good, what it holds going to the others; never where nothing is
+   * said.
+   */
   canLoseOne?: (drives: number) => boolean;
   /** What can be chosen about a group of it, beyond the drives. */
   chooses?: "stripe-width" | "pairs";

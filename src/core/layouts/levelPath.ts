@@ -13,7 +13,8 @@ export interface LevelChange {
 }
 
 /**
- * A level change that a box can make in one go, and what it wants. Measured on the kernel's RAID driver; the other boxes
+ * A level change that a box can make in one go, and what it wants. Measured on the kernel's RAID driver; the other
+ * boxes
  * make those that add protection.
  */
 export interface LevelPath {

@@ -3,7 +3,10 @@ import type { Finding } from "../findings/finding";
 import type { Layout } from "./layout";
 import type { GroupOptions, BoxRules } from "../document/plan";
 
-/** The fewest drives that a box takes for a layout with these options: its own figure where its rules give one, else the usual one. */
+/**
+ * The fewest drives that a box takes for a layout with these options: its own figure where its rules give one, else the
+ * usual one.
+ */
 export function fewestDrives(
   layout: Layout,
   rules: Pick<BoxRules, "minimumDrives">,

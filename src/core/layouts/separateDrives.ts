@@ -9,7 +9,9 @@ const alone = (room: Room, metadata: number, length: number): Band => ({
   members: [{ drive: room.drive, offset: room.systemReserve + metadata, length }],
 });
 
-/** Separate drives: each its own volume, so that a failure takes only what is on that drive. Usable Σ s, tolerance 0. */
+/**
+ * Separate drives: each its own volume, so that a failure takes only what is on that drive. Usable Σ s, tolerance 0.
+ */
 export const separateDrives: Layout = {
   id: "single",
   name: "separate drives",

@@ -6,7 +6,10 @@ import type { Room } from "../drives/room";
 import { gapsOf } from "./gaps";
 import { volumesOf } from "./volumes";
 
-/** Why bytes of the drives are not there to be filled; the last two are what is stored and what is left. In the order of the ledger. */
+/**
+ * Why bytes of the drives are not there to be filled; the last two are what is stored and what is left. In the order of
+ * the ledger.
+ */
 export const LEDGER_CAUSES = [
   "system-reserve",
   "right-size-margin",

@@ -1,3 +1,4 @@
+import { counted, oneOrMany } from "../words/counted";
 import { plural } from "../words/counted";
 import { listOf } from "../words/listOf";
 import type { Bytes } from "../bytes/bytes";
@@ -103,83 +104,90 @@ export interface PoolView {
   family: UnitFamily;
 }
 
-/** What is to be said of a pool beyond its groups: its volumes, its spares, what stands beside it, how its figures are meant. */
-export function poolFindings({
-  pool,
-  usableBytes: usable,
-  tolerance,
-  groups,
-  drivesOf,
-  rules,
-  family,
-}: PoolView): Finding[] {
-  const findings = [
-    ...spareFindings(drivesOf(pool.spares), groups, rules, family),
-    ...pool.groups.flatMap((group) =>
+/** Spares that all groups of a pool are to share, on a box that gives a spare to one group. */
+function sharedSpares({ pool, groups, drivesOf, rules }: PoolView): Finding[] {
+  if (rules.hotSpares !== "per-group" || groups.length < 2 || pool.spares.length === 0) return [];
+  const message = `By its rules your box gives a hot spare to one group: ${pool.name} has ${counted(groups.length, "group")}, and its spares stand in for the first of them only.`;
+  return [
+    { code: "spare-of-one-group", severity: "note", message, drives: drivesOf(pool.spares).map((drive) => drive.id) },
+  ];
+}
+
+/** What a pool that new data lands on first protects it by. */
+function landingPlace({ pool, tolerance }: PoolView): Finding[] {
+  if (pool.landsFor === undefined) return [];
+  const may = tolerance === 0 ? "no drive may fail" : `${oneOrMany(tolerance, "one drive", "drives")} may fail`;
+  const message = `New data lands on ${pool.name} and is moved on by schedule. Until then it has only the protection of ${pool.name}: ${may}.`;
+  return [{ code: "landing-place", severity: tolerance === 0 ? "warn" : "note", message, drives: [] }];
+}
+
+/** Volumes that together ask for more than the pool has. */
+function tooLargeVolumes({ pool, usableBytes, family }: PoolView): Finding[] {
+  const over = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0) - usableBytes;
+  if (over <= 0) return [];
+  const last = pool.volumes.at(-1);
+  const fits = Math.max(0, (last?.bytes ?? 0) - over);
+  const finding: Finding = {
+    code: "volumes-too-large",
+    severity: "block",
+    message: `The volumes of ${pool.name} ask for ${formatBytes(over, family)} more than it has. Make one smaller.`,
+    drives: [],
+  };
+  if (last && fits > 0)
+    finding.mend = {
+      label: `Make “${last.name}” ${formatBytes(fits, family)}`,
+      command: { kind: "edit-volume", pool: pool.id, volume: last.id, changes: { bytes: fits } },
+    };
+  return [finding];
+}
+
+/** How the figures of chunk pools are meant. */
+function chunkPlacement({ groups }: PoolView): Finding[] {
+  if (!groups.some((group) => layoutOf(group.layout).chunked)) return [];
+  const message =
+    "Where the box puts each chunk is up to it: the shares survived beyond the tolerance are those of one placement. Rely on the tolerance.";
+  return [{ code: "chunk-placement", severity: "note", message, drives: [] }];
+}
+
+/** What scheduled parity does not protect. */
+function scheduledParity({ groups, rules }: PoolView): Finding[] {
+  if (rules.parityWrites !== "by-schedule" || !groups.some((group) => layoutOf(group.layout).dedicatedParity))
+    return [];
+  const message =
+    "Parity is written by schedule: what came after the last sync is not protected. Stop the schedule at once when a drive fails.";
+  return [{ code: "protected-as-of-last-sync", severity: "note", message, drives: [] }];
+}
+
+/** Groups of different layouts in one pool. */
+function mixedLayouts({ pool, groups }: PoolView): Finding[] {
+  const names = [...new Set(groups.map((group) => layoutOf(group.layout).shortName))];
+  if (names.length < 2) return [];
+  const message = `The groups of ${pool.name} have different layouts (${names.join(", ")}). The pool is only as safe as the weakest; many boxes refuse it.`;
+  return [{ code: "mixed-layouts", severity: "warn", message, drives: [] }];
+}
+
+const CHECKS: readonly ((view: PoolView) => Finding[])[] = [
+  ({ pool, groups, drivesOf, rules, family }) => spareFindings(drivesOf(pool.spares), groups, rules, family),
+  ({ pool, groups, drivesOf, rules, family }) =>
+    pool.groups.flatMap(({ id, spares = [] }) =>
       spareFindings(
-        drivesOf(group.spares ?? []),
-        groups.filter((each) => each.id === group.id),
+        drivesOf(spares),
+        groups.filter((each) => each.id === id),
         rules,
         family,
       ),
     ),
-    ...helperFindings(pool, drivesOf, family),
-  ];
-  if (pool.landsFor !== undefined) {
-    const may =
-      tolerance === 0 ? "no drive may fail" : tolerance === 1 ? "one drive may fail" : `${tolerance} drives may fail`;
-    findings.push({
-      code: "landing-place",
-      severity: tolerance === 0 ? "warn" : "note",
-      message: `New data lands on ${pool.name} and is moved on by schedule. Until then it has only the protection of ${pool.name}: ${may}.`,
-      drives: [],
-    });
-  }
-  const asked = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
-  if (asked > usable) {
-    const last = pool.volumes.at(-1);
-    const fits = Math.max(0, (last?.bytes ?? 0) - (asked - usable));
-    findings.push({
-      code: "volumes-too-large",
-      severity: "block",
-      message: `The volumes of ${pool.name} ask for ${formatBytes(asked - usable, family)} more than it has. Make one smaller.`,
-      drives: [],
-      ...(last && fits > 0
-        ? {
-            mend: {
-              label: `Make “${last.name}” ${formatBytes(fits, family)}`,
-              command: { kind: "edit-volume", pool: pool.id, volume: last.id, changes: { bytes: fits } },
-            },
-          }
-        : {}),
-    });
-  }
-  if (groups.some((group) => layoutOf(group.layout).chunked)) {
-    findings.push({
-      code: "chunk-placement",
-      severity: "note",
-      message:
-        "Where the box puts each chunk is up to it: the shares survived beyond the tolerance are those of one placement. Rely on the tolerance.",
-      drives: [],
-    });
-  }
-  if (rules.parityWrites === "by-schedule" && groups.some((group) => layoutOf(group.layout).dedicatedParity)) {
-    findings.push({
-      code: "protected-as-of-last-sync",
-      severity: "note",
-      message:
-        "Parity is written by schedule: what came after the last sync is not protected. Stop the schedule at once when a drive fails.",
-      drives: [],
-    });
-  }
-  const layouts = new Set(groups.map((group) => group.layout));
-  if (layouts.size > 1) {
-    findings.push({
-      code: "mixed-layouts",
-      severity: "warn",
-      message: `The groups of ${pool.name} have different layouts (${[...layouts].map((id) => layoutOf(id).shortName).join(", ")}). The pool is only as safe as the weakest; many boxes refuse it.`,
-      drives: [],
-    });
-  }
-  return findings;
-}
+  sharedSpares,
+  ({ pool, drivesOf, family }) => helperFindings(pool, drivesOf, family),
+  landingPlace,
+  tooLargeVolumes,
+  chunkPlacement,
+  scheduledParity,
+  mixedLayouts,
+];
+
+/**
+ * What is to be said of a pool beyond its groups: its volumes, its spares, what stands beside it, how its figures are
+ * meant.
+ */
+export const poolFindings = (view: PoolView): Finding[] => CHECKS.flatMap((check) => check(view));

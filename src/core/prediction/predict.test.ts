@@ -67,7 +67,11 @@ describe("findings", () => {
   test.each<[string, Partial<Drive>, string]>([
     ["a failing drive", { health: { state: "failing" } }, "block drive-failing"],
     ["pending sectors", { health: { state: "good", pendingSectors: 3 } }, "warn drive-suspect"],
-    ["the system drive", { contents: { kind: "system", detail: "/" } }, "block system-drive"],
+    [
+      "a drive with a system, on a box that keeps its own on all",
+      { contents: { kind: "system", detail: "/" } },
+      "warn will-be-erased",
+    ],
     ["mounted data", { contents: { kind: "mounted", detail: "/srv" } }, "warn will-be-erased"],
     ["flash among hard disks", { medium: "ssd" }, "block mixed-media"],
     ["other logical sectors", { logicalSector: 4096 }, "block mixed-sectors"],

@@ -106,7 +106,7 @@ export function predictGroup(
       ...[
         ...drives.flatMap((drive) => [
           ...checkHealth(drive, family),
-          ...checkContents(drive, family),
+          ...checkContents(drive, rules, family),
           ...checkTechnology(drive, parity, family),
         ]),
         ...checkMixing(drives, rules, family),

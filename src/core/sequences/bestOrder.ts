@@ -14,7 +14,9 @@ export interface OrderProblem<S> {
 /** An order, and what it leaves to be wished for. */
 export interface Order {
   places: number[];
-  /** Space that is not there yet, summed over the hours of the work: byte-hours. The smaller, the earlier space comes. */
+  /**
+   * Space that is not there yet, summed over the hours of the work: byte-hours. The smaller, the earlier space comes.
+   */
   missing: number;
   /** Whether every order was weighed. */
   proved: boolean;
@@ -36,7 +38,8 @@ interface Path<S> {
 
 /**
  * The order in which space comes earliest: of all orders the one for which the space that is still missing, summed over
- * the time of the work, is least. What has been changed decides what the box is, whatever the order was, so it is enough
+ * the time of the work, is least. What has been changed decides what the box is, whatever the order was, so it is
+ * enough
  * to find the best way to each set of changed places: of places of one kind, to each number of them. Where it does not,
  * every order is weighed.
  *

@@ -31,7 +31,9 @@ import { counted } from "../words/counted";
 export const yearsAfter = (day: string, years: number): string =>
   Temporal.PlainDate.from(day).add({ years }).toString();
 
-/** One drive now, and one each year: a bay more as long as there is one, then the smallest drive changed for a larger. */
+/**
+ * One drive now, and one each year: a bay more as long as there is one, then the smallest drive changed for a larger.
+ */
 export const oneAYear: Sequence = {
   id: "one-a-year",
   name: "One drive now, and one each year",

@@ -70,7 +70,8 @@ const spokenFor = ({ document }: SequenceSetting): Set<string> =>
   );
 
 /**
- * Drives on the shelf or in a bay that no pool and no planned step has, in good health, with nothing on them, and at least
+ * Drives on the shelf or in a bay that no pool and no planned step has, in good health, with nothing on them, and at
+ * least
  * so large: the smallest first.
  */
 export function readyDrives(setting: SequenceSetting, least: Bytes): Drive[] {

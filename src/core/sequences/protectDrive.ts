@@ -39,7 +39,9 @@ function couldServe(plan: Plan, wish: Wish): string[] {
     .map((drive) => drive.id);
 }
 
-/** A mirror of drives that hold data onto a new one: a pool of its own, or the pool of separate drives that they are. */
+/**
+ * A mirror of drives that hold data onto a new one: a pool of its own, or the pool of separate drives that they are.
+ */
 export function mirrorHolders(
   wish: Wish,
   setting: SequenceSetting,

@@ -93,7 +93,10 @@ function tried(document: Plan, id: SequenceId, change: Partial<Wish> = {}): Trie
 const kinds = (made: Tried) => made.command.steps.map((step) => step.kind);
 const usableAfter = (made: Tried) => made.after.capacities.pool;
 
-/** What the pool would hold if it were made at once of the drives that it has in the end, everything claimed and balanced. */
+/**
+ * What the pool would hold if it were made at once of the drives that it has in the end, everything claimed and
+ * balanced.
+ */
 function madeAnew({ plan }: Tried["after"]["state"]): number {
   const pools = plan.pools.map((pool) => ({
     ...pool,
@@ -406,7 +409,8 @@ describe("the order in which space comes earliest", () => {
         fc.array(fc.integer({ min: 1, max: 3 }), { minLength: 1, maxLength: 6 }),
         fc.array(fc.integer({ min: 0, max: 50 }), { minLength: 64, maxLength: 64 }),
         (of, weights) => {
-          // What a state is depends on how many of each kind have been changed; what the next costs, on the state and its kind.
+          // What a state is depends on how many of each kind have been changed; what the next costs, on the state and
+          // its kind.
           const cost = (counts: Record<number, number>, kind: number) =>
             weights[((counts[1] ?? 0) * 17 + (counts[2] ?? 0) * 5 + (counts[3] ?? 0) * 3 + kind) % 64]!;
           const problem = {
@@ -569,6 +573,12 @@ describe("one each year", () => {
       ok: false,
       reason: expect.stringMatching(/^After 2 years every drive has/) as string,
     });
+  });
+  test("striped mirrors that take drives by twos are not widened by one: the smallest is changed", () => {
+    const made = tried(boxOf({ set: "classic-raid", layout: "raid10", tb: [4, 4, 4, 4], bays: 8 }), "one-a-year");
+    expect(kinds(made)).not.toContain("widen-group");
+    expect(kinds(made).filter((kind) => kind === "replace-drive")).toHaveLength(3);
+    expect(made.blocks).toEqual([]);
   });
   test("a leap day", () =>
     expect([1, 2, 4].map((years) => yearsAfter("2028-02-29", years))).toEqual([

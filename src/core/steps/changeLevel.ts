@@ -41,7 +41,9 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
   });
 }
 
-/** Another level for a group, its heights kept: one at a time or in one go by the rules, shape and drive count checked. */
+/**
+ * Another level for a group, its heights kept: one at a time or in one go by the rules, shape and drive count checked.
+ */
 export const changeLevel: StepModule<"change-level"> = {
   kind: "change-level",
   name: "Change the level",

@@ -77,7 +77,9 @@ export function notFree(plan: Plan, ids: readonly string[], { family }: StepSett
 /** What of a group, or of a step that makes one, decides how it lies on its drives. */
 type LaidOutAs = { layout: LayoutId; options?: GroupOptions };
 
-/** What a drive by itself, and among those it joins, asks for; what was warned of as "will be erased" stays a warning. */
+/**
+ * What a drive by itself, and among those it joins, asks for; what was warned of as "will be erased" stays a warning.
+ */
 export function joiningFindings(
   drives: readonly Drive[],
   members: readonly Drive[],
@@ -91,7 +93,7 @@ export function joiningFindings(
   const ids = new Set(drives.map((drive) => drive.id));
   const own = drives.flatMap((drive) => [
     ...checkHealth(drive, family),
-    ...checkContents(drive, family),
+    ...checkContents(drive, rules, family),
     ...checkTechnology(drive, parity, family),
   ]);
   const mixing = checkMixing([...members, ...drives], rules, family).filter((finding) =>

@@ -8,7 +8,9 @@ import { bandsOfGroup, usableOfGroup } from "../box/figures";
 import { occupied } from "../bands/occupied";
 import { passHours } from "../box/passHours";
 
-/** The space of larger replacements taken into the group, drive by drive or for the whole group as the rules have it. */
+/**
+ * The space of larger replacements taken into the group, drive by drive or for the whole group as the rules have it.
+ */
 export const claimSpace: StepModule<"claim-space"> = {
   kind: "claim-space",
   name: "Claim the space of larger drives",

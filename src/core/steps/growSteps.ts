@@ -1,6 +1,9 @@
 import type { Pool, BoxRules, StepBody } from "../document/plan";
 
-/** The steps that give what a pool has gained to its last volume and to that one's files, where the box does not do so itself. */
+/**
+ * The steps that give what a pool has gained to its last volume and to that one's files, where the box does not do so
+ * itself.
+ */
 export function growSteps(pool: Pool, rules: Pick<BoxRules, "growing">): StepBody[] {
   if (rules.growing === "by-itself") return [];
   return pool.volumes

@@ -5,7 +5,9 @@ import { poolOf } from "../box/find";
 import { changed } from "../box/state";
 import { largestVolume } from "../box/capacities";
 
-/** A volume made larger, to a size or to all that its pool has; its file system stays as it was until it is grown too. */
+/**
+ * A volume made larger, to a size or to all that its pool has; its file system stays as it was until it is grown too.
+ */
 export const growVolume: StepModule<"grow-volume"> = {
   kind: "grow-volume",
   name: "Grow a volume",

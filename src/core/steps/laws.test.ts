@@ -289,7 +289,8 @@ test("data written at the beginning reads back at every moment, whichever drives
           const bands = bandsOfPool(moment.state.plan, pool!, rulesOf(moment.state.plan.box.rules));
           const missing = moment.walked?.done ? moment.walked.cost.missing : [];
           const before = made.moments[made.moments.indexOf(moment) - 1];
-          // While the step runs: the bands before it, without what is missing, and as many more as are said to be allowed.
+          // While the step runs: the bands before it, without what is missing, and as many more as are said to be
+          // allowed.
           if (missing.length > 0 && before) {
             const old = bandsOfPool(
               before.state.plan,

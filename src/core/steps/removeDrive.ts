@@ -28,7 +28,9 @@ const apply = (state: BoxState, step: StepOf<"remove-drive">): BoxState =>
     drive.place = { shelf: true };
   });
 
-/** A drive fewer: independent drives, chunk layouts, and mirrors of more than two; what is stored must fit on the rest. */
+/**
+ * A drive fewer: independent drives, chunk layouts, and mirrors of more than two; what is stored must fit on the rest.
+ */
 export const removeDrive: StepModule<"remove-drive"> = {
   kind: "remove-drive",
   name: "Remove a drive",

@@ -10,7 +10,9 @@ import { changed } from "../box/state";
 import { fileSystemCapacity } from "../box/capacities";
 import { slowestRate } from "../box/passHours";
 
-/** A volume made smaller with its file system, where the box can; also by a hair, so that a slightly smaller drive fits. */
+/**
+ * A volume made smaller with its file system, where the box can; also by a hair, so that a slightly smaller drive fits.
+ */
 export const shrinkVolume: StepModule<"shrink-volume"> = {
   kind: "shrink-volume",
   name: "Shrink a volume",

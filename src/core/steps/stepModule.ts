@@ -56,7 +56,9 @@ export interface StepModule<K extends StepKind> {
   menu: StepMenu;
   /** The drives that it takes in hand: those still to be bought are waited for, and those on the shelf are fetched. */
   handles: (step: StepOf<K>) => readonly string[];
-  /** What it needs of its owner to begin, where that does not follow from the drives that it moves; null where it does. */
+  /**
+   * What it needs of its owner to begin, where that does not follow from the drives that it moves; null where it does.
+   */
   attention?: (step: StepOf<K>, before: Plan) => Attention | null;
   /** Whether all that is stored is rewritten, so that precious data needs a backup first. */
   rewrites?: true;

@@ -4,7 +4,9 @@ import { rulesOf } from "../rules/ruleSets";
 import { groupOf } from "../box/find";
 import { bandsOfGroup } from "../box/figures";
 
-/** What becomes of a band between two moments, by its place in the later group; `gone` by its place in the earlier one. */
+/**
+ * What becomes of a band between two moments, by its place in the later group; `gone` by its place in the earlier one.
+ */
 export interface BandChange {
   kind: "new" | "grown" | "wider" | "moved" | "shrunk" | "gone";
   index: number;

@@ -14,7 +14,8 @@ import { lookAhead, LOOKS_AHEAD } from "./watchers/registry";
  * there.
  *
  * @param family the units in which findings and sentences speak
- * @param earlier a walk of an earlier state of the same plan: as far as the box and the steps are the same, it is taken over
+ * @param earlier a walk of an earlier state of the same plan: as far as the box and the steps are the same, it is taken
+ * over
  * @param today as YYYY-MM-DD; the age of backups is judged by it, or by the plan's first day where it has a calendar
  * @example walk(plan).moments.at(-1).capacities.pool // what the pools hold in the end
  */

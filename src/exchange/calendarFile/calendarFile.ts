@@ -31,7 +31,10 @@ function textOf(walked: WalkedStep, made: Walk, index: number): string {
   ].join("\n");
 }
 
-/** Lines of at most 75 bytes, as RFC 5545 (3.1) wants them; the writer counts characters, of which some are several bytes. */
+/**
+ * Lines of at most 75 bytes, as RFC 5545 (3.1) wants them; the writer counts characters, of which some are several
+ * bytes.
+ */
 function foldedByBytes(text: string): string {
   const encoder = new TextEncoder();
   return text

@@ -39,7 +39,9 @@ export interface StepReport {
   after: string;
 }
 
-/** A plan as a document to hold. Everything in it is text; what is printed and what is written as Markdown are the same. */
+/**
+ * A plan as a document to hold. Everything in it is text; what is printed and what is written as Markdown are the same.
+ */
 export interface PlanReport {
   name: string;
   box: string;

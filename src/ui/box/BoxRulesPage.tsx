@@ -5,13 +5,14 @@ import { useMemo } from "react";
 import { formatChange } from "@/core/bytes/formatBytes";
 import type { Plan, BoxRules, RuleSetId } from "@/core/document/plan";
 import { layouts } from "@/core/layouts/registry";
+import { QUESTIONS } from "@/core/ruleBook/registry";
+import type { AnyRuleEntry } from "@/core/ruleBook/ruleEntry";
 import { ruleConsequence } from "@/core/ruleBook/ruleConsequence";
 import { ruleEffect } from "@/core/ruleBook/ruleEffect";
 import { rulesOf, ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 import { usePlanSession } from "../shell/usePlanSession";
-import { QUESTIONS, type Question } from "./questions";
 
 /** "What can your box do?": plain questions that start from a ready-made set, each with its effect on this plan. */
 export function BoxRulesPage({ id }: { id: string }) {
@@ -132,7 +133,7 @@ function Answer({
   onChoose,
 }: {
   plan: Plan;
-  question: Question;
+  question: AnyRuleEntry;
   onChoose: (overrides: Partial<BoxRules>) => void;
 }) {
   const value = rulesOf(plan.box.rules)[question.rule];
@@ -180,7 +181,9 @@ function Answer({
   );
 }
 
-/** What another answer would change about the plan, in a few words; nothing where it changes no figure and no finding. */
+/**
+ * What another answer would change about the plan, in a few words; nothing where it changes no figure and no finding.
+ */
 function Effect({ plan, change }: { plan: Plan; change: Partial<BoxRules> }) {
   const [unit] = useUnit();
   const effect = useMemo(() => ruleEffect(plan, change), [plan, change]);

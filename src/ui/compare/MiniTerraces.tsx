@@ -5,7 +5,9 @@ import { poolOf, type Choice } from "@/core/compare/compare";
 import type { Plan, Drive } from "@/core/document/plan";
 import { SmallTerraces } from "./SmallTerraces";
 
-/** A choice as a plan of its own, its drives side by side in the order of its groups, so that the terraces can draw it. */
+/**
+ * A choice as a plan of its own, its drives side by side in the order of its groups, so that the terraces can draw it.
+ */
 function stage(choice: Choice, drives: readonly Drive[], plan: Plan): Plan {
   const order = [...choice.groups.flatMap((group) => group.drives), ...choice.leftOut];
   const placed = order.flatMap((id, i) => {

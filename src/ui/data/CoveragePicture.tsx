@@ -16,7 +16,9 @@ interface Props {
   matters: boolean;
 }
 
-/** One data set, and what becomes of it: a small picture for each mishap, before the plan and after it, with its words. */
+/**
+ * One data set, and what becomes of it: a small picture for each mishap, before the plan and after it, with its words.
+ */
 export function CoveragePicture({ before, after, plan, end, planned, matters }: Props) {
   const tone = ({ kind }: Outcome) =>
     kind === "lost" || kind === "partly" ? (matters ? "text-geranium" : "text-soft") : "";
@@ -54,7 +56,10 @@ export function CoveragePicture({ before, after, plan, end, planned, matters }: 
   );
 }
 
-/** A block of data: whole; lost here and drawn again from a copy beside it; crossed out. Told apart by shape as well as by colour. */
+/**
+ * A block of data: whole; lost here and drawn again from a copy beside it; crossed out. Told apart by shape as well as
+ * by colour.
+ */
 function OutcomeMark({ outcome, matters }: { outcome: Outcome; matters: boolean }) {
   const { kind } = outcome;
   const lostShare =

@@ -21,7 +21,10 @@ import { poolsAt } from "@/core/walk/poolsAt";
 const PICTURE = { width: 280, height: 150 };
 const STRIP = { width: 590, height: 170 };
 
-/** The box before and after, the staircase, the steps with their dates, what is erased, what is to be bought, and what all of it rests on. */
+/**
+ * The box before and after, the staircase, the steps with their dates, what is erased, what is to be bought, and what
+ * all of it rests on.
+ */
 export function PlanDocument({ plan, planHref }: { plan: Plan; planHref: string }) {
   const [unit] = useUnit();
   const walked = useMemo(() => walkPlan(plan, unit, undefined, today()), [plan, unit]);

@@ -15,7 +15,10 @@ interface Props {
   children: ReactNode;
 }
 
-/** A dialog with the fields of one thing: saved when they are right, otherwise it says what is wrong and keeps what was typed. */
+/**
+ * A dialog with the fields of one thing: saved when they are right, otherwise it says what is wrong and keeps what was
+ * typed.
+ */
 export function FormDialog({ title, about, onSave, onRemove, onClose, children }: Props) {
   const form = useId();
   const [trouble, setTrouble] = useState<string | null>(null);

@@ -10,7 +10,9 @@ import { openDatabase } from "../openDatabase";
 // What is only needed once a file is chosen is loaded then.
 const ProblemsDialog = dynamic(() => import("../kit/Problems").then((module) => module.ProblemsDialog));
 
-/** Importing a plan: opens the file chooser, reads the file, keeps the plan and opens it. `element` belongs on the page. */
+/**
+ * Importing a plan: opens the file chooser, reads the file, keeps the plan and opens it. `element` belongs on the page.
+ */
 export function usePlanFile(): { choose: () => void; take: (file: File) => Promise<void>; element: ReactNode } {
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);

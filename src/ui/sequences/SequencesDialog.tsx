@@ -13,7 +13,9 @@ import { SequenceFigures } from "./SequenceFigures";
 import { SequenceQuestions } from "./SequenceQuestions";
 import { useTried } from "./useTried";
 
-/** Ready-made sequences of steps: what owners say they want, worked out for this box, to be put in at the chosen moment. */
+/**
+ * Ready-made sequences of steps: what owners say they want, worked out for this box, to be put in at the chosen moment.
+ */
 export function SequencesDialog({ onClose }: { onClose: () => void }) {
   const { walk: walked, at, insertSequence } = useWorkbench();
   const place = useMemo<Place>(() => ({ document: walked.plan, walked, at, today: today() }), [walked, at]);

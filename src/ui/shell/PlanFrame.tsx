@@ -21,7 +21,9 @@ interface Props {
   children: ReactNode;
 }
 
-/** What every place of a plan stands in: the bar above it, the rail beside it, undo and redo, and trouble with keeping. */
+/**
+ * What every place of a plan stands in: the bar above it, the rail beside it, undo and redo, and trouble with keeping.
+ */
 export function PlanFrame({ opened, place, onEscape, children }: Props) {
   const { id, session, state, onExport } = opened;
   const { history } = state;

@@ -19,7 +19,7 @@ export function PoolChoices({ drives, onDone }: { drives: string[]; onDone: (ref
     const members = plan.drives.filter((drive) => group.includes(drive.id));
     return chosen.flatMap((drive) => [
       ...checkHealth(drive, unit),
-      ...checkContents(drive, unit),
+      ...checkContents(drive, rules, unit),
       ...checkJoining(drive, members, rules, unit),
     ]);
   };

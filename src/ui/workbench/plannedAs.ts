@@ -7,7 +7,9 @@ import type { Act } from "@/core/steps/propose";
 import { groupOfDrive, isFree } from "@/core/box/members";
 import { driveInBay } from "@/core/box/bays";
 
-/** What a command on the box comes to when it is planned: an act to be asked about, steps, or nothing that a step does. */
+/**
+ * What a command on the box comes to when it is planned: an act to be asked about, steps, or nothing that a step does.
+ */
 export type Planned =
   | { kind: "act"; act: Act }
   | { kind: "steps"; steps: StepBody[] }
@@ -17,7 +19,9 @@ export type Planned =
 const asIs: Planned = { kind: "as-it-is" };
 const none = (reason: string): Planned => ({ kind: "no-step", reason });
 
-/** The drives that would best join for a level: the ones that are selected, else as few of the free ones as it takes. */
+/**
+ * The drives that would best join for a level: the ones that are selected, else as few of the free ones as it takes.
+ */
 export function joiners(
   plan: Plan,
   group: { drives: string[] },

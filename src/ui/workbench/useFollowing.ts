@@ -5,7 +5,10 @@ import { startTransition, useEffect, useRef, useState } from "react";
 /** While the hand moves fast, the box is drawn anew no more often than this, in milliseconds. */
 const PACE = 60;
 
-/** A value that follows another: at once where it changes now and then, at a steady pace while it changes with every frame. */
+/**
+ * A value that follows another: at once where it changes now and then, at a steady pace while it changes with every
+ * frame.
+ */
 export function useFollowing<T>(value: T): T {
   const [followed, setFollowed] = useState(value);
   const last = useRef(-Infinity);

@@ -188,7 +188,7 @@ export const openApi = {
       Coverage: object({
         dataSet: { type: "string" },
         pool: { type: "string" },
-        tolerance: { type: "integer", description: "at most 2 is told" },
+        tolerance: { type: "integer", description: "how many drives of its pool may fail at once, whichever they are" },
         backups: ids,
         outcomes: object(Object.fromEntries(THREATS.map((threat) => [threat, named("Outcome")]))),
       }),

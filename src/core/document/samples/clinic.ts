@@ -1,7 +1,10 @@
 import type { Plan } from "../plan";
 import { sampleDrive } from "./sampleDrive";
 
-/** The demo plan: the box of a two-vet animal clinic, two bays free, and one old drive on the shelf that should not join. */
+/**
+ * The demo plan: the box of a two-vet animal clinic, two bays free, and one old drive on the shelf that should not
+ * join.
+ */
 export const clinic: Plan = {
   format: "cortijo-plan",
   version: 1,

@@ -4,7 +4,9 @@ import { selfTestRate } from "../rates";
 import { nameOfDriveFirst } from "../nameOfDrive";
 import type { Drive } from "../../document/plan";
 
-/** Whether a drive's health lets it join a group: failing blocks; reallocated or pending sectors, or a bad mark, warn. */
+/**
+ * Whether a drive's health lets it join a group: failing blocks; reallocated or pending sectors, or a bad mark, warn.
+ */
 export function checkHealth(drive: Drive, family: UnitFamily = "TB"): Finding[] {
   const { state, reallocatedSectors = 0, pendingSectors = 0 } = drive.health;
   if (state === "failing") {

@@ -16,7 +16,7 @@ import { useWorkbench } from "../useWorkbench";
 import { Findings } from "./Findings";
 import { Ledger } from "./Ledger";
 import { Survival } from "./Survival";
-import { fateWords, toleranceWords } from "./words";
+import { fateWords, systemWords, toleranceWords } from "./words";
 
 const TimesDialog = dynamic(() => import("./TimesDialog").then((module) => module.TimesDialog));
 const StepReadout = dynamic(() => import("../time/StepReadout").then((module) => module.StepReadout));
@@ -107,6 +107,7 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
           ),
         )
       : null;
+  const system = failed.size > 0 ? systemWords(plan, failed) : null;
   const tolerance = toleranceWords(plan, pool);
   const [firstGroup] = pool.groups;
   const alike =
@@ -131,6 +132,7 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
       <div aria-live="polite">
         <h3 className={`font-serif text-lg ${tone}`}>{fate ? fate.heading : tolerance.heading}</h3>
         <p className="mt-0.5 text-[0.95rem] text-soft">{fate ? fate.then : tolerance.then}</p>
+        {system && <p className="mt-0.5 text-[0.95rem] text-soft">{system}</p>}
       </div>
       <Findings findings={pool.findings} />
       <Ledger entries={pool.ledger} hasVolumes={pool.volumes.length > 0} />

@@ -1,3 +1,5 @@
+import { systemFate } from "@/core/box/systemFate";
+import { rulesOf } from "@/core/rules/ruleSets";
 import type { Fate } from "@/core/failures/fate";
 import type { Plan } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
@@ -122,5 +124,18 @@ export function fateWords(
         then: `Without ${placesOf(plan, fate.missing)}, ${fate.bands.length === 1 ? "one band" : `${fate.bands.length} bands`} cannot be read, and the pool with ${fate.bands.length === 1 ? "it" : "them"}. Only a backup helps.`,
         tone: "lost",
       };
+  }
+}
+
+/** What becomes of the box's own system in a what-if; null where it runs on. */
+export function systemWords(plan: Plan, failed: ReadonlySet<string>): string | null {
+  switch (systemFate(plan, failed, rulesOf(plan.box.rules))) {
+    case "gone":
+      return "The box's system is gone with it: it does not start until it is set up anew.";
+    case "one-copy":
+      return "The box's system is left on a single drive.";
+    case "runs":
+    case "unknown":
+      return null;
   }
 }

@@ -263,7 +263,9 @@ interface ColumnButtonProps {
   name: string;
 }
 
-/** The part of a column that answers to the hand: pressing it fails the drive, pointing or arrow keys light its bands. */
+/**
+ * The part of a column that answers to the hand: pressing it fails the drive, pointing or arrow keys light its bands.
+ */
 function ColumnButton({ column, foot, failed, onToggleFailed, lit, onLight, name }: ColumnButtonProps) {
   const { drive, segments } = column;
   if (!drive) return null;

@@ -1,0 +1,48 @@
+import type { UnitFamily } from "../bytes/formatBytes";
+import type { BoxRules, Drive, Group, Plan, Pool, RuleName } from "../document/plan";
+
+/** What a rule's consequence is told of: a plan, and its first group, whose pool and drives stand for the rest. */
+export interface RuleSite {
+  plan: Plan;
+  rules: BoxRules;
+  family: UnitFamily;
+  pool: Pool;
+  group: Group;
+  members: Drive[];
+  /** The numbers of the free bays. */
+  free: number[];
+}
+
+/** A rule of a box: what is asked, the plain answers, what it acts on, and what it means for the present plan. */
+export interface RuleEntry<K extends RuleName = RuleName> {
+  rule: K;
+  question: string;
+  /** What it is good for, or when it matters. */
+  about: string;
+  answers: readonly { value: BoxRules[K]; label: string }[];
+  /** What reads it: the prediction of a moment, the steps of a plan, or only what is said beside a size. */
+  actsOn: "prediction" | "steps" | "words";
+  /** What it means for the plan as it is, in a sentence; null where it means nothing for it yet. */
+  consequence: (site: RuleSite) => string | null;
+}
+
+/** An entry of any rule: those who run over all of them need not know which. */
+export type AnyRuleEntry = { [K in RuleName]: RuleEntry<K> }[RuleName];
+
+/** An entry with its answers as pairs of value and label. */
+export function entry<K extends RuleName>(
+  rule: K,
+  actsOn: RuleEntry<K>["actsOn"],
+  question: string,
+  about: string,
+  answers: readonly (readonly [BoxRules[K], string])[],
+  consequence: RuleEntry<K>["consequence"] = () => null,
+): RuleEntry<K> {
+  return { rule, actsOn, question, about, answers: answers.map(([value, label]) => ({ value, label })), consequence };
+}
+
+/** The free bays in words: "bay 5 is free". */
+export function freeWords({ free }: Pick<RuleSite, "free">): string {
+  if (free.length === 0) return "no bay is free";
+  return free.length === 1 ? `bay ${free[0]} is free` : `${free.length} bays are free`;
+}

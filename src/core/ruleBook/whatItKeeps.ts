@@ -1,0 +1,92 @@
+import { systemDrives } from "../box/systemFate";
+import { GiB } from "../bytes/bytes";
+import { formatBytes } from "../bytes/formatBytes";
+import { nameOfDrive } from "../drives/nameOfDrive";
+import { counted } from "../words/counted";
+import { listOf } from "../words/listOf";
+import { entry } from "./ruleEntry";
+
+// What a box keeps for itself, and what its screen shows.
+
+export const systemReserveBytes = entry(
+  "systemReserveBytes",
+  "prediction",
+  "How much of every drive does it keep for itself?",
+  "Many boxes keep a system partition and swap on every drive.",
+  [
+    [0, "Nothing"],
+    [2 * GiB, "2 GiB"],
+    [10 * GiB, "10 GiB"],
+    [20 * GiB, "20 GiB"],
+  ],
+);
+
+export const rightSizeShare = entry(
+  "rightSizeShare",
+  "prediction",
+  "How much of each drive should stay unused, so that a slightly smaller replacement fits?",
+  "Two drives of one nominal size can differ by a few MB.",
+  [
+    [0, "Nothing"],
+    [0.001, "0.1 %"],
+    [0.005, "0.5 %"],
+    [0.01, "1 %"],
+  ],
+);
+
+export const poolReserveShare = entry(
+  "poolReserveShare",
+  "prediction",
+  "Does it keep a share of the pool?",
+  "Some systems hold room back to work in.",
+  [
+    [0, "No"],
+    [0.005, "0.5 %"],
+    [1 / 32, "1/32"],
+  ],
+);
+
+export const arrayFormat = entry(
+  "arrayFormat",
+  "prediction",
+  "How does it write arrays?",
+  "The kernel's RAID driver has its own metadata and chunks; by its rule sizes are exact to the byte.",
+  [
+    ["plain", "Plain, to the MiB"],
+    ["linux-raid", "Linux kernel RAID"],
+  ],
+);
+
+export const sizesShown = entry(
+  "sizesShown",
+  "words",
+  "How does its own screen show sizes?",
+  "12 TB on the label is 10.91 TiB. Some boxes print “TB” behind that figure.",
+  [
+    ["decimal", "Decimal (12 TB)"],
+    ["binary", "Binary (10.91 TiB)"],
+    ["binary-printed-as-decimal", "Binary, printed as TB (10.91 TB)"],
+  ],
+);
+
+export const system = entry(
+  "system",
+  "prediction",
+  "Where is its system?",
+  "A system drive is never a member of a group.",
+  [
+    ["own-drive", "On a drive of its own"],
+    ["on-all-drives", "On all drives"],
+  ],
+  ({ plan, rules, family, members }) => {
+    if (rules.system === "on-all-drives") {
+      const kept = members.length * rules.systemReserveBytes;
+      const words = kept > 0 ? `, for which ${formatBytes(kept, family)} of them are kept` : "";
+      return `It is on ${counted(members.length, "drive")} of ${plan.box.name}${words}, and runs as long as one of them does.`;
+    }
+    const drives = systemDrives(plan, rules);
+    if (drives.length === 0)
+      return "No drive of the plan carries it, so whichever of them fails, the box still starts.";
+    return `It is on ${listOf(drives.map((drive) => nameOfDrive(drive, family)))}: if that fails, the pools stay whole, but the box has to be set up anew.`;
+  },
+);
