@@ -4,6 +4,8 @@ const config = {
   testTimeout: 60_000,
   roots: ["<rootDir>/src"],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
+  globalSetup: "<rootDir>/tests/unit/printSeed.mjs",
+  setupFilesAfterEnv: ["<rootDir>/tests/unit/setSeed.mjs"],
   transform: {
     "^.+\\.tsx?$": [
       "@swc/jest",
@@ -16,8 +18,8 @@ const config = {
         module: { type: "commonjs" },
       },
     ],
-    // Packages that are modules only.
-    "/node_modules/.+\\.m?js$": ["@swc/jest", { jsc: { target: "es2022" }, module: { type: "commonjs" } }],
+    // Packages, and our own set-up, that are modules only.
+    "/(node_modules|tests/unit)/.+\\.m?js$": ["@swc/jest", { jsc: { target: "es2022" }, module: { type: "commonjs" } }],
   },
   transformIgnorePatterns: ["/node_modules/(?!(temporal-polyfill|temporal-utils)/)"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },

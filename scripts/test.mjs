@@ -45,6 +45,7 @@ if (prepare("set-up", () => (install(), generate()))) {
   mkdirSync(".cache", { recursive: true });
   const built = prepare("build", build);
   check("types", bin("tsc"), ["--noEmit"]);
+  check("format", bin("prettier"), ["--check", ".", "--log-level", "warn"]);
   check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
   check("import rules", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
   runner("unit tests", bin("jest"), ["--json", "--outputFile=.cache/jest.json"], ".cache/jest.json", (report) => ({

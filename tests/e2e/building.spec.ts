@@ -56,13 +56,11 @@ test("a file of drives is dropped in: this machine's own", async ({ page }) => {
   await newPlan(page);
   await page.getByRole("button", { name: /^Bring in drives/ }).click();
   const dialog = page.getByRole("dialog");
-  await dialog
-    .locator('input[type="file"]')
-    .setInputFiles({
-      name: "lsblk.json",
-      mimeType: "application/json",
-      buffer: execFileSync("lsblk", ["--json", "--bytes", "--output-all"]),
-    });
+  await dialog.locator('input[type="file"]').setInputFiles({
+    name: "lsblk.json",
+    mimeType: "application/json",
+    buffer: execFileSync("lsblk", ["--json", "--bytes", "--output-all"]),
+  });
   await expect(dialog.getByText("Choose the drives to put on the shelf.")).toBeVisible();
 });
 

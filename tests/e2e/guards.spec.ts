@@ -277,13 +277,11 @@ const screens: [string, (page: Page) => Promise<void>][] = [
     "a refused file",
     async (page) => {
       await firstVisit(page);
-      await page
-        .getByLabel("Plan file")
-        .setInputFiles({
-          name: "x.json",
-          mimeType: "application/json",
-          buffer: Buffer.from('{"format":"cortijo-plan","version":1}'),
-        });
+      await page.getByLabel("Plan file").setInputFiles({
+        name: "x.json",
+        mimeType: "application/json",
+        buffer: Buffer.from('{"format":"cortijo-plan","version":1}'),
+      });
       await expect(page.getByRole("dialog")).toBeVisible();
     },
   ],

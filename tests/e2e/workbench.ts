@@ -102,13 +102,11 @@ export function boxOf(
 export async function openPlan(page: Page, plan: Plan): Promise<void> {
   await firstVisit(page);
   const before = page.url();
-  await page
-    .getByLabel("Plan file")
-    .setInputFiles({
-      name: "plan.cortijo.json",
-      mimeType: "application/json",
-      buffer: Buffer.from(JSON.stringify(plan)),
-    });
+  await page.getByLabel("Plan file").setInputFiles({
+    name: "plan.cortijo.json",
+    mimeType: "application/json",
+    buffer: Buffer.from(JSON.stringify(plan)),
+  });
   await expect(page).not.toHaveURL(before);
   await expect(page.getByLabel("Name of the plan")).toHaveValue(plan.name);
 }

@@ -52,13 +52,11 @@ for (const [moment, name] of [
     if (name.endsWith("dark")) await page.emulateMedia({ colorScheme: "dark" });
     await firstVisit(page);
     const before = page.url();
-    await page
-      .getByLabel("Plan file")
-      .setInputFiles({
-        name: "plan.cortijo.json",
-        mimeType: "application/json",
-        buffer: Buffer.from(JSON.stringify(growingClinic)),
-      });
+    await page.getByLabel("Plan file").setInputFiles({
+      name: "plan.cortijo.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(JSON.stringify(growingClinic)),
+    });
     await page.waitForURL((url) => url.href !== before);
     const slider = page.getByRole("slider", { name: "Moment of the plan" });
     await slider.focus();

@@ -2,15 +2,14 @@ import fc from "fast-check";
 import { Temporal } from "temporal-polyfill";
 import { nominalBytes } from "../bytes/nominalBytes";
 import { emptyPlan } from "../document/emptyPlan";
-import type { Plan, PlanCalendar } from "../document/plan";
+import type { Plan, PlanCalendar, Step } from "../document/plan";
 import { walkPlan } from "../walk/walkPlan";
 import { anyStepOn, numbered } from "../testing/anySteps";
 import { drivesOfTB, testDrive } from "../testing/arbitraries";
-import { MINUTES_TO_BEGIN } from "../steps/attention";
 import { parseExcluded, writeExcluded } from "../calendar/excludedDays";
 import { busyMonths, monthsOf, monthView } from "./month";
 import { nextFree } from "../calendar/nextFree";
-import { AWAKE, HANDS, type HandsId } from "../calendar/planCalendar";
+import { HANDS, type HandsId } from "../calendar/planCalendar";
 import { schedulePlan } from "./schedulePlan";
 
 const ZONES = [
@@ -131,6 +130,18 @@ describe("free hours", () => {
   });
 });
 
+/** Whether a step names a drive, said without the code under test. */
+const isNamed = (step: Step, drive: string) => JSON.stringify(Object.values(step).flat()).includes(`"${drive}"`);
+
+/** Whoever takes a drive from the shelf, or moves one, stands before the box; everything else is done at the screen. */
+const needsHands = (step: Step, before: Plan, after: Plan) =>
+  before.drives.some((drive) => {
+    const then = after.drives.find((each) => each.id === drive.id) ?? drive;
+    return (
+      JSON.stringify(drive.place) !== JSON.stringify(then.place) || ("shelf" in drive.place && isNamed(step, drive.id))
+    );
+  });
+
 describe("a plan in the calendar", () => {
   test("by hand: ordered on Monday, there on Thursday evening, swapped on Saturday, rebuilt through the night, the next on Sunday", () => {
     const made = schedulePlan(walkPlan(plan([swap(1), swap(2)])), calendarOf());
@@ -202,14 +213,17 @@ describe("a plan in the calendar", () => {
             expect(step.start).toBeGreaterThanOrEqual(ended);
             expect(Math.abs(step.end - step.start - walked.cost.hours[pace] * 3_600_000)).toBeLessThanOrEqual(1);
             const start = zoned(step.start, timeZone);
-            const windows = step.attention === "box" ? calendar.hands : AWAKE;
+            const [before, after] = [made.moments[i]!.state.plan, made.moments[i + 1]!.state.plan];
+            const hands = needsHands(walked.step, before, after);
+            expect([walked.step.kind, step.attention]).toEqual([walked.step.kind, hands ? "box" : "screen"]);
+            const windows = hands ? calendar.hands : [{ days: [1, 2, 3, 4, 5, 6, 7], from: "07:00", to: "23:00" }];
+            const minutes = hands ? 45 : 15;
             expect(
               windows.some(
                 (window) =>
                   window.days.includes(start.dayOfWeek) &&
                   start.toPlainTime().toString().slice(0, 5) >= window.from &&
-                  start.add({ minutes: MINUTES_TO_BEGIN[step.attention!] }).toPlainTime().toString().slice(0, 5) <=
-                    window.to,
+                  start.add({ minutes }).toPlainTime().toString().slice(0, 5) <= window.to,
               ),
             ).toBe(true);
             ended = step.end;
@@ -218,15 +232,19 @@ describe("a plan in the calendar", () => {
           for (const order of orders) {
             expect(order.orderOn >= calendar.start).toBe(true);
             expect(Temporal.PlainDate.from(order.orderOn).until(order.deliveredOn).days).toBe(deliveryDays);
-            for (const drive of order.drives) {
-              const user = scheduled.find((_, i) =>
-                JSON.stringify(made.moments[i + 1]!.walked!.done && made.moments[i + 1]!.walked!.step).includes(
-                  `"${drive}"`,
-                ),
-              );
-              if (user) expect(zoned(user.start, timeZone).toPlainDate().toString() >= order.deliveredOn).toBe(true);
-            }
           }
+          // Each drive to buy that a step takes in hand is ordered once, and there before the step begins.
+          scheduled.forEach((step, i) => {
+            const walked = made.moments[i + 1]!.walked!;
+            if (!walked.done) return;
+            for (const drive of made.moments[i]!.state.plan.drives) {
+              if (!drive.toBuy || !isNamed(walked.step, drive.id)) continue;
+              const own = orders.filter((order) => order.drives.includes(drive.id));
+              expect([drive.id, own.length]).toEqual([drive.id, 1]);
+              const day = zoned(step.start, timeZone).toPlainDate().toString();
+              expect(day >= own[0]!.deliveredOn).toBe(true);
+            }
+          });
         },
       ),
       { numRuns: 80 },

@@ -1,4 +1,5 @@
 import type { Band } from "../bands/band";
+import { isRedundant } from "../bands/isRedundant";
 import type { Bytes } from "../bytes/bytes";
 import { hoursFor, type Hours } from "../time/hours";
 import { REBUILD_SHARE, selfTestRate, sequentialRate } from "../drives/rates";
@@ -15,11 +16,6 @@ export interface Rebuild {
   hours: Hours | null;
   /** Of an extended self-test of the drive. */
   selfTest: Hours;
-}
-
-/** Whether a band can give a lost member's content back. */
-function isRedundant(band: Band): boolean {
-  return band.scheme.kind !== "single" && band.scheme.kind !== "stripe";
 }
 
 /**

@@ -1,0 +1,131 @@
+import { heightOn } from "../bands/occupied";
+import { freeBay } from "../box/bays";
+import { bandsOfGroup, bandsOfPool } from "../box/figures";
+import { driveOf, drivesOf } from "../box/find";
+import { groupOfDrive, isFree } from "../box/members";
+import type { BoxState } from "../box/state";
+import { formatBytes, formatExactBytes } from "../bytes/formatBytes";
+import type { Drive, Group, Plan, Pool, StepOf } from "../document/plan";
+import { bayOf } from "../drives/drive";
+import { roomOf } from "../drives/room";
+import { fateOf } from "../failures/fate";
+import type { Finding } from "../findings/finding";
+import { capital } from "../words/capital";
+import { joiningFindings, missingDrives, named } from "./checks";
+import { parityOf } from "./parityOf";
+import { against, type StepSetting } from "./stepModule";
+
+/** Within this share a volume a hair smaller, or a right-size margin, would have let the drive in. */
+const A_HAIR = 0.001;
+
+/** What a check of a replacement looks at. */
+interface Replacement {
+  plan: Plan;
+  step: StepOf<"replace-drive">;
+  setting: StepSetting;
+  pool: Pool;
+  group: Group;
+  old: Drive;
+  next: Drive;
+}
+
+/** That the new drive is free. */
+function taken({ plan, step, setting }: Replacement): Finding[] {
+  if (isFree(plan, step.by)) return [];
+  const message = `${capital(named(plan, step.by, setting))} is in use at this moment. Choose a free drive.`;
+  return [against("block", "drive-taken", message, [step.by])];
+}
+
+/** That it reaches as high as the group uses the old one. */
+function tooSmall({ plan, step, setting, group, old, next }: Replacement): Finding[] {
+  const { rules, family } = setting;
+  const height = heightOn(bandsOfGroup(plan, group, rules), old.id, roomOf(old, rules).systemReserve);
+  const short = height - roomOf(next, rules).between;
+  if (short <= 0) return [];
+  const hair = short < height * A_HAIR;
+  const by = hair ? formatExactBytes(short) : formatBytes(short, family);
+  const help = hair ? " A right-size margin, or a volume shrunk by a hair before, would have let it in." : "";
+  const message = `${capital(named(plan, step.by, setting))} is too small by ${by}: the group uses ${formatBytes(height, family)} of the drive it replaces.${help}`;
+  return [against("block", "too-small", message, [step.by])];
+}
+
+/** That a parity drive is changed by its own step, and that no data drive becomes larger than it. */
+function besideParity({ plan, step, setting, group, old, next }: Replacement): Finding[] {
+  const { rules } = setting;
+  const parity = parityOf(bandsOfGroup(plan, group, rules));
+  if (parity.includes(old.id))
+    return [
+      against(
+        "block",
+        "is-the-parity-drive",
+        "That is the parity drive: change it with its own step, which works the parity out anew.",
+        [old.id],
+        {
+          label: "Change the parity drive",
+          command: {
+            kind: "replace-step",
+            step: step.id,
+            by: [{ kind: "change-parity-drive", group: group.id, drive: old.id, by: next.id }],
+          },
+        },
+      ),
+    ];
+  const least = Math.min(...drivesOf(plan, parity).map((drive) => roomOf(drive, rules).length));
+  if (roomOf(next, rules).length <= least) return [];
+  const message = `${capital(named(plan, step.by, setting))} is larger than the parity drive. Change the parity drive for a larger one first.`;
+  return [against("block", "larger-than-parity", message, [step.by])];
+}
+
+/** What is left of the pool without the old drive, where that is pulled first. */
+function pulled({ plan, step, setting, pool }: Replacement): Finding[] {
+  const fate = fateOf(bandsOfPool(plan, pool, setting.rules), new Set([step.drive]));
+  if (fate.kind === "lost" || fate.kind === "partly-lost") {
+    const help =
+      setting.rules.replacing === "old-attached"
+        ? "Keep the old drive attached while the new one is filled."
+        : "Rebuild from a backup.";
+    const message = `Without ${named(plan, step.drive, setting)} data is lost: nothing can be rebuilt. ${help}`;
+    return [against("block", "nothing-to-rebuild-from", message, [step.drive])];
+  }
+  if (fate.kind !== "degraded" || fate.redundancy > 0) return [];
+  return [against("warn", "no-redundancy", "While the new drive is filled, no drive may fail.", [step.drive])];
+}
+
+/** That the box can fill a drive while the old one is still in, and that there is a bay for it. */
+function attached({ plan, step, setting, next }: Replacement): Finding[] {
+  const mend: Finding["mend"] = {
+    label: "Pull it first",
+    command: { kind: "edit-step", step: step.id, changes: { how: "pulled" } },
+  };
+  if (setting.rules.replacing !== "old-attached") {
+    const message = "By its rules your box replaces a drive only after the old one is pulled.";
+    return [against("block", "not-attached", message, [], mend)];
+  }
+  if (bayOf(next) !== null || freeBay(plan) !== null) return [];
+  return [against("block", "no-free-bay", "No bay is free for the new drive while the old one is still in.", [], mend)];
+}
+
+/** What stands against another drive in the place of a member. */
+export function checkReplacing(
+  { plan, tested }: BoxState,
+  step: StepOf<"replace-drive">,
+  setting: StepSetting,
+): Finding[] {
+  const missing = missingDrives(plan, [step.drive, step.by]);
+  if (missing.length > 0) return missing;
+  const owner = groupOfDrive(plan, step.drive);
+  const [old, next] = [driveOf(plan, step.drive), driveOf(plan, step.by)];
+  if (!owner || !old || !next) {
+    const message = `${capital(named(plan, step.drive, setting))} is in no group at this moment.`;
+    return [against("block", "not-a-member", message, [step.drive])];
+  }
+  const replacement: Replacement = { plan, step, setting, ...owner, old, next };
+  const others = drivesOf(plan, owner.group.drives).filter((drive) => drive.id !== old.id);
+  return [
+    ...taken(replacement),
+    ...tooSmall(replacement),
+    ...besideParity(replacement),
+    ...(step.how === "pulled" ? pulled(replacement) : attached(replacement)),
+    ...joiningFindings([next], others, owner.group, setting, tested),
+  ];
+}
