@@ -141,3 +141,17 @@ test("nothing is there to lose without bands", () => {
     { failed: 2, survived: 1, sets: 1 },
   ]);
 });
+
+test("a band is named once, however many of its pairs are lost; one that ties drives together loses the whole pool", () => {
+  const pairs = bandsOf("raid10", drivesOfTB(4, 4, 4, 4));
+  expect(fateOf(pairs, new Set(["d1", "d2", "d3", "d4"]))).toMatchObject({ kind: "lost", bands: [0] });
+  const apart = bandsOf("single", [testDrive("e1", 4e12), testDrive("e2", 4e12)]);
+  expect(fateOf([...apart, ...pairs], new Set(["e1", "d1"]))).toMatchObject({ kind: "partly-lost", bands: [0] });
+  expect(fateOf([...apart, ...pairs], new Set(["e1", "d1", "d2"]))).toMatchObject({ kind: "lost", bands: [0, 2] });
+});
+
+test("of equally tight ways to lose data the first is named; without bands nothing bears a failure", () => {
+  expect(smallestFatalSet(bandsOf("hybrid-1", drivesOfTB(4, 4, 8, 12)))).toEqual(["d1", "d2"]);
+  expect(smallestFatalSet(bandsOf("raid6", drivesOfTB(4, 4, 4, 4)))).toEqual(["d1", "d2", "d3"]);
+  expect(toleranceOf([])).toBe(0);
+});

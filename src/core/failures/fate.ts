@@ -35,7 +35,7 @@ export function fateOf(bands: readonly Band[], failed: ReadonlySet<string>): Fat
     }
   });
   if (lostBands.length > 0) {
-    const lost = lostBands.flatMap((index) => bands[index] ?? []);
+    const lost = bands.filter((_, index) => lostBands.includes(index));
     if (!lost.every((band) => band.independent)) return { kind: "lost", missing, bands: lostBands };
     const lostDrives = new Set(lost.flatMap(dataMembers).filter((drive) => failed.has(drive)));
     return { kind: "partly-lost", missing, bands: lostBands, lostDrives: [...lostDrives] };

@@ -1,5 +1,5 @@
 import type { Band } from "../bands/band";
-import { lossClauses, type LossClause } from "../bands/lossClauses";
+import { lossClauses } from "../bands/lossClauses";
 
 /** Of all sets of `failed` drives, how many lose nothing. */
 export interface Survival {
@@ -15,23 +15,6 @@ function choose(n: number, k: number): number {
   return Math.round(result);
 }
 
-/** Clauses that no other makes superfluous: one that is fulfilled whenever another is adds nothing. */
-function tightest(clauses: readonly LossClause[]): LossClause[] {
-  const sorted = [...clauses].sort((a, b) => b.drives.length - a.drives.length || a.tolerance - b.tolerance);
-  const kept: { clause: LossClause; drives: ReadonlySet<string> }[] = [];
-  for (const clause of sorted) {
-    if (
-      kept.some(
-        (other) =>
-          other.clause.tolerance <= clause.tolerance && clause.drives.every((drive) => other.drives.has(drive)),
-      )
-    )
-      continue;
-    kept.push({ clause, drives: new Set(clause.drives) });
-  }
-  return kept.map((each) => each.clause);
-}
-
 /**
  * Counts, without sampling, how many of all sets of 1, 2, … `most` drives the bands survive. Drives that stand in the
  * same clauses are interchangeable, so sets are counted by how many they take of each such class, and dropped as soon
@@ -44,25 +27,13 @@ function tightest(clauses: readonly LossClause[]): LossClause[] {
  */
 export function survivalOf(bands: readonly Band[], drives: readonly string[], most: number): Survival[] {
   const depth = Math.min(most, drives.length);
-  const given = bands.flatMap(lossClauses);
-  const least = given.reduce((tolerance, clause) => Math.min(tolerance, clause.tolerance), Infinity);
-  // Where one of the tightest clauses is about every drive, it alone decides.
-  if (given.some((clause) => clause.tolerance === least && clause.drives.length === drives.length)) {
-    return Array.from({ length: depth }, (_, i) => ({
-      failed: i + 1,
-      survived: i < least ? choose(drives.length, i + 1) : 0,
-      sets: choose(drives.length, i + 1),
-    }));
-  }
-  const clauses = tightest(given);
-  const clausesOf = new Map<string, number[]>(drives.map((drive) => [drive, []]));
-  clauses.forEach((clause, c) => clause.drives.forEach((drive) => clausesOf.get(drive)?.push(c)));
+  const clauses = bands.flatMap(lossClauses);
   const classes = new Map<string, { clauses: number[]; drives: number }>();
-  for (const own of clausesOf.values()) {
-    const key = own.join();
-    const known = classes.get(key);
+  for (const drive of drives) {
+    const own = clauses.flatMap((clause, c) => (clause.drives.includes(drive) ? [c] : []));
+    const known = classes.get(own.join());
     if (known) known.drives += 1;
-    else classes.set(key, { clauses: own, drives: 1 });
+    else classes.set(own.join(), { clauses: own, drives: 1 });
   }
 
   const survived = new Array<number>(depth + 1).fill(0);
@@ -72,7 +43,6 @@ export function survivalOf(bands: readonly Band[], drives: readonly string[], mo
   const counts = all.map((each) => each.drives);
   const extend = (from: number, size: number, ways: number) => {
     survived[size] = (survived[size] ?? 0) + ways;
-    if (size === depth) return;
     for (let at = from; at < all.length; at += 1) {
       const own = clausesAt[at] as number[];
       const count = counts[at] as number;

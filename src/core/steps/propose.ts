@@ -1,15 +1,16 @@
+import { freeBay } from "../box/bays";
+import { bandsOfGroup } from "../box/figures";
+import { driveOf, groupOf, poolOfGroup } from "../box/find";
+import { groupOfDrive } from "../box/members";
 import { destinationOf } from "../data/destination";
 import { bareIn } from "../data/precious";
-import type { Plan, LayoutId, BoxRules, StepBody } from "../document/plan";
+import type { BoxRules, Group, LayoutId, Plan, Pool, StepBody } from "../document/plan";
 import { bayOf } from "../drives/drive";
+import { mirror } from "../layouts/mirror";
 import { layoutOf } from "../layouts/registry";
 import { takesAnyDrive, widensByDrive } from "../layouts/widens";
-import { mirror } from "../layouts/mirror";
 import { growSteps } from "./growSteps";
-import { freeBay } from "../box/bays";
-import { driveOf, groupOf, poolOfGroup } from "../box/find";
-import { bandsOfGroup } from "../box/figures";
-import { groupOfDrive } from "../box/members";
+import { parityOf } from "./parityOf";
 
 /** An act on the box at a moment, that is to become steps. */
 export type Act =
@@ -71,6 +72,83 @@ function freeGroup(plan: Plan): string {
   return `g${n}`;
 }
 
+/** Where an act takes place, and what it comes to. */
+interface ActSite {
+  plan: Plan;
+  rules: BoxRules;
+  pool: Pool;
+  group: Group;
+  choices: ActChoices;
+}
+
+type ActOf<K extends Act["kind"]> = Extract<Act, { kind: K }>;
+
+/** What stored chunks are spread anew by, where the layout has any. */
+const balancing = ({ group }: ActSite): StepBody[] =>
+  layoutOf(group.layout).chunked ? [{ kind: "rebalance", group: group.id }] : [];
+
+function replacing(act: ActOf<"replace">, site: ActSite): StepBody[] {
+  const { plan, rules, pool, group, choices } = site;
+  const isParity = parityOf(bandsOfGroup(plan, group, rules)).includes(act.drive);
+  const own: StepBody = isParity
+    ? { kind: "change-parity-drive", group: group.id, drive: act.drive, by: act.by }
+    : { kind: "replace-drive", drive: act.drive, by: act.by, how: choices.attached ? "attached" : "pulled" };
+  const larger = (driveOf(plan, act.by)?.bytes ?? 0) > (driveOf(plan, act.drive)?.bytes ?? 0);
+  if (!choices.grow || !larger) return [own];
+  if (isParity) return [own, ...balancing(site)];
+  const claim: StepBody = {
+    kind: "claim-space",
+    group: group.id,
+    ...(rules.claiming === "per-drive" ? { drive: act.by } : {}),
+  };
+  return [own, ...(rules.claiming === "by-itself" ? [] : [claim]), ...balancing(site), ...growSteps(pool, rules)];
+}
+
+function joining(act: ActOf<"join">, site: ActSite): StepBody[] {
+  const { plan, rules, pool, group, choices } = site;
+  const grown = choices.grow ? growSteps(pool, rules) : [];
+  switch (choices.as) {
+    case "spare":
+      return act.drives.map((drive) => ({ kind: "set-spare", pool: pool.id, drive }));
+    case "group": {
+      // Two drives make a mirror, whatever the others are.
+      const layout = act.drives.length === 2 ? mirror.id : group.layout;
+      return [{ kind: "add-group", pool: pool.id, group: freeGroup(plan), layout, drives: act.drives }, ...grown];
+    }
+    case "member": {
+      const steps = rules.widening === "one-drive" ? act.drives.map((drive) => [drive]) : [act.drives];
+      return [
+        ...steps.map((drives): StepBody => ({ kind: "widen-group", group: group.id, drives })),
+        ...(choices.grow ? balancing(site) : []),
+        ...grown,
+      ];
+    }
+  }
+}
+
+function stepsOf(act: Act, site: ActSite): StepBody[] {
+  const { rules, pool, group, choices } = site;
+  switch (act.kind) {
+    case "replace":
+      return replacing(act, site);
+    case "join":
+      return joining(act, site);
+    case "level":
+      return [
+        { kind: "change-level", group: group.id, layout: act.layout, drives: act.drives },
+        ...(choices.grow ? growSteps(pool, rules) : []),
+      ];
+    case "pull":
+      return [{ kind: "remove-drive", drive: act.drive }];
+  }
+}
+
+/** The drives that join by an act. */
+function newDrives(act: Act): string[] {
+  if (act.kind === "replace") return [act.by];
+  return act.kind === "pull" ? [] : act.drives;
+}
+
 /**
  * The steps that an act comes to, with what the box wants done before and after it.
  *
@@ -78,76 +156,13 @@ function freeGroup(plan: Plan): string {
  * @example stepsOfAct({ kind: "replace", drive: "d1", by: "d5" }, choices, plan, rules) // [{ kind: "replace-drive", … }, { kind: "claim-space", … }]
  */
 export function stepsOfAct(act: Act, choices: ActChoices, plan: Plan, rules: BoxRules): StepBody[] {
-  const owner = act.kind === "replace" || act.kind === "pull" ? groupOfDrive(plan, act.drive) : null;
-  const groupId = owner?.group.id ?? ("group" in act ? act.group : "");
+  const groupId = "group" in act ? act.group : (groupOfDrive(plan, act.drive)?.group.id ?? "");
   const group = groupOf(plan, groupId);
   const pool = poolOfGroup(plan, groupId);
   if (!group || !pool) return [];
-  const joining = act.kind === "replace" ? [act.by] : act.kind === "pull" ? [] : act.drives;
-  const before: StepBody[] = [
-    ...(choices.test ? joining.map((drive): StepBody => ({ kind: "test-drive", drive })) : []),
+  return [
+    ...(choices.test ? newDrives(act).map((drive): StepBody => ({ kind: "test-drive", drive })) : []),
     ...(choices.backUp ? [{ kind: "back-up", pool: pool.id, to: destinationOf(plan, pool) } as StepBody] : []),
+    ...stepsOf(act, { plan, rules, pool, group, choices }),
   ];
-  const grown = growSteps(pool, rules);
-  const chunks = layoutOf(group.layout).chunked;
-  switch (act.kind) {
-    case "replace": {
-      const bottom = bandsOfGroup(plan, group, rules)[0];
-      const isParity =
-        bottom?.scheme.kind === "dedicated-parity" &&
-        bottom.members.slice(-bottom.scheme.parity).some((member) => member.drive === act.drive);
-      const larger = (driveOf(plan, act.by)?.bytes ?? 0) > (driveOf(plan, act.drive)?.bytes ?? 0);
-      const claim: StepBody[] =
-        !larger || isParity || rules.claiming === "by-itself"
-          ? []
-          : [{ kind: "claim-space", group: group.id, ...(rules.claiming === "per-drive" ? { drive: act.by } : {}) }];
-      const own: StepBody = isParity
-        ? { kind: "change-parity-drive", group: group.id, drive: act.drive, by: act.by }
-        : { kind: "replace-drive", drive: act.drive, by: act.by, how: choices.attached ? "attached" : "pulled" };
-      return [
-        ...before,
-        own,
-        ...(choices.grow && larger
-          ? [
-              ...claim,
-              ...(chunks ? [{ kind: "rebalance", group: group.id } as StepBody] : []),
-              ...(isParity ? [] : grown),
-            ]
-          : []),
-      ];
-    }
-    case "join": {
-      if (choices.as === "spare")
-        return [...before, ...act.drives.map((drive): StepBody => ({ kind: "set-spare", pool: pool.id, drive }))];
-      if (choices.as === "group")
-        return [
-          ...before,
-          {
-            kind: "add-group",
-            pool: pool.id,
-            group: freeGroup(plan),
-            layout: act.drives.length === 2 ? mirror.id : group.layout,
-            drives: act.drives,
-          },
-          ...(choices.grow ? grown : []),
-        ];
-      const widening: StepBody[] =
-        rules.widening === "one-drive"
-          ? act.drives.map((drive) => ({ kind: "widen-group", group: group.id, drives: [drive] }))
-          : [{ kind: "widen-group", group: group.id, drives: act.drives }];
-      return [
-        ...before,
-        ...widening,
-        ...(choices.grow ? [...(chunks ? [{ kind: "rebalance", group: group.id } as StepBody] : []), ...grown] : []),
-      ];
-    }
-    case "level":
-      return [
-        ...before,
-        { kind: "change-level", group: group.id, layout: act.layout, drives: act.drives },
-        ...(choices.grow ? grown : []),
-      ];
-    case "pull":
-      return [...before, { kind: "remove-drive", drive: act.drive }];
-  }
 }

@@ -1,19 +1,20 @@
-import { plural } from "../words/counted";
-import { BY_HAND } from "./stepMenu";
-import type { Box, Plan, StepOf } from "../document/plan";
-import { rulesOf, ruleSetOf } from "../rules/ruleSets";
-import { layoutOf } from "../layouts/registry";
-import { hoursFor } from "../time/hours";
-import { NETWORKS } from "../speeds/speed";
-import { joiningFindings, layoutFindings, drivesInWords, missingDrives, missingPool } from "./checks";
-import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
-import { formatBytes } from "../bytes/formatBytes";
-import { isFree, groupOfDrive } from "../box/members";
-import { driveOf, drivesOf, poolOf } from "../box/find";
-import { type BoxState, changed, takeIn } from "../box/state";
-import { usableOfPool } from "../box/figures";
 import { storedIn } from "../box/capacities";
+import { usableOfPool } from "../box/figures";
+import { driveOf, drivesOf, poolOf } from "../box/find";
+import { groupOfDrive, isFree } from "../box/members";
+import { type BoxState, changed, takeIn } from "../box/state";
+import { formatBytes } from "../bytes/formatBytes";
+import type { Box, Plan, StepOf } from "../document/plan";
+import type { Finding } from "../findings/finding";
+import { layoutOf } from "../layouts/registry";
+import { ruleSetOf, rulesOf } from "../rules/ruleSets";
+import { NETWORKS } from "../speeds/speed";
+import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
+import { plural } from "../words/counted";
+import { drivesInWords, joiningFindings, layoutFindings, missingDrives, missingPool } from "./checks";
+import { BY_HAND } from "./stepMenu";
+import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 
 /** Another box: the pool's drives go into its bays, and everything else out of the old one onto the shelf. */
 function moveInto(plan: Plan, box: Box, drives: readonly string[]): void {
@@ -41,6 +42,72 @@ const apply = (state: BoxState, step: StepOf<"rebuild-from-backup">): BoxState =
     for (const volume of pool.volumes) delete volume.fileSystemBytes;
   });
 
+/** That the drives are there and free, that there are bays for them, and that no other pool is left behind. */
+function checkDrives(plan: Plan, step: StepOf<"rebuild-from-backup">, setting: StepSetting): Finding[] {
+  const others = step.drives.filter(
+    (drive) => groupOfDrive(plan, drive)?.pool.id !== step.pool && !isFree(plan, drive),
+  );
+  const found = missingDrives(plan, step.drives);
+  if (others.length > 0) {
+    const message = `${capital(drivesInWords(plan, others, setting))} ${plural(others.length, "is", "are")} in use elsewhere at this moment.`;
+    found.push(against("block", "drive-taken", message, others));
+  }
+  if (step.box && plan.pools.length > 1) {
+    const message =
+      "The box has other pools, which would be left behind. Move them in plans of their own, or take them apart first.";
+    found.push(against("block", "other-pools", message));
+  }
+  const { bays } = step.box ?? plan.box;
+  if (step.drives.length > bays)
+    found.push(against("block", "no-free-bay", `The box has ${bays} bays for ${step.drives.length} drives.`));
+  return found;
+}
+
+/** That there is a full backup to bring the data back from. */
+function checkBackup(state: BoxState, step: StepOf<"rebuild-from-backup">): Finding[] {
+  if (state.backedUp.has(step.pool)) return [];
+  const message = "Everything in the pool is erased, and no full backup is made before. Put a backup before this step.";
+  return [
+    against("block", "no-backup", message, [], {
+      label: "Back up first",
+      command: {
+        kind: "insert-steps",
+        before: step.id,
+        steps: [{ kind: "back-up", pool: step.pool, to: "a destination of your choice" }],
+      },
+    }),
+  ];
+}
+
+/** That the volumes fit into the new pool. */
+function checkVolumes(state: BoxState, step: StepOf<"rebuild-from-backup">, there: StepSetting): Finding[] {
+  const { plan } = apply(state, step);
+  const then = poolOf(plan, step.pool);
+  const usable = then ? usableOfPool(plan, then, there.rules) : 0;
+  const asked = (then?.volumes ?? []).reduce((sum, volume) => sum + volume.bytes, 0);
+  if (asked <= usable) return [];
+  const message = `The volumes have ${formatBytes(asked, there.family)}, and the new pool holds ${formatBytes(usable, there.family)}. Make them smaller first, or choose another layout.`;
+  return [against("block", "volumes-do-not-fit", message)];
+}
+
+function check(state: BoxState, step: StepOf<"rebuild-from-backup">, setting: StepSetting): Finding[] {
+  const { plan, tested } = state;
+  if (!poolOf(plan, step.pool)) return missingPool(plan, step.pool);
+  // What a box offers is asked of the one in which the pool is made.
+  const there: StepSetting = step.box ? { ...setting, rules: rulesOf(step.box.rules) } : setting;
+  const found = [
+    ...checkDrives(plan, step, setting),
+    ...layoutFindings(step, step.drives.length, there),
+    ...checkBackup(state, step),
+  ];
+  if (found.some((finding) => finding.severity === "block")) return found;
+  const joining = drivesOf(
+    plan,
+    step.drives.filter((drive) => isFree(plan, drive)),
+  );
+  return [...found, ...checkVolumes(state, step, there), ...joiningFindings(joining, [], step, there, tested)];
+}
+
 /** The pool made anew with another layout, and filled from a backup. Everything on it is erased in between. */
 export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
   kind: "rebuild-from-backup",
@@ -51,84 +118,7 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
   label: (step) => `Anew as ${layoutOf(step.layout).shortName} from the backup`,
   menu: BY_HAND,
   mayLower: true,
-  check: (state, step, setting: StepSetting) => {
-    const { plan } = state;
-    const pool = poolOf(plan, step.pool);
-    if (!pool) return missingPool(plan, step.pool);
-    // What a box offers is asked of the one in which the pool is made.
-    const there: StepSetting = step.box ? { ...setting, rules: rulesOf(step.box.rules) } : setting;
-    const others = step.drives.filter(
-      (drive) => groupOfDrive(plan, drive)?.pool.id !== step.pool && !isFree(plan, drive),
-    );
-    const found = [...missingDrives(plan, step.drives), ...layoutFindings(step, step.drives.length, there)];
-    if (others.length > 0)
-      found.push(
-        against(
-          "block",
-          "drive-taken",
-          `${capital(drivesInWords(plan, others, setting))} ${plural(others.length, "is", "are")} in use elsewhere at this moment.`,
-          others,
-        ),
-      );
-    if (step.box && plan.pools.length > 1)
-      found.push(
-        against(
-          "block",
-          "other-pools",
-          "The box has other pools, which would be left behind. Move them in plans of their own, or take them apart first.",
-        ),
-      );
-    if (step.drives.length > (step.box ?? plan.box).bays)
-      found.push(
-        against(
-          "block",
-          "no-free-bay",
-          `The box has ${(step.box ?? plan.box).bays} bays for ${step.drives.length} drives.`,
-        ),
-      );
-    if (!state.backedUp.has(step.pool))
-      found.push(
-        against(
-          "block",
-          "no-backup",
-          "Everything in the pool is erased, and no full backup is made before. Put a backup before this step.",
-          [],
-          {
-            label: "Back up first",
-            command: {
-              kind: "insert-steps",
-              before: step.id,
-              steps: [{ kind: "back-up", pool: step.pool, to: "a destination of your choice" }],
-            },
-          },
-        ),
-      );
-    if (found.some((finding) => finding.severity === "block")) return found;
-    const then = poolOf(apply(state, step).plan, step.pool);
-    const usable = then ? usableOfPool(apply(state, step).plan, then, there.rules) : 0;
-    const asked = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
-    if (asked > usable)
-      found.push(
-        against(
-          "block",
-          "volumes-do-not-fit",
-          `The volumes have ${formatBytes(asked, setting.family)}, and the new pool holds ${formatBytes(usable, setting.family)}. Make them smaller first, or choose another layout.`,
-        ),
-      );
-    return [
-      ...found,
-      ...joiningFindings(
-        drivesOf(
-          plan,
-          step.drives.filter((drive) => isFree(plan, drive)),
-        ),
-        [],
-        step,
-        there,
-        state.tested,
-      ),
-    ];
-  },
+  check,
   apply,
   cost: ({ plan }, _after, step) => {
     const pool = poolOf(plan, step.pool);

@@ -1,23 +1,20 @@
-import { plural } from "../words/counted";
-import { BY_HAND } from "./stepMenu";
-import { formatBytes } from "../bytes/formatBytes";
-import { checkJoining } from "../drives/checks/joining";
-import { roomOf } from "../drives/room";
+import { occupied } from "../bands/occupied";
+import { bandsOfGroup } from "../box/figures";
+import { drivesOf, groupOf, poolOfGroup } from "../box/find";
+import { passHours, slowestRate } from "../box/passHours";
+import { changed, takeIn } from "../box/state";
+import { REBUILD_SHARE, RESHAPE_SHARE } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
-import { takesAnyDrive, widensByDrive } from "../layouts/widens";
-import { wrongCount } from "../layouts/problemsOfLayout";
+import { takesAnyDrive } from "../layouts/widens";
 import { hoursFor } from "../time/hours";
-import { RESHAPE_SHARE, REBUILD_SHARE } from "../drives/rates";
-import { joiningFindings, drivesInWords, missingDrives, notFree, withoutBackup } from "./checks";
+import { capital } from "../words/capital";
+import { plural } from "../words/counted";
+import { drivesInWords } from "./checks";
 import { filledOf } from "./filledOf";
 import { reachIn } from "./reachIn";
-import { against, A_FEW_MINUTES, noCost, type StepModule } from "./stepModule";
-import { drivesOf, groupOf, poolOfGroup } from "../box/find";
-import { changed, takeIn } from "../box/state";
-import { bandsOfGroup } from "../box/figures";
-import { heightOn, occupied } from "../bands/occupied";
-import { slowestRate, passHours } from "../box/passHours";
-import { capital } from "../words/capital";
+import { BY_HAND } from "./stepMenu";
+import { A_FEW_MINUTES, noCost, type StepModule } from "./stepModule";
+import { checkWidening } from "./wideningChecks";
 
 /** One or more drives more in a group: all its stripes are rewritten, and the space is there only at the end. */
 export const widenGroup: StepModule<"widen-group"> = {
@@ -27,87 +24,7 @@ export const widenGroup: StepModule<"widen-group"> = {
   rewrites: true,
   label: (step, names) => `Widen by ${names.list(step.drives)}`,
   menu: BY_HAND,
-  check: (state, step, setting) => {
-    const { plan, tested } = state;
-    const { rules, family } = setting;
-    const group = groupOf(plan, step.group);
-    const pool = poolOfGroup(plan, step.group);
-    if (!group || !pool) return [against("block", "no-such-group", "The group is not there at this moment.")];
-    const layout = layoutOf(group.layout);
-    const joining = drivesOf(plan, step.drives);
-    const members = drivesOf(plan, group.drives);
-    const found = [...missingDrives(plan, step.drives), ...notFree(plan, step.drives, setting)];
-    if (step.drives.length === 0) found.push(against("block", "no-drives", "Choose the drives that are to join."));
-    if (!widensByDrive(layout, rules))
-      found.push(
-        against(
-          "block",
-          "no-widening",
-          "By its rules your box does not widen a group. Add a further group, or replace its drives.",
-        ),
-      );
-    else if (rules.widening === "one-drive" && step.drives.length > 1 && !takesAnyDrive(layout)) {
-      const [first, ...rest] = step.drives;
-      found.push(
-        against(
-          "block",
-          "one-at-a-time",
-          "Your box widens by one drive at a time. Do it in as many steps.",
-          step.drives,
-          {
-            label: "Split it into one step each",
-            command: {
-              kind: "replace-step",
-              step: step.id,
-              by: [
-                { kind: "widen-group", group: step.group, drives: first ? [first] : [] },
-                ...rest.map((drive) => ({ kind: "widen-group" as const, group: step.group, drives: [drive] })),
-              ],
-            },
-          },
-        ),
-      );
-    }
-    const wrong = wrongCount(layout, members.length + joining.length, rules, group.options);
-    if (wrong) found.push(against("block", "wrong-drive-count", wrong));
-    if (
-      layout.zonedWhenUnequal &&
-      rules.arrayFormat === "linux-raid" &&
-      new Set(members.map((drive) => drive.bytes)).size > 1
-    )
-      found.push(against("block", "zoned-stripe", "A stripe over drives of different sizes cannot be widened."));
-    if (!layout.joinsAnySize)
-      joining.forEach((drive) =>
-        found.push(
-          ...checkJoining(drive, members, rules, family).map((finding) =>
-            finding.code === "larger-than-parity" ? { ...finding, severity: "block" as const } : finding,
-          ),
-        ),
-      );
-    // Whatever the rule, a drive must reach as high as the group's one band does.
-    const bands = bandsOfGroup(plan, group, rules);
-    if (layout.countsSmallest) {
-      for (const drive of joining) {
-        const room = roomOf(drive, rules);
-        const height = Math.max(
-          0,
-          ...members.map((member) => heightOn(bands, member.id, roomOf(member, rules).systemReserve)),
-        );
-        if (room.between < height && !found.some((finding) => finding.code === "too-small"))
-          found.push(
-            against(
-              "block",
-              "too-small",
-              `${capital(drivesInWords(plan, [drive.id], setting))} is too small by ${formatBytes(height - room.between, family)}: it must be as high as the group's members are used. Taken in, it would drag the whole group down.`,
-              [drive.id],
-            ),
-          );
-      }
-    }
-    found.push(...joiningFindings(joining, members, group, setting, tested));
-    if (!takesAnyDrive(layout)) found.push(...withoutBackup(state, pool.id, "Widening", setting));
-    return found;
-  },
+  check: checkWidening,
   apply: (state, step, { rules }) =>
     changed(state, (plan) => {
       const group = groupOf(plan, step.group);

@@ -1,0 +1,102 @@
+import { heightOn } from "../bands/occupied";
+import { bandsOfGroup } from "../box/figures";
+import { drivesOf, groupOf, poolOfGroup } from "../box/find";
+import type { BoxState } from "../box/state";
+import { formatBytes } from "../bytes/formatBytes";
+import type { Drive, Group, Plan, StepBody, StepOf } from "../document/plan";
+import { checkJoining } from "../drives/checks/joining";
+import { roomOf } from "../drives/room";
+import type { Finding } from "../findings/finding";
+import type { Layout } from "../layouts/layout";
+import { wrongCount } from "../layouts/problemsOfLayout";
+import { layoutOf } from "../layouts/registry";
+import { takesAnyDrive, widensByDrive } from "../layouts/widens";
+import { capital } from "../words/capital";
+import { drivesInWords, joiningFindings, missingDrives, notFree, withoutBackup } from "./checks";
+import { against, type StepSetting } from "./stepModule";
+
+/** What a check of a widening looks at. */
+interface WideningOf {
+  plan: Plan;
+  step: StepOf<"widen-group">;
+  setting: StepSetting;
+  group: Group;
+  layout: Layout;
+  members: Drive[];
+  joining: Drive[];
+}
+
+/** That the box widens groups, and by so many drives at once. */
+function allowed({ step, setting, layout }: WideningOf): Finding[] {
+  if (!widensByDrive(layout, setting.rules)) {
+    const message = "By its rules your box does not widen a group. Add a further group, or replace its drives.";
+    return [against("block", "no-widening", message)];
+  }
+  // Where nothing is rewritten, several at once are several times one.
+  if (setting.rules.widening !== "one-drive" || step.drives.length < 2 || takesAnyDrive(layout)) return [];
+  const each = step.drives.map((drive): StepBody => ({ kind: "widen-group", group: step.group, drives: [drive] }));
+  const message = "Your box widens by one drive at a time. Do it in as many steps.";
+  return [
+    against("block", "one-at-a-time", message, step.drives, {
+      label: "Split it into one step each",
+      command: { kind: "replace-step", step: step.id, by: each },
+    }),
+  ];
+}
+
+/** That the group can be of so many drives, and its drives of such sizes. */
+function shape({ setting, group, layout, members, joining }: WideningOf): Finding[] {
+  const { rules } = setting;
+  const wrong = wrongCount(layout, members.length + joining.length, rules, group.options);
+  const found = wrong ? [against("block", "wrong-drive-count", wrong)] : [];
+  const unequal = new Set(members.map((drive) => drive.bytes)).size > 1;
+  if (layout.zonedWhenUnequal && rules.arrayFormat === "linux-raid" && unequal)
+    found.push(against("block", "zoned-stripe", "A stripe over drives of different sizes cannot be widened."));
+  return found;
+}
+
+/** That the drives which join have the size that the box's rule asks for. */
+function bySizeRule({ setting, layout, members, joining }: WideningOf): Finding[] {
+  if (layout.joinsAnySize) return [];
+  return joining
+    .flatMap((drive) => checkJoining(drive, members, setting.rules, setting.family))
+    .map((finding) => (finding.code === "larger-than-parity" ? { ...finding, severity: "block" } : finding));
+}
+
+/** That, whatever the rule, a drive reaches as high as the group's one band does. */
+function reaching({ plan, setting, group, layout, members, joining }: WideningOf): Finding[] {
+  if (!layout.countsSmallest) return [];
+  const { rules, family } = setting;
+  const bands = bandsOfGroup(plan, group, rules);
+  const heights = members.map((member) => heightOn(bands, member.id, roomOf(member, rules).systemReserve));
+  const height = Math.max(0, ...heights);
+  return joining.flatMap((drive) => {
+    const short = height - roomOf(drive, rules).between;
+    if (short <= 0) return [];
+    const message = `${capital(drivesInWords(plan, [drive.id], setting))} is too small by ${formatBytes(short, family)}: it must be as high as the group's members are used. Taken in, it would drag the whole group down.`;
+    return [against("block", "too-small", message, [drive.id])];
+  });
+}
+
+/** What stands against further drives for a group. */
+export function checkWidening(state: BoxState, step: StepOf<"widen-group">, setting: StepSetting): Finding[] {
+  const { plan } = state;
+  const group = groupOf(plan, step.group);
+  const pool = poolOfGroup(plan, step.group);
+  if (!group || !pool) return [against("block", "no-such-group", "The group is not there at this moment.")];
+  const layout = layoutOf(group.layout);
+  const [members, joining] = [drivesOf(plan, group.drives), drivesOf(plan, step.drives)];
+  const widening: WideningOf = { plan, step, setting, group, layout, members, joining };
+  const sizes = bySizeRule(widening);
+  return [
+    ...missingDrives(plan, step.drives),
+    ...notFree(plan, step.drives, setting),
+    ...(step.drives.length === 0 ? [against("block", "no-drives", "Choose the drives that are to join.")] : []),
+    ...allowed(widening),
+    ...shape(widening),
+    ...sizes,
+    ...(sizes.some((finding) => finding.code === "too-small") ? [] : reaching(widening)),
+    ...joiningFindings(joining, members, group, setting, state.tested),
+    ...(takesAnyDrive(layout) ? [] : withoutBackup(state, pool.id, "Widening", setting)),
+  ];
+}
