@@ -31,43 +31,42 @@ const POWERS: Record<string, { kind: ParsedSize["kind"]; factor: bigint; unit: s
 
 const fail = (message: string): SizeResult => ({ ok: false, message });
 
-/** Splits digits and separators into a whole and a fractional part, or says what is unclear. */
-function readNumber(text: string, unit: string): { whole: string; fraction: string } | string {
-  const marks = [...text].filter((c) => c === "," || c === ".");
-  if (marks.length === 0) return { whole: text, fraction: "" };
-  const last = Math.max(text.lastIndexOf(","), text.lastIndexOf("."));
-  const mark = text.charAt(last);
-  const before = text.slice(0, last);
-  const after = text.slice(last + 1);
-  const grouped = (s: string, separator: string) =>
-    s.split(separator).every((part, i) => (i === 0 ? /^\d{1,3}$/.test(part) : /^\d{3}$/.test(part)));
+/** The digits of a number before and after its decimal sign. */
+type Digits = { whole: string; fraction: string };
 
-  if (marks.length === 1) {
-    if (unit === "B")
-      return grouped(text, mark)
-        ? { whole: before + after, fraction: "" }
-        : `A count of bytes has no fraction: "${text}".`;
-    if (
-      unit !== "TB" &&
-      unit !== "TiB" &&
-      unit !== "PB" &&
-      unit !== "PiB" &&
-      /^[1-9]\d?$/.test(before) &&
-      after.length === 3
-    ) {
-      return `"${text} ${unit}" can be read in two ways. Write ${before}${after} ${unit} or ${before}${mark}${after}0 ${unit}.`;
-    }
-    return { whole: before || "0", fraction: after };
-  }
-  if (new Set(marks).size === 1) {
-    return grouped(text, mark)
-      ? { whole: text.split(mark).join(""), fraction: "" }
-      : `The digits of "${text}" are not grouped in threes.`;
-  }
-  const other = mark === "," ? "." : ",";
-  if (marks.filter((m) => m === mark).length > 1 || !grouped(before, other))
-    return `The digits of "${text}" are not grouped in threes.`;
-  if (unit === "B" && after !== "") return `A count of bytes has no fraction: "${text}".`;
+/** Whether digits are grouped in threes by a separator. */
+const grouped = (text: string, separator: string): boolean =>
+  text.split(separator).every((part, i) => (i === 0 ? /^\d{1,3}$/.test(part) : /^\d{3}$/.test(part)));
+
+const noFraction = (text: string): string => `A count of bytes has no fraction: "${text}".`;
+const notGrouped = (text: string): string => `The digits of "${text}" are not grouped in threes.`;
+
+/** Units in which nobody means thousands: "1.234 TB" has a fraction. */
+const LARGE_UNITS: ReadonlySet<string> = new Set(["TB", "TiB", "PB", "PiB"]);
+
+/**
+ * A single point or comma: a decimal sign, or in a count of bytes one that groups; unclear where it could be either.
+ */
+function readOneMark(text: string, mark: string, unit: string): Digits | string {
+  const [before = "", after = ""] = text.split(mark);
+  if (unit === "B") return grouped(text, mark) ? { whole: before + after, fraction: "" } : noFraction(text);
+  if (!LARGE_UNITS.has(unit) && /^[1-9]\d?$/.test(before) && after.length === 3)
+    return `"${text} ${unit}" can be read in two ways. Write ${before}${after} ${unit} or ${before}${mark}${after}0 ${unit}.`;
+  return { whole: before || "0", fraction: after };
+}
+
+/** Splits digits and separators into a whole and a fractional part, or says what is unclear. */
+function readNumber(text: string, unit: string): Digits | string {
+  const marks = [...text].filter((c) => c === "," || c === ".");
+  const last = marks.at(-1);
+  if (last === undefined) return { whole: text, fraction: "" };
+  if (marks.length === 1) return readOneMark(text, last, unit);
+  if (new Set(marks).size === 1)
+    return grouped(text, last) ? { whole: text.split(last).join(""), fraction: "" } : notGrouped(text);
+  const [before, after] = [text.slice(0, text.lastIndexOf(last)), text.slice(text.lastIndexOf(last) + 1)];
+  const other = last === "," ? "." : ",";
+  if (marks.filter((mark) => mark === last).length > 1 || !grouped(before, other)) return notGrouped(text);
+  if (unit === "B" && after !== "") return noFraction(text);
   return { whole: before.split(other).join(""), fraction: after };
 }
 

@@ -47,6 +47,24 @@ function firstFrom(
 /** Days that were typed, or which words could not be read. */
 export type TypedDays = { ok: true; ranges: DayRange[] } | { ok: false; message: string };
 
+/** A day or a range of days in words, read; or what is wrong with it. */
+function readRange(part: string, since: Temporal.PlainDate): DayRange | string {
+  const ends = part.split(/\s*(?:–|—|\bto\b|\buntil\b|\s-\s)\s*|(?<=^\d{1,2})-(?=\d{1,2}\s+[a-z])/);
+  const typed = ends.map((each) => typedDay(each.trim()));
+  const [first, last] = [typed[0], typed.at(-1)];
+  if (ends.length > 2 || !first || !last)
+    return `“${part}” is no day that can be read. Write, for instance, 24–26 Dec, or 2027-02-14 to 2027-02-20.`;
+  const month = first.month ?? last.month;
+  if (month === null || last.month === null) return `“${part}” names no month. Write, for instance, 24–26 Dec.`;
+  // A year at the end of a range counts for its beginning too, unless that would put the two the wrong way round.
+  const year = first.year ?? (last.year !== null && month > last.month ? last.year - 1 : last.year);
+  const from = firstFrom(since, { ...first, month, year });
+  const to = from && (typed.length === 1 ? from : firstFrom(from, { ...last, month: last.month }));
+  if (!from || !to) return `“${part}” is not in the calendar: there is no such day.`;
+  if (Temporal.PlainDate.compare(to, from) < 0) return `“${part}” ends before it begins.`;
+  return { from: from.toString(), to: to.toString() };
+}
+
 /**
  * Reads days as people write them: "24–26 Dec, 1 Jan 2027; 2027-02-14 to 2027-02-20". A day without its year is the
  * first from the start on.
@@ -56,30 +74,16 @@ export type TypedDays = { ok: true; ranges: DayRange[] } | { ok: false; message:
  */
 export function parseExcluded(text: string, start: string): TypedDays {
   const since = Temporal.PlainDate.from(start);
-  const ranges: DayRange[] = [];
   // A comma before a year belongs to its date.
-  for (const part of text
+  const parts = text
     .split(/[;\n]|,(?!\s*\d{4}\s*(?:$|[,;\n–—]|-\s|to\b|until\b))/i)
     .map((each) => each.trim().toLowerCase())
-    .filter(Boolean)) {
-    const ends = part.split(/\s*(?:–|—|\bto\b|\buntil\b|\s-\s)\s*|(?<=^\d{1,2})-(?=\d{1,2}\s+[a-z])/);
-    const typed = ends.map((each) => typedDay(each.trim()));
-    const [first, last] = [typed[0], typed.at(-1)];
-    if (ends.length > 2 || !first || !last)
-      return {
-        ok: false,
-        message: `“${part}” is no day that can be read. Write, for instance, 24–26 Dec, or 2027-02-14 to 2027-02-20.`,
-      };
-    const month = first.month ?? last.month;
-    if (month === null || last.month === null)
-      return { ok: false, message: `“${part}” names no month. Write, for instance, 24–26 Dec.` };
-    // A year at the end of a range counts for its beginning too, unless that would put the two the wrong way round.
-    const own = first.year ?? (last.year !== null && month > last.month ? last.year - 1 : last.year);
-    const from = firstFrom(since, { ...first, month, year: own });
-    const to = from && (typed.length === 1 ? from : firstFrom(from, { ...last, month: last.month }));
-    if (!from || !to) return { ok: false, message: `“${part}” is not in the calendar: there is no such day.` };
-    if (Temporal.PlainDate.compare(to, from) < 0) return { ok: false, message: `“${part}” ends before it begins.` };
-    ranges.push({ from: from.toString(), to: to.toString() });
+    .filter(Boolean);
+  const ranges: DayRange[] = [];
+  for (const part of parts) {
+    const range = readRange(part, since);
+    if (typeof range === "string") return { ok: false, message: range };
+    ranges.push(range);
   }
   return ranges.length > 100
     ? { ok: false, message: "At most 100 days or ranges of days can be left out." }

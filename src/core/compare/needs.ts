@@ -53,35 +53,47 @@ const may = (tolerance: number) =>
       ? "only one drive may fail"
       : `only ${tolerance} drives may fail`;
 
+/** Why a choice does not meet each need, where it is asked for; null where it does. */
+const MISFITS: {
+  readonly [N in keyof Needs]-?: (need: NonNullable<Needs[N]>, choice: Weighed, family: UnitFamily) => string | null;
+} = {
+  tolerance: (least, { figures }) => (figures.tolerance < least ? may(figures.tolerance) : null),
+  usableBytes: (least, { figures }, family) =>
+    figures.usableBytes < least ? `${formatBytes(least - figures.usableBytes, family)} short` : null,
+  bays: (most, { figures }) => (figures.drives > most ? `takes ${counted(figures.drives, "bay")}` : null),
+  grows: (how, { figures: { growth } }) => {
+    if (growth.byDrive) return null;
+    if (how === "by-drive") return "cannot grow by one drive";
+    return growth.byGroup ? null : "can grow only by replacing its drives";
+  },
+  idleShare: (most, choice) => {
+    const idle = idlest(choice);
+    return idle && idle.share > most ? `${Math.round(idle.share * 100)} % of a drive idle` : null;
+  },
+  rebuildHours: (most, { figures: { rebuild } }) => {
+    if (!rebuild) return "cannot be rebuilt";
+    return rebuild.expected > most ? `a rebuild takes about ${Math.round(rebuild.expected)} h` : null;
+  },
+};
+
+/** What of a choice is held against needs. */
+type Weighed = Pick<Choice, "pool" | "figures">;
+
+/** The need itself where it is not met. */
+function misfit<N extends keyof Needs>(need: N, choice: Weighed, needs: Needs, family: UnitFamily): Misfit[] {
+  const asked = needs[need];
+  if (asked === undefined) return [];
+  const say = MISFITS[need] as (need: NonNullable<Needs[N]>, choice: Weighed, family: UnitFamily) => string | null;
+  const reason = say(asked, choice, family);
+  return reason === null ? [] : [{ need, reason }];
+}
+
 /**
  * The needs that a choice does not meet, with reasons.
  *
  * @param family the units in which the reasons speak
  * @example misfits(raid5OfThree4TB, { tolerance: 2 }) // [{ need: "tolerance", reason: "only one drive may fail" }]
  */
-export function misfits(choice: Pick<Choice, "pool" | "figures">, needs: Needs, family: UnitFamily = "TB"): Misfit[] {
-  const { figures } = choice;
-  const found: Misfit[] = [];
-  if (needs.tolerance !== undefined && figures.tolerance < needs.tolerance)
-    found.push({ need: "tolerance", reason: may(figures.tolerance) });
-  if (needs.usableBytes !== undefined && figures.usableBytes < needs.usableBytes)
-    found.push({
-      need: "usableBytes",
-      reason: `${formatBytes(needs.usableBytes - figures.usableBytes, family)} short`,
-    });
-  if (needs.bays !== undefined && figures.drives > needs.bays)
-    found.push({ need: "bays", reason: `takes ${counted(figures.drives, "bay")}` });
-  if (needs.grows === "by-drive" && !figures.growth.byDrive)
-    found.push({ need: "grows", reason: "cannot grow by one drive" });
-  if (needs.grows === "by-group" && !figures.growth.byDrive && !figures.growth.byGroup)
-    found.push({ need: "grows", reason: "can grow only by replacing its drives" });
-  const idle = needs.idleShare === undefined ? null : idlest(choice);
-  if (needs.idleShare !== undefined && idle && idle.share > needs.idleShare)
-    found.push({ need: "idleShare", reason: `${Math.round(idle.share * 100)} % of a drive idle` });
-  if (needs.rebuildHours !== undefined) {
-    if (!figures.rebuild) found.push({ need: "rebuildHours", reason: "cannot be rebuilt" });
-    else if (figures.rebuild.expected > needs.rebuildHours)
-      found.push({ need: "rebuildHours", reason: `a rebuild takes about ${Math.round(figures.rebuild.expected)} h` });
-  }
-  return found;
+export function misfits(choice: Weighed, needs: Needs, family: UnitFamily = "TB"): Misfit[] {
+  return (Object.keys(MISFITS) as (keyof Needs)[]).flatMap((need) => misfit(need, choice, needs, family));
 }

@@ -115,110 +115,177 @@ function valueTables(
 }
 
 /**
- * Every way of parting the drives. Drives of one size are interchangeable, so a state is how many of each size are
- * there, as a number in mixed radix. The best for every state and number of groups follows from the states without one
- * of the groups that take its smallest drive, or without that drive.
- *
- * @param drives smallest first
+ * The states of a search: how many drives of each size are there, as a number in mixed radix, since drives of one size
+ * are interchangeable.
  */
-function exhaustive(drives: readonly Drive[], valuers: Parameters<typeof valueTables>[0]): Search {
+interface States {
+  count: number;
+  radix: readonly number[];
+  weight: readonly number[];
+  /** The drives of each size, smallest size first. */
+  ofSize: readonly (readonly Drive[])[];
+  /** How many drives of each size a state has. */
+  digitsOf: (state: number) => number[];
+  /** How many drives a state has. */
+  drives: Uint8Array;
+  /** The state without its smallest drive. */
+  withoutLowest: Uint16Array;
+}
+
+/** @param drives smallest first */
+function statesOf(drives: readonly Drive[]): States {
   const sizes = [...new Set(drives.map((drive) => drive.bytes))];
   const ofSize = sizes.map((bytes) => drives.filter((drive) => drive.bytes === bytes));
   const radix = ofSize.map((each) => each.length + 1);
   const weight = radix.map((_, c) => radix.slice(0, c).reduce((product, r) => product * r, 1));
-  const states = radix.reduce((product, r) => product * r, 1);
+  const count = radix.reduce((product, r) => product * r, 1);
   const digitsOf = (state: number) => radix.map((r, c) => Math.floor(state / (weight[c] ?? 1)) % r);
+  return {
+    count,
+    radix,
+    weight,
+    ofSize,
+    digitsOf,
+    drives: Uint8Array.from({ length: count }, (_, state) => digitsOf(state).reduce((sum, n) => sum + n, 0)),
+    withoutLowest: Uint16Array.from(
+      { length: count },
+      (_, state) => state - (weight[digitsOf(state).findIndex((n) => n > 0)] ?? 0),
+    ),
+  };
+}
+
+/** The best sums that so many groups come to, for every state. */
+interface Level {
+  usable: Float64Array;
+  fatal: Float64Array;
+  used: Uint8Array;
+}
+
+/** What single groups are worth, and which of them each state can take. */
+interface Groups {
+  worths: readonly (Worth | null)[];
+  usable: Float64Array;
+  fatal: Float64Array;
+  starts: Uint32Array;
+  subs: Uint16Array;
+}
+
+/**
+ * One group more: for each of some states the best of taking one of its groups, or of leaving its smallest drive out.
+ */
+function nextLevel(
+  { count, drives, withoutLowest }: States,
+  before: Level,
+  groups: Groups,
+  asked: readonly number[],
+): { level: Level; take: Uint16Array } {
+  const level = {
+    usable: new Float64Array(count).fill(-Infinity),
+    fatal: new Float64Array(count),
+    used: new Uint8Array(count),
+  };
+  const take = new Uint16Array(count);
+  const { starts, subs, usable: own, fatal: ownFatal } = groups;
+  for (const state of asked) {
+    const without = withoutLowest[state] as number;
+    let bestUsable = level.usable[without] as number;
+    let bestFatal = level.fatal[without] as number;
+    let bestUsed = level.used[without] as number;
+    let bestTake = 0;
+    // The indices are all within the arrays; this is the innermost of millions of rounds.
+    for (let i = starts[state] as number, end = starts[state + 1] as number; i < end; i += 1) {
+      const sub = subs[i] as number;
+      const sum = (own[sub] as number) + (before.usable[state - sub] as number);
+      if (sum < bestUsable || sum === -Infinity) continue;
+      const sumFatal = (ownFatal[sub] as number) + (before.fatal[state - sub] as number);
+      const sumUsed = (drives[sub] as number) + (before.used[state - sub] as number);
+      if (sum === bestUsable && (sumFatal > bestFatal || (sumFatal === bestFatal && sumUsed >= bestUsed))) continue;
+      [bestUsable, bestFatal, bestUsed, bestTake] = [sum, sumFatal, sumUsed, sub];
+    }
+    level.usable[state] = bestUsable;
+    level.fatal[state] = bestFatal;
+    level.used[state] = bestUsed;
+    take[state] = bestTake;
+  }
+  return { level, take };
+}
+
+/** Follows what was taken from the state of all drives down, handing out drives of each size in their order. */
+function traceBack(
+  { count, radix, ofSize, digitsOf, withoutLowest }: States,
+  taken: readonly Uint16Array[],
+  worths: Groups["worths"],
+): Found["groups"] {
+  const next = radix.map(() => 0);
+  const groups: Found["groups"] = [];
+  let state = count - 1;
+  let level = taken.length;
+  while (level > 0 && state > 0) {
+    const sub = taken[level - 1]?.[state] ?? 0;
+    if (sub === 0) {
+      state = withoutLowest[state] ?? 0;
+      continue;
+    }
+    const members = digitsOf(sub).flatMap((n, c) => {
+      const from = next[c] ?? 0;
+      next[c] = from + n;
+      return ofSize[c]?.slice(from, from + n) ?? [];
+    });
+    groups.push({ layout: worths[sub]?.layout ?? "raid1", drives: members });
+    state -= sub;
+    level -= 1;
+  }
+  return groups;
+}
+
+/**
+ * Every way of parting the drives. The best for every state and number of groups follows from the states without one of
+ * the groups that take its smallest drive, or without that drive.
+ *
+ * @param drives smallest first
+ */
+function exhaustive(drives: readonly Drive[], valuers: Parameters<typeof valueTables>[0]): Search {
+  const states = statesOf(drives);
+  const { count, radix, weight, ofSize, digitsOf, withoutLowest } = states;
   const membersOf = (state: number) => digitsOf(state).flatMap((n, c) => ofSize[c]?.slice(0, n) ?? []);
   const valueOf = valueTables(valuers, membersOf);
-  const counts = Uint8Array.from({ length: states }, (_, state) => digitsOf(state).reduce((sum, n) => sum + n, 0));
-  const withoutLowest = Uint16Array.from(
-    { length: states },
-    (_, state) => state - (weight[digitsOf(state).findIndex((n) => n > 0)] ?? 0),
-  );
-  const { starts, subs } = groupsOfStates(radix, weight, states);
+  const { starts, subs } = groupsOfStates(radix, weight, count);
   // What is asked for is what is best for all drives, or all but the smallest few; what a group of these leaves over
   // lacks the smallest drive, which the group has taken.
   const asked: number[] = [];
-  for (let state = states - 1; state > 0; state = withoutLowest[state] ?? 0) asked.unshift(state);
+  for (let state = count - 1; state > 0; state = withoutLowest[state] ?? 0) asked.unshift(state);
   const isAsked = new Set(asked);
-  const all = Array.from({ length: states - 1 }, (_, i) => i + 1).filter(
+  const all = Array.from({ length: count - 1 }, (_, i) => i + 1).filter(
     (state) => isAsked.has(state) || state % (radix[0] ?? 1) < (radix[0] ?? 1) - 1,
   );
-
   return (family, most) => {
-    const worths = Array.from({ length: states }, (_, state) =>
-      state === 0 ? null : worthOf(counts[state] ?? 0, family, valueOf(state)),
+    const worths = Array.from({ length: count }, (_, state) =>
+      state === 0 ? null : worthOf(states.drives[state] ?? 0, family, valueOf(state)),
     );
-    const own = Float64Array.from(worths, (each) => each?.usable ?? -Infinity);
-    const ownFatal = Float64Array.from(worths, (each) => each?.fatal ?? 0);
-    let usable = new Float64Array(states);
-    let fatal = new Float64Array(states);
-    let used = new Uint8Array(states);
+    const groups: Groups = {
+      worths,
+      usable: Float64Array.from(worths, (each) => each?.usable ?? -Infinity),
+      fatal: Float64Array.from(worths, (each) => each?.fatal ?? 0),
+      starts,
+      subs,
+    };
+    let level: Level = {
+      usable: new Float64Array(count),
+      fatal: new Float64Array(count),
+      used: new Uint8Array(count),
+    };
     const taken: Uint16Array[] = [];
     const found: (Found | null)[] = [];
-    for (let level = 0; level < most; level += 1) {
-      const [nextUsable, nextFatal, nextUsed, take] = [
-        new Float64Array(states).fill(-Infinity),
-        new Float64Array(states),
-        new Uint8Array(states),
-        new Uint16Array(states),
-      ];
-      for (const state of level === most - 1 ? asked : all) {
-        const without = withoutLowest[state] ?? 0;
-        let bestUsable = nextUsable[without] ?? 0;
-        let bestFatal = nextFatal[without] ?? 0;
-        let bestUsed = nextUsed[without] ?? 0;
-        let bestTake = 0;
-        // The indices are all within the arrays; this is the innermost of millions of rounds.
-        for (let i = starts[state] as number, end = starts[state + 1] as number; i < end; i += 1) {
-          const sub = subs[i] as number;
-          const sum = (own[sub] as number) + (usable[state - sub] as number);
-          if (sum < bestUsable || sum === -Infinity) continue;
-          const sumFatal = (ownFatal[sub] as number) + (fatal[state - sub] as number);
-          const sumUsed = (counts[sub] as number) + (used[state - sub] as number);
-          if (sum === bestUsable && (sumFatal > bestFatal || (sumFatal === bestFatal && sumUsed >= bestUsed))) continue;
-          bestUsable = sum;
-          bestFatal = sumFatal;
-          bestUsed = sumUsed;
-          bestTake = sub;
-        }
-        nextUsable[state] = bestUsable;
-        nextFatal[state] = bestFatal;
-        nextUsed[state] = bestUsed;
-        take[state] = bestTake;
-      }
-      [usable, fatal, used] = [nextUsable, nextFatal, nextUsed];
-      taken.push(take);
-      const whole = states - 1;
-      const sum = { usable: usable[whole] ?? 0, fatal: fatal[whole] ?? 0, drives: used[whole] ?? 0 };
-      found.push(sum.usable === -Infinity ? null : { sum, groups: traceBack(taken, worths) });
+    for (let n = 0; n < most; n += 1) {
+      const next = nextLevel(states, level, groups, n === most - 1 ? asked : all);
+      level = next.level;
+      taken.push(next.take);
+      const whole = count - 1;
+      const sum = { usable: level.usable[whole] ?? 0, fatal: level.fatal[whole] ?? 0, drives: level.used[whole] ?? 0 };
+      found.push(sum.usable === -Infinity ? null : { sum, groups: traceBack(states, taken, worths) });
     }
     return found;
   };
-
-  /** Follows what was taken from the state of all drives down, handing out drives of each size in their order. */
-  function traceBack(taken: readonly Uint16Array[], worths: readonly (Worth | null)[]): Found["groups"] {
-    const next = radix.map(() => 0);
-    const groups: Found["groups"] = [];
-    let state = states - 1;
-    let level = taken.length;
-    while (level > 0 && state > 0) {
-      const sub = taken[level - 1]?.[state] ?? 0;
-      if (sub === 0) {
-        state = withoutLowest[state] ?? 0;
-        continue;
-      }
-      const members = digitsOf(sub).flatMap((n, c) => {
-        const from = next[c] ?? 0;
-        next[c] = from + n;
-        return ofSize[c]?.slice(from, from + n) ?? [];
-      });
-      groups.push({ layout: worths[sub]?.layout ?? "raid1", drives: members });
-      state -= sub;
-      level -= 1;
-    }
-    return groups;
-  }
 }
 
 /**
@@ -329,6 +396,28 @@ function neighboursSuffice(family: Family, drives: readonly Drive[], rules: BoxR
   );
 }
 
+/** What the best uniform splits hold, by what they bear and how many groups they have. */
+function bestUniforms() {
+  const best = new Map<string, Bytes>();
+  const known = (tolerance: number, groups: number) => best.get(`${tolerance} ${groups}`) ?? 0;
+  return {
+    hold: (tolerance: number, groups: number, { sum }: Found) =>
+      best.set(`${tolerance} ${groups}`, Math.max(known(tolerance, groups), sum.usable)),
+    isBeaten: (tolerance: number, groups: number, { sum }: Found) => sum.usable > known(tolerance, groups),
+  };
+}
+
+/** What was found, as it is told: drives by their ids, with those that are left out. */
+function splitOf({ groups, sum }: Found, drives: readonly Drive[]): Split {
+  const idsOf = (some: readonly Drive[]) => some.map((drive) => drive.id);
+  const used = new Set(groups.flatMap((group) => idsOf(group.drives)));
+  return {
+    groups: groups.map((group) => ({ layout: group.layout, drives: idsOf(group.drives) })),
+    leftOut: idsOf(drives.filter((drive) => !used.has(drive.id))),
+    usableBytes: sum.usable,
+  };
+}
+
 const uniform = (found: Found) => found.groups.every((group) => group.layout === found.groups[0]?.layout);
 
 /**
@@ -353,7 +442,7 @@ export function bestSplits(drives: readonly Drive[], rules: BoxRules, most = 8, 
   const suffices = (family: Family) => neighboursSuffice(family, rising, rules);
   const byForce = few && !families.every(suffices) ? exhaustive(rising, valuers) : null;
   const splits: Split[] = [];
-  const bestUniform = new Map<string, number>();
+  const uniforms = bestUniforms();
   for (const family of families) {
     const alone = family.layouts.length === 1;
     const fewest = Math.min(
@@ -364,19 +453,13 @@ export function bestSplits(drives: readonly Drive[], rules: BoxRules, most = 8, 
     const search = suffices(family) ? byNeighbours : (byForce ?? byNeighbours);
     search(family, counts).forEach((found, i) => {
       if (!found || found.sum.usable === 0) return;
-      const key = `${family.tolerance} ${i}`;
       if (alone)
-        for (let t = family.tolerance; t > 0; t -= 1)
-          bestUniform.set(`${t} ${i}`, Math.max(bestUniform.get(`${t} ${i}`) ?? 0, found.sum.usable));
+        for (let tolerance = family.tolerance; tolerance > 0; tolerance -= 1) uniforms.hold(tolerance, i, found);
       // A single group of all drives is the layout itself.
-      if (i === 0 && (!alone || found.sum.drives === drives.length || found.sum.usable <= (whole?.usable ?? 0))) return;
-      if (!alone && (uniform(found) || found.sum.usable <= (bestUniform.get(key) ?? 0))) return;
-      const used = new Set(found.groups.flatMap((group) => group.drives.map((drive) => drive.id)));
-      splits.push({
-        groups: found.groups.map((group) => ({ layout: group.layout, drives: group.drives.map((drive) => drive.id) })),
-        leftOut: drives.filter((drive) => !used.has(drive.id)).map((drive) => drive.id),
-        usableBytes: found.sum.usable,
-      });
+      const isWhole = !alone || found.sum.drives === drives.length || found.sum.usable <= (whole?.usable ?? 0);
+      if (i === 0 && isWhole) return;
+      if (!alone && (uniform(found) || !uniforms.isBeaten(family.tolerance, i, found))) return;
+      splits.push(splitOf(found, drives));
     });
   }
   return { splits, exact: few || families.every(suffices) };

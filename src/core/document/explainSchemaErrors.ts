@@ -3,53 +3,39 @@ import { pointerStep, type Problem } from "./problem";
 
 const MOST_PROBLEMS = 50;
 
+/** What is wrong where a keyword of the schema is not met, by the keyword, from its parameters. */
+const SENTENCES: Record<string, (params: Record<string, unknown>) => string> = {
+  additionalProperties: ({ additionalProperty }) =>
+    `"${String(additionalProperty)}" is not a field that Cortijo knows here. Remove it or correct its name.`,
+  required: ({ missingProperty }) => `The field "${String(missingProperty)}" is missing.`,
+  enum: ({ allowedValues }) =>
+    `It must be one of ${(allowedValues as unknown[]).map((value) => JSON.stringify(value)).join(", ")}.`,
+  const: ({ allowedValue }) => `It must be ${JSON.stringify(allowedValue)}.`,
+  type: ({ type }) => `It must be ${describeType(type)}.`,
+  minimum: ({ limit }) => `It must be at least ${String(limit)}.`,
+  maximum: ({ limit }) => `It must be at most ${String(limit)}.`,
+  maxItems: ({ limit }) => `It may have at most ${String(limit)} entries.`,
+  maxLength: ({ limit }) => `It may be at most ${String(limit)} characters long.`,
+  pattern: () => "It must be 1 to 64 letters, digits, hyphens or underscores.",
+  discriminator: ({ error, tagValue }) =>
+    error === "mapping"
+      ? `${JSON.stringify(tagValue)} is no kind of step that Cortijo knows.`
+      : 'The field "kind" is missing, or is no text.',
+};
+
+/** The field at which an error is, where that is not the thing of which it speaks. */
+function fieldOf({ keyword, params }: ErrorObject): string | null {
+  if (keyword === "additionalProperties") return String(params.additionalProperty);
+  return keyword === "discriminator" && params.error === "mapping" ? String(params.tag) : null;
+}
+
 function sentence(error: ErrorObject): { message: string; pointer: string } {
-  const pointer = error.instancePath;
-  const params = error.params as Record<string, unknown>;
-  switch (error.keyword) {
-    case "additionalProperties":
-      return {
-        message: `"${String(params.additionalProperty)}" is not a field that Cortijo knows here. Remove it or correct its name.`,
-        pointer: `${pointer}/${pointerStep(String(params.additionalProperty))}`,
-      };
-    case "required":
-      return { message: `The field "${String(params.missingProperty)}" is missing.`, pointer };
-    case "enum":
-      return {
-        message: `It must be one of ${(params.allowedValues as unknown[]).map((value) => JSON.stringify(value)).join(", ")}.`,
-        pointer,
-      };
-    case "const":
-      return { message: `It must be ${JSON.stringify(params.allowedValue)}.`, pointer };
-    case "type":
-      return { message: `It must be ${describeType(params.type)}.`, pointer };
-    case "minimum":
-      return { message: `It must be at least ${String(params.limit)}.`, pointer };
-    case "maximum":
-      return { message: `It must be at most ${String(params.limit)}.`, pointer };
-    case "maxItems":
-      return {
-        message:
-          Number(params.limit) === 0 ? "It must be empty." : `It may have at most ${String(params.limit)} entries.`,
-        pointer,
-      };
-    case "maxLength":
-      return { message: `It may be at most ${String(params.limit)} characters long.`, pointer };
-    case "pattern":
-      return { message: "It must be 1 to 64 letters, digits, hyphens or underscores.", pointer };
-    case "minProperties":
-    case "maxProperties":
-      return { message: Number(params.limit) === 0 ? "It must be empty." : "It must have exactly one field.", pointer };
-    case "discriminator":
-      return params.error === "mapping"
-        ? {
-            message: `${JSON.stringify(params.tagValue)} is no kind of step that Cortijo knows.`,
-            pointer: `${pointer}/kind`,
-          }
-        : { message: 'The field "kind" is missing, or is no text.', pointer };
-    default:
-      return { message: `It ${error.message ?? "does not fit"}.`, pointer };
-  }
+  const field = fieldOf(error);
+  const say = SENTENCES[error.keyword];
+  return {
+    message: say ? say(error.params) : `It ${error.message ?? "does not fit"}.`,
+    pointer: field === null ? error.instancePath : `${error.instancePath}/${pointerStep(field)}`,
+  };
 }
 
 function describeType(type: unknown): string {

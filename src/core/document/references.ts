@@ -104,70 +104,58 @@ function memberProblems(plan: Plan): Problem[] {
   return problems;
 }
 
-function dataProblems(plan: Plan): Problem[] {
+/** A day that is not in the calendar; none where no day is given. */
+function notADay(day: string | undefined, pointer: string): Problem[] {
+  if (day === undefined || isDay(day)) return [];
+  return [
+    { code: "no-such-day", message: `There is no day ${day}. Write a day of the calendar as YYYY-MM-DD.`, pointer },
+  ];
+}
+
+function dataSetProblems(plan: Plan): Problem[] {
   const volumes = new Set(plan.pools.flatMap((pool) => pool.volumes.map((volume) => volume.id)));
-  const sets = new Set(plan.dataSets?.map((set) => set.id));
-  const drives = new Set(plan.drives.map((drive) => drive.id));
-  const notADay = (day: string | undefined, pointer: string): Problem[] =>
-    day === undefined || isDay(day)
+  return (plan.dataSets ?? []).flatMap((set, i): Problem[] =>
+    volumes.has(set.volume)
       ? []
       : [
           {
-            code: "no-such-day",
-            message: `There is no day ${day}. Write a day of the calendar as YYYY-MM-DD.`,
-            pointer,
+            code: "no-such-volume",
+            message: `The data set "${set.id}" is on the volume "${set.volume}", which no pool has. Name one that is there, or take the data set out.`,
+            pointer: `/dataSets/${i}/volume`,
           },
-        ];
+        ],
+  );
+}
+
+function backupProblems(plan: Plan): Problem[] {
+  const sets = new Set(plan.dataSets?.map((set) => set.id));
+  const drives = new Set(plan.drives.map((drive) => drive.id));
+  return (plan.backups ?? []).flatMap((backup, i): Problem[] => {
+    const problems = backup.dataSets.flatMap((set, d): Problem[] => {
+      const message = `The backup "${backup.id}" holds "${set}", which is no data set of the plan.`;
+      return sets.has(set) ? [] : [{ code: "no-such-data-set", message, pointer: `/backups/${i}/dataSets/${d}` }];
+    });
+    if (backup.drive !== undefined && !drives.has(backup.drive))
+      problems.push({
+        code: "no-such-drive",
+        message: `The backup "${backup.id}" is on the drive "${backup.drive}", which the plan does not have.`,
+        pointer: `/backups/${i}/drive`,
+      });
+    return [...problems, ...notADay(backup.lastVerified, `/backups/${i}/lastVerified`)];
+  });
+}
+
+function dayProblems(plan: Plan): Problem[] {
   return [
-    ...(plan.dataSets ?? []).flatMap((set, i): Problem[] =>
-      volumes.has(set.volume)
-        ? []
-        : [
-            {
-              code: "no-such-volume",
-              message: `The data set "${set.id}" is on the volume "${set.volume}", which no pool has. Name one that is there, or take the data set out.`,
-              pointer: `/dataSets/${i}/volume`,
-            },
-          ],
-    ),
-    ...(plan.backups ?? []).flatMap((backup, i): Problem[] => [
-      ...backup.dataSets.flatMap((set, d): Problem[] =>
-        sets.has(set)
-          ? []
-          : [
-              {
-                code: "no-such-data-set",
-                message: `The backup "${backup.id}" holds "${set}", which is no data set of the plan.`,
-                pointer: `/backups/${i}/dataSets/${d}`,
-              },
-            ],
-      ),
-      ...(backup.drive === undefined || drives.has(backup.drive)
-        ? []
-        : [
-            {
-              code: "no-such-drive",
-              message: `The backup "${backup.id}" is on the drive "${backup.drive}", which the plan does not have.`,
-              pointer: `/backups/${i}/drive`,
-            },
-          ]),
-      ...notADay(backup.lastVerified, `/backups/${i}/lastVerified`),
-    ]),
-    ...(plan.calendar ? calendarProblems(plan.calendar) : []),
     ...notADay(plan.calendar?.start, "/calendar/start"),
-    ...(plan.calendar?.excluded ?? []).flatMap(({ from, to }, i): Problem[] => [
-      ...notADay(from, `/calendar/excluded/${i}/from`),
-      ...notADay(to, `/calendar/excluded/${i}/to`),
-      ...(to < from
-        ? [
-            {
-              code: "days-backwards",
-              message: `These days end on ${to}, before they begin on ${from}. Swap the two.`,
-              pointer: `/calendar/excluded/${i}`,
-            },
-          ]
-        : []),
-    ]),
+    ...(plan.calendar?.excluded ?? []).flatMap(({ from, to }, i): Problem[] => {
+      const message = `These days end on ${to}, before they begin on ${from}. Swap the two.`;
+      return [
+        ...notADay(from, `/calendar/excluded/${i}/from`),
+        ...notADay(to, `/calendar/excluded/${i}/to`),
+        ...(to < from ? [{ code: "days-backwards", message, pointer: `/calendar/excluded/${i}` }] : []),
+      ];
+    }),
     ...plan.steps.flatMap((step, i) => [
       ...notADay(step.notBefore, `/steps/${i}/notBefore`),
       ...notADay(step.lifted?.on, `/steps/${i}/lifted/on`),
@@ -239,6 +227,9 @@ export function referenceProblems(plan: Plan): Problem[] {
     ),
     ...placeProblems(plan),
     ...memberProblems(plan),
-    ...dataProblems(plan),
+    ...dataSetProblems(plan),
+    ...backupProblems(plan),
+    ...(plan.calendar ? calendarProblems(plan.calendar) : []),
+    ...dayProblems(plan),
   ];
 }

@@ -70,6 +70,52 @@ const placesOf = (buy: Buy) =>
 
 const byWorth = (a: Buy, b: Buy) => b.bytesPerMoney - a.bytesPerMoney || b.gainBytes - a.gainBytes || a.price - b.price;
 
+/** A drive of the list, in places of a kind. */
+interface Option {
+  item: PricedDrive;
+  place: PlaceClass;
+}
+
+/** A runner-up that goes to the same places, gains no more and costs no less is none. */
+const isIdle = (buy: Buy, other: Buy) =>
+  placesOf(buy) === placesOf(other) && other.gainBytes >= buy.gainBytes && other.price <= buy.price;
+
+/** The best so far, with one more weighed against them. */
+function keep(list: Buy[], buy: Buy): Buy[] {
+  if (buy.gainBytes <= 0 || list.some((other) => isIdle(buy, other))) return list;
+  return [...list.filter((other) => !isIdle(other, buy)), buy].sort(byWorth).slice(0, KEPT);
+}
+
+function buyOf(drives: Buy["drives"], gainBytes: Bytes): Buy {
+  const price = drives.reduce((sum, { item }) => sum + item.price, 0);
+  return { drives, gainBytes, price, bytesPerMoney: price > 0 ? gainBytes / price : Infinity };
+}
+
+/** What drives in their places gain a pool; what comes to the same is worked out once. */
+function gainsOf(plan: Plan, pool: Pool): (options: readonly Option[], drives: Buy["drives"]) => Bytes {
+  const now = usableWith(plan, pool, []);
+  const base = now.ok ? now.usableBytes : 0;
+  const known = new Map<string, Bytes>();
+  return (options, drives) => {
+    const key = options.map(({ item, place }) => `${item.bytes} ${item.medium} ${place.key}`).join(" | ");
+    const old = known.get(key);
+    if (old !== undefined) return old;
+    const placed = drives.map(({ item: { bytes, medium, bus }, at }): Placed => ({ bytes, medium, bus, at }));
+    const outcome = usableWith(plan, pool, placed);
+    const gain = outcome.ok ? outcome.usableBytes - base : 0;
+    known.set(key, gain);
+    return gain;
+  };
+}
+
+/** Where two drives go together, or null where they cannot: a further group needs both. */
+function placesTogether(first: Option, second: Option): [Placement, Placement] | null {
+  const [at] = first.place.places;
+  const next = second.place.places[second.place === first.place ? 1 : 0];
+  const furthers = [first, second].filter(({ place }) => place.key === "further").length;
+  return at && next && furthers !== 1 ? [at, next] : null;
+}
+
 /**
  * Weighs every way to buy one drive, and every way to buy two, of a price list for a pool, under the box's rules and
  * in its free bays, a place at a time so that the caller can stop. Places that come to the same are weighed once.
@@ -78,69 +124,28 @@ const byWorth = (a: Buy, b: Buy) => b.bytesPerMoney - a.bytesPerMoney || b.gainB
  * @returns the best by usable bytes gained for the money; nothing that gains nothing
  */
 export function* bestBuySteps(plan: Plan, pool: Pool, prices: readonly PricedDrive[]): Generator<number, BestBuys> {
-  const now = usableWith(plan, pool, []);
-  const base = now.ok ? now.usableBytes : 0;
+  const gainOf = gainsOf(plan, pool);
   const classes = placeClasses(plan, pool);
-  const asPlaced = (item: PricedDrive, at: Placement): Placed => ({
-    bytes: item.bytes,
-    medium: item.medium,
-    bus: item.bus,
-    at,
-  });
-  const known = new Map<string, Bytes>();
-  const gainOf = (key: string, placed: Placed[]): Bytes => {
-    const old = known.get(key);
-    if (old !== undefined) return old;
-    const outcome = usableWith(plan, pool, placed);
-    const gain = outcome.ok ? outcome.usableBytes - base : 0;
-    known.set(key, gain);
-    return gain;
-  };
-  const buyOf = (drives: Buy["drives"], gainBytes: Bytes): Buy => {
-    const price = drives.reduce((sum, { item }) => sum + item.price, 0);
-    return { drives, gainBytes, price, bytesPerMoney: price > 0 ? gainBytes / price : Infinity };
-  };
-  const single: { item: PricedDrive; i: number; place: PlaceClass; p: number }[] = prices.flatMap((item, i) =>
-    classes.map((place, p) => ({ item, i, place, p })),
-  );
+  const single = prices.flatMap((item) => classes.map((place): Option => ({ item, place })));
   let one: Buy[] = [];
   let two: Buy[] = [];
   let weighed = 0;
-  // A runner-up that goes to the same places, gains no more and costs no less is none.
-  const idle = (buy: Buy, other: Buy) =>
-    placesOf(buy) === placesOf(other) && other.gainBytes >= buy.gainBytes && other.price <= buy.price;
-  const keep = (list: Buy[], buy: Buy) => {
-    if (buy.gainBytes <= 0 || list.some((other) => idle(buy, other))) return list;
-    return [...list.filter((other) => !idle(other, buy)), buy].sort(byWorth).slice(0, KEPT);
-  };
   for (const [n, first] of single.entries()) {
     const [at] = first.place.places;
     if (at && at.kind !== "further-group") {
       weighed += 1;
-      one = keep(
-        one,
-        buyOf(
-          [{ item: first.item, at }],
-          gainOf(`${first.item.bytes} ${first.item.medium} ${first.place.key}`, [asPlaced(first.item, at)]),
-        ),
-      );
+      const drives = [{ item: first.item, at }];
+      one = keep(one, buyOf(drives, gainOf([first], drives)));
     }
     for (const second of single.slice(n)) {
-      const same = second.place === first.place;
-      const next = second.place.places[same ? 1 : 0];
-      if (!at || !next || (first.place.key === "further") !== (second.place.key === "further")) continue;
+      const places = placesTogether(first, second);
+      if (!places) continue;
       weighed += 1;
-      const key = `${first.item.bytes} ${first.item.medium} ${first.place.key} | ${second.item.bytes} ${second.item.medium} ${second.place.key}`;
-      two = keep(
-        two,
-        buyOf(
-          [
-            { item: first.item, at },
-            { item: second.item, at: next },
-          ],
-          gainOf(key, [asPlaced(first.item, at), asPlaced(second.item, next)]),
-        ),
-      );
+      const drives = [
+        { item: first.item, at: places[0] },
+        { item: second.item, at: places[1] },
+      ];
+      two = keep(two, buyOf(drives, gainOf([first, second], drives)));
     }
     yield (n + 1) / single.length;
   }

@@ -1,7 +1,7 @@
 import type { Bytes } from "../bytes/bytes";
 import { usableOf } from "../bands/contents";
-import { type Group, type Plan, type Pool, type Bus, type Drive, type Medium } from "../document/plan";
-import { checkJoining } from "../drives/checks/joining";
+import { type BoxRules, type Group, type Plan, type Pool, type Bus, type Drive, type Medium } from "../document/plan";
+import { checkJoining, leastToJoin } from "../drives/checks/joining";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
 import { roomOf } from "../drives/room";
 import { wrongCount } from "../layouts/problemsOfLayout";
@@ -49,6 +49,55 @@ const thought = (placed: Placed, n: number): Drive => ({
 const inBestOrder = (placed: readonly Placed[]): Placed[] =>
   [...placed].sort((a, b) => Number(a.at.kind === "replace") - Number(b.at.kind === "replace") || a.bytes - b.bytes);
 
+/** A group of a pool, with the drives that it has, or would have. */
+interface Seat {
+  group: Pick<Group, "id" | "layout" | "options">;
+  drives: Drive[];
+}
+
+/** A drive more for a group, or why the box does not take it. */
+function joined({ group, drives }: Seat, drive: Drive, rules: BoxRules, family: UnitFamily): Drive[] | string {
+  if (!widensByDrive(layoutOf(group.layout), rules))
+    return "Your box does not widen a group. It grows by a further group, or by replacing drives.";
+  const refused = checkJoining(drive, drives, rules, family).some((finding) => finding.severity === "block");
+  if (refused) return `Too small to join: your box wants at least ${formatBytes(leastToJoin(drives, rules), family)}.`;
+  return [...drives, drive];
+}
+
+/** A drive in the place of a member, or why it does not fit there. */
+function replaced({ drives }: Seat, old: string, drive: Drive): Drive[] | string {
+  const member = drives.find((each) => each.id === old);
+  if (member && drive.bytes < member.bytes) return "Smaller than the drive it would replace.";
+  return drives.map((each) => (each.id === old ? drive : each));
+}
+
+/** Seats drives in the groups of a pool, or says why one of them cannot be. */
+function seat(pool: Pool, plan: Plan, placed: readonly Placed[], rules: BoxRules, family: UnitFamily): Seat[] | string {
+  const driveOf = new Map(plan.drives.map((drive) => [drive.id, drive]));
+  const seats = pool.groups.map((group): Seat => ({
+    group,
+    drives: group.drives.flatMap((id) => driveOf.get(id) ?? []),
+  }));
+  const further: Drive[] = [];
+  for (const [n, each] of inBestOrder(placed).entries()) {
+    const drive = thought(each, n);
+    const { at } = each;
+    if (at.kind === "further-group") {
+      further.push(drive);
+      continue;
+    }
+    const target = seats.find((one) =>
+      at.kind === "add" ? one.group.id === at.group : one.drives.some((member) => member.id === at.drive),
+    );
+    if (!target) return "That place is no longer in the pool.";
+    const drives = at.kind === "add" ? joined(target, drive, rules, family) : replaced(target, at.drive, drive);
+    if (typeof drives === "string") return drives;
+    target.drives = drives;
+  }
+  const last = pool.groups.at(-1);
+  return further.length > 0 && last ? [...seats, { group: last, drives: further }] : seats;
+}
+
 /**
  * What a pool would hold with some drives more, or others in their place, under the box's rules and in its free bays.
  * Space that has to be claimed or grown into is counted as claimed and grown.
@@ -59,49 +108,13 @@ const inBestOrder = (placed: readonly Placed[]): Placed[] =>
  */
 export function usableWith(plan: Plan, pool: Pool, placed: readonly Placed[], family: UnitFamily = "TB"): Outcome {
   const rules = rulesOf(plan.box.rules);
-  const driveOf = new Map(plan.drives.map((drive) => [drive.id, drive]));
-  const replaced = placed.filter(({ at }) => at.kind === "replace").length;
-  if (placed.length - replaced > freeBays(plan))
+  const more = placed.filter(({ at }) => at.kind !== "replace").length;
+  if (more > freeBays(plan))
     return { ok: false, reason: freeBays(plan) === 0 ? "No bay is free for it." : "There are not enough free bays." };
-  const groups = pool.groups.map((group) => ({ group, drives: group.drives.flatMap((id) => driveOf.get(id) ?? []) }));
-  const further: Drive[] = [];
-  for (const [n, each] of inBestOrder(placed).entries()) {
-    const drive = thought(each, n);
-    const { at } = each;
-    if (at.kind === "further-group") {
-      further.push(drive);
-      continue;
-    }
-    const target = groups.find((one) =>
-      at.kind === "add" ? one.group.id === at.group : one.drives.some((member) => member.id === at.drive),
-    );
-    if (!target) return { ok: false, reason: "That place is no longer in the pool." };
-    if (at.kind === "add") {
-      if (!widensByDrive(layoutOf(target.group.layout), rules))
-        return {
-          ok: false,
-          reason: "Your box does not widen a group. It grows by a further group, or by replacing drives.",
-        };
-      const [block] = checkJoining(drive, target.drives, rules, family).filter(
-        (finding) => finding.severity === "block",
-      );
-      if (block)
-        return {
-          ok: false,
-          reason: `Too small to join: your box wants at least ${formatBytes(Math[rules.joining === "as-largest-member" ? "max" : "min"](...target.drives.map((member) => member.bytes)), family)}.`,
-        };
-      target.drives = [...target.drives, drive];
-    } else {
-      const old = driveOf.get(at.drive);
-      if (old && drive.bytes < old.bytes) return { ok: false, reason: "Smaller than the drive it would replace." };
-      target.drives = target.drives.map((member) => (member.id === at.drive ? drive : member));
-    }
-  }
-  const last = pool.groups.at(-1);
-  const all: { group: Pick<Group, "layout" | "options">; drives: Drive[] }[] =
-    further.length > 0 && last ? [...groups, { group: last, drives: further }] : groups;
+  const seats = seat(pool, plan, placed, rules, family);
+  if (typeof seats === "string") return { ok: false, reason: seats };
   let data = 0;
-  for (const { group, drives } of all) {
+  for (const { group, drives } of seats) {
     const layout = layoutOf(group.layout);
     const wrong = wrongCount(layout, drives.length, rules, group.options);
     if (wrong) return { ok: false, reason: wrong };

@@ -21,7 +21,9 @@ test("every rule of the schema has its question, and every ready-made set an ans
 const TB = (n: number) => nominalBytes(n * 1000);
 const disk = (id: string, tb: number, more: Parameters<typeof testDrive>[2] = {}) => testDrive(id, TB(tb), more);
 
-/** Plans in which every rule could matter: drives of all kinds, a pool of each sort, and steps that ask for everything. */
+/**
+ * Plans in which every rule could matter: drives of all kinds, a pool of each sort, and steps that ask for everything.
+ */
 const steps: StepBody[] = [
   { kind: "widen-group", group: "g1", drives: ["x1", "x2"] },
   { kind: "widen-group", group: "g1", drives: ["x3"] },

@@ -53,41 +53,48 @@ export const timesByCalendar = ({ begin, steps }: Pick<Schedule, "begin" | "step
 const volumeAt = (moment: WalkedMoment, id: string): Volume | undefined =>
   moment.state.plan.pools.flatMap((pool) => pool.volumes).find((volume) => volume.id === id);
 
-function demandOf(made: Walk, volume: Volume, times: readonly StepTimes[]): Demand {
-  const { moments, plan } = made;
+/** A change of what folders see of a volume: at which moment, from when on, and of how much. */
+interface Change {
+  at: number;
+  there: number;
+  capacity: Bytes;
+}
+
+/** The changes of a volume's capacity along a walk, in days. */
+function changesOf({ moments }: Walk, volume: string, times: readonly StepTimes[]): Change[] {
   const capacities = moments.map((moment) => {
-    const then = volumeAt(moment, volume.id);
+    const then = volumeAt(moment, volume);
     return then ? fileSystemCapacity(then) : 0;
   });
-  const now = capacities[0] ?? 0;
+  return capacities.flatMap((capacity, at) =>
+    at > 0 && capacity === capacities[at - 1]
+      ? []
+      : [{ at, there: at === 0 ? 0 : (times[at - 1]?.end ?? 0), capacity }],
+  );
+}
+
+function demandOf(made: Walk, volume: Volume, times: readonly StepTimes[]): Demand {
+  const { moments, plan } = made;
+  const [begin, ...changes] = changesOf(made, volume.id, times);
   const rises: Rise[] = [];
   let full: number | null = null;
-  // What folders see at present, and since when.
-  let capacity = now;
-  let since = 0;
+  // What folders see until the next change.
+  let { capacity, there: since } = begin ?? { capacity: 0, there: 0 };
+  const now = capacity;
   let lastRise = 0;
-  for (let i = 1; i < moments.length; i += 1) {
-    const then = capacities[i] ?? 0;
-    if (then === capacity) continue;
-    const there = times[i - 1]?.end ?? 0;
+  for (const { at, there, capacity: then } of changes) {
     const fullWithout = fullAfter(plan, volume, capacity, since);
     if (fullWithout !== null && fullWithout < there) full ??= fullWithout;
     if (then > capacity) {
-      const first = moments.findIndex((moment, k) => k > lastRise && moment.walked?.done);
+      const from = lastRise;
+      const first = moments.findIndex((moment, k) => k > from && moment.walked?.done);
       const begins = times[first - 1]?.start ?? 0;
-      rises.push({
-        step: moments[i]?.after ?? "",
-        first: moments[first]?.after ?? "",
-        capacity: then,
-        begins,
-        there,
-        fullWithout,
-        latestBegin: fullWithout === null ? null : fullWithout - (there - begins),
-      });
-      lastRise = i;
+      const latestBegin = fullWithout === null ? null : fullWithout - (there - begins);
+      const [step, opening] = [moments[at]?.after ?? "", moments[first]?.after ?? ""];
+      rises.push({ step, first: opening, capacity: then, begins, there, fullWithout, latestBegin });
+      lastRise = at;
     }
-    capacity = then;
-    since = there;
+    [capacity, since] = [then, there];
   }
   full ??= fullAfter(plan, volume, capacity, since);
   return { volume, capacity: now, fullWithPlan: full, fullWithoutPlan: fullAfter(plan, volume, now), rises };

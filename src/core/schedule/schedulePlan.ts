@@ -3,8 +3,8 @@ import { attentionOf, boughtFor, MINUTES_TO_BEGIN } from "../steps/attention";
 import type { Attention } from "../steps/stepModule";
 import { nextFree } from "../calendar/nextFree";
 import { AWAKE } from "../calendar/planCalendar";
-import type { PlanCalendar } from "../document/plan";
-import type { Walk } from "../walk/moment";
+import type { Plan, PlanCalendar } from "../document/plan";
+import type { Walk, WalkedStep } from "../walk/moment";
 
 /** When a step is begun and ended, in milliseconds since 1970. */
 export interface ScheduledStep {
@@ -40,14 +40,49 @@ export interface Schedule {
 /** Deliveries count as there from this hour on. */
 const DELIVERED_AT = "18:00";
 
+/** The orders of a plan: drives are ordered on the first day, or in time for the day for which their step waits. */
+function ordering(calendar: PlanCalendar, begin: Temporal.ZonedDateTime) {
+  const { timeZone, deliveryDays } = calendar;
+  const orders: Order[] = [];
+  const delivered = new Map<string, Temporal.ZonedDateTime>();
+  /** When a drive is there that is needed in a phase of the plan; orders it the first time. */
+  const delivery = (drive: string, phase: Temporal.PlainDate): Temporal.ZonedDateTime => {
+    const known = delivered.get(drive);
+    if (known) return known;
+    const early = phase.subtract({ days: deliveryDays });
+    const orderOn = Temporal.PlainDate.compare(early, begin.toPlainDate()) > 0 ? early : begin.toPlainDate();
+    const day = orderOn.add({ days: deliveryDays });
+    const there = day.toZonedDateTime(deliveryDays === 0 ? { timeZone } : { timeZone, plainTime: DELIVERED_AT });
+    delivered.set(drive, there);
+    const same = orders.find((order) => order.orderOn === orderOn.toString());
+    if (same) same.drives.push(drive);
+    else orders.push({ drives: [drive], orderOn: orderOn.toString(), deliveredOn: day.toString() });
+    return there;
+  };
+  return { orders, delivery };
+}
+
+/** A moment that is put off, with what it was last put off for. */
+interface Waiting {
+  at: Temporal.ZonedDateTime;
+  waitsFor: ScheduledStep["waitsFor"];
+}
+
+const putOff = (now: Waiting, to: Temporal.ZonedDateTime, why: ScheduledStep["waitsFor"]): Waiting =>
+  Temporal.ZonedDateTime.compare(to, now.at) > 0 ? { at: to, waitsFor: why } : now;
+
+/** The first free hour of whoever begins a step, or null where there is none within three years. */
+const freeHour = (at: Temporal.ZonedDateTime, attention: Attention, { hands, excluded }: PlanCalendar) =>
+  nextFree(at, attention === "box" ? hands : AWAKE, excluded, MINUTES_TO_BEGIN[attention]);
+
 /**
  * Turns the hours of a plan into dates: each step begins when the one before has ended (or with it), its day has come,
  * what it needs has been delivered, and somebody is at the box, or awake at the screen. Once begun it runs through the
- * nights. Drives are ordered on the first day, or in time for the day for which their step waits.
+ * nights.
  *
  * @param walk the plan, walked
  * @param pace which of its hours count
- * @example schedule(walk(plan), calendar).steps[0].start
+ * @example schedulePlan(walkPlan(plan), calendar).steps[0].start
  */
 export function schedulePlan(
   { moments }: Walk,
@@ -56,73 +91,45 @@ export function schedulePlan(
 ): Schedule {
   const { timeZone } = calendar;
   const begin = Temporal.PlainDate.from(calendar.start).toZonedDateTime({ timeZone });
-  const orders: Order[] = [];
-  const delivered = new Map<string, Temporal.ZonedDateTime>();
+  const { orders, delivery } = ordering(calendar, begin);
   const steps: ScheduledStep[] = [];
   let ended = begin;
   // Drives for a step that waits for a day, and for those after it, are ordered for that day.
   let phase = begin.toPlainDate();
   let stuck: string | null = null;
-  moments.slice(1).forEach((moment, i) => {
-    const { walked } = moment;
-    const before = moments[i];
-    if (!walked || !before) return;
-    const previous = steps.at(-1);
-    const together = walked.step.together === true && previous !== undefined;
-    let at = together ? Temporal.Instant.fromEpochMilliseconds(previous.start).toZonedDateTimeISO(timeZone) : ended;
-    if (!walked.done) {
-      steps.push({
-        step: walked.step.id,
-        start: ended.epochMilliseconds,
-        end: ended.epochMilliseconds,
-        attention: null,
-        waitsFor: null,
-      });
-      return;
-    }
-    let waitsFor: ScheduledStep["waitsFor"] = null;
-    const later = (to: Temporal.ZonedDateTime, why: ScheduledStep["waitsFor"]) => {
-      if (Temporal.ZonedDateTime.compare(to, at) <= 0) return;
-      at = to;
-      waitsFor = why;
-    };
-    if (walked.step.notBefore !== undefined) {
-      const day = Temporal.PlainDate.from(walked.step.notBefore);
+  const begun = (walked: WalkedStep, before: Plan, after: Plan, previous: ScheduledStep | null): ScheduledStep => {
+    const { step } = walked;
+    const from = previous ? Temporal.Instant.fromEpochMilliseconds(previous.start).toZonedDateTimeISO(timeZone) : ended;
+    let waiting: Waiting = { at: from, waitsFor: null };
+    if (step.notBefore !== undefined) {
+      const day = Temporal.PlainDate.from(step.notBefore);
       if (Temporal.PlainDate.compare(day, phase) > 0) phase = day;
-      later(day.toZonedDateTime({ timeZone }), "day");
+      waiting = putOff(waiting, day.toZonedDateTime({ timeZone }), "day");
     }
-    for (const drive of boughtFor(walked.step, before.state.plan)) {
-      let there = delivered.get(drive);
-      if (!there) {
-        const early = phase.subtract({ days: calendar.deliveryDays });
-        const orderOn = Temporal.PlainDate.compare(early, begin.toPlainDate()) > 0 ? early : begin.toPlainDate();
-        const day = orderOn.add({ days: calendar.deliveryDays });
-        there =
-          calendar.deliveryDays === 0
-            ? orderOn.toZonedDateTime({ timeZone })
-            : day.toZonedDateTime({ timeZone, plainTime: DELIVERED_AT });
-        delivered.set(drive, there);
-        const same = orders.find((order) => order.orderOn === orderOn.toString());
-        if (same) same.drives.push(drive);
-        else orders.push({ drives: [drive], orderOn: orderOn.toString(), deliveredOn: day.toString() });
-      }
-      later(there, "delivery");
-    }
-    const attention = attentionOf(walked.step, before.state.plan, moment.state.plan);
+    for (const drive of boughtFor(step, before)) waiting = putOff(waiting, delivery(drive, phase), "delivery");
+    const attention = attentionOf(step, before, after);
     // What begins with the step before it is begun in the same visit.
-    if (!(together && waitsFor === null && (previous.attention === "box" || attention === "screen"))) {
-      const free = nextFree(
-        at,
-        attention === "box" ? calendar.hands : AWAKE,
-        calendar.excluded,
-        MINUTES_TO_BEGIN[attention],
-      );
-      if (free) later(free, "hands");
-      else stuck ??= walked.step.id;
+    const sameVisit = previous && (previous.attention === "box" || attention === "screen");
+    if (!(sameVisit && waiting.waitsFor === null)) {
+      const free = freeHour(waiting.at, attention, calendar);
+      if (free) waiting = putOff(waiting, free, "hands");
+      else stuck ??= step.id;
     }
-    const end = at.add({ milliseconds: Math.round(walked.cost.hours[pace] * 3_600_000) });
-    steps.push({ step: walked.step.id, start: at.epochMilliseconds, end: end.epochMilliseconds, attention, waitsFor });
+    const end = waiting.at.add({ milliseconds: Math.round(walked.cost.hours[pace] * 3_600_000) });
     if (Temporal.ZonedDateTime.compare(end, ended) > 0) ended = end;
+    const [start, last] = [waiting.at.epochMilliseconds, end.epochMilliseconds];
+    return { step: step.id, start, end: last, attention, waitsFor: waiting.waitsFor };
+  };
+  moments.forEach(({ walked, state }, i) => {
+    const before = moments[i - 1];
+    if (!walked || !before) return;
+    const at = ended.epochMilliseconds;
+    const previous = walked.step.together === true ? (steps.at(-1) ?? null) : null;
+    steps.push(
+      walked.done
+        ? begun(walked, before.state.plan, state.plan, previous)
+        : { step: walked.step.id, start: at, end: at, attention: null, waitsFor: null },
+    );
   });
   return { calendar, begin: begin.epochMilliseconds, end: ended.epochMilliseconds, steps, orders, stuck };
 }

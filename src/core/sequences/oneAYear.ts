@@ -20,8 +20,8 @@ import {
   soldFrom,
   supply,
 } from "./parts";
-import { cannot, type Sequence, type SequenceSetting } from "./sequence";
-import type { Drive, Step, StepBody } from "../document/plan";
+import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
+import type { Drive, Pool, Step, StepBody } from "../document/plan";
 import { drivesOf } from "../box/find";
 import type { BoxState } from "../box/state";
 import { bandsOfGroup, usableOfGroup } from "../box/figures";
@@ -67,83 +67,105 @@ export const oneAYear: Sequence = {
     };
   },
   make: (wish, setting) => {
-    const { rules, family } = setting;
+    const { family } = setting;
     const owner = ownerOfGroup(setting.plan, wish.group);
     if (!owner) return cannot("That group is not there at this moment.");
     const { pool } = owner;
     const { drives: news, buys } = supply(setting, wish.count, wish.bytes, owner.members[0]);
-    const steps: StepBody[] = [];
-    let state: BoxState = {
-      plan: { ...setting.plan, drives: [...setting.plan.drives, ...buys] },
-      tested: new Set(),
-      backedUp: new Set(),
-    };
-    let [added, changed] = [0, 0];
-    const take = (body: StepBody) => {
-      steps.push(body);
-      state = settle(
-        moduleOf(body).apply(state, { ...body, id: "year" } as Step, { rules, family, day: setting.day }),
-        rules,
-      );
-    };
+    const along = goingAlong(setting, buys);
+    const done = { added: 0, changed: 0 };
     for (const [year, drive] of news.entries()) {
-      const now = ownerOfGroup(state.plan, wish.group);
-      if (!now) return cannot("That group is not there at this moment.");
-      const layout = layoutOf(now.group.layout);
-      const widens =
-        growsByOne(layout, now.members.length, rules, now.group.options) &&
-        freeBaysOf(state.plan) > 0 &&
-        drive.bytes >= leastToJoin(now.members, rules) &&
-        !isLargerThanParity(drive, now.group.id, state, setting);
-      const smallest = widens ? undefined : toBeChanged(now.members, drive.bytes, now.group.id, state, setting);
-      if (!widens && !smallest) {
-        if (year === 0) return cannot("No bay is free for one more, and no drive is smaller than the new one.");
+      const first = along.steps.length;
+      const how = takeOne(drive, pool, wish, along, setting);
+      if (how === "nothing-left" && year === 0)
+        return cannot("No bay is free for one more, and no drive is smaller than the new one.");
+      if (how === "nothing-left")
         return cannot(
           `After ${counted(year, "year")} every drive has ${shortSize({ bytes: wish.bytes }, family)} and no bay is free. Choose fewer years, or a larger size.`,
         );
-      }
-      const first = steps.length;
-      preparations(
-        { ...setting, plan: state.plan },
-        pool,
-        [drive.id],
-        wish.variants,
-        widens ? !takesAnyDrive(layout) : true,
-      ).forEach(take);
-      if (widens) {
-        added += 1;
-        const usable = groupUsable(state, wish.group, setting);
-        take({ kind: "widen-group", group: wish.group, drives: [drive.id] });
-        if (wish.variants.grow && isChunked(now.group)) take({ kind: "rebalance", group: wish.group });
-        if (wish.variants.grow && groupUsable(state, wish.group, setting) > usable)
-          growSteps(pool, rules).forEach(take);
-      } else if (smallest) {
-        changed += 1;
-        const attached = wish.variants.attached && rules.replacing === "old-attached" && freeBaysOf(state.plan) > 0;
-        replaceInBestOrder(
-          wish.group,
-          [smallest.id],
-          [drive],
-          { variants: { ...wish.variants, attached } },
-          { ...setting, plan: state.plan },
-        ).steps.forEach(take);
-      }
-      if (wish.variants.verify) take({ kind: "verify", pool: pool.id });
-      const opening = steps[first];
-      if (year > 0 && opening) steps[first] = { ...opening, notBefore: yearsAfter(setting.day, year) };
+      done[how] += 1;
+      const opening = along.steps[first];
+      if (year > 0 && opening) along.steps[first] = { ...opening, notBefore: yearsAfter(setting.day, year) };
     }
     const parts = [
-      ...(added > 0 ? [`${times(added)} as one drive more`] : []),
-      ...(changed > 0 ? [`${times(changed)} in the place of the smallest`] : []),
+      ...(done.added > 0 ? [`${times(done.added)} as one drive more`] : []),
+      ...(done.changed > 0 ? [`${times(done.changed)} in the place of the smallest`] : []),
     ];
     return {
       ok: true,
-      steps,
+      steps: along.steps,
       buys,
       does: `${pool.name || "The pool"} gets a ${shortSize({ bytes: wish.bytes }, family)} drive now and one each year, ${wish.count} in all: ${parts.join(", then ")}.`,
     };
   },
 };
+
+/** Steps that are carried out as they are thought of, so that the next can be thought of in the box after them. */
+interface Along {
+  steps: StepBody[];
+  state: () => BoxState;
+  take: (body: StepBody) => void;
+}
+
+function goingAlong({ plan, rules, family, day }: SequenceSetting, buys: readonly Drive[]): Along {
+  const steps: StepBody[] = [];
+  let state: BoxState = {
+    plan: { ...plan, drives: [...plan.drives, ...buys] },
+    tested: new Set(),
+    backedUp: new Set(),
+  };
+  const take = (body: StepBody) => {
+    steps.push(body);
+    state = settle(moduleOf(body).apply(state, { ...body, id: "year" } as Step, { rules, family, day }), rules);
+  };
+  return { steps, state: () => state, take };
+}
+
+/** Whether a group grows by a drive, as the box then is. */
+function widensBy(drive: Drive, { group, members }: Owner, state: BoxState, setting: SequenceSetting): boolean {
+  const { rules } = setting;
+  return (
+    growsByOne(layoutOf(group.layout), members.length, rules, group.options) &&
+    freeBaysOf(state.plan) > 0 &&
+    drive.bytes >= leastToJoin(members, rules) &&
+    !isLargerThanParity(drive, group.id, state, setting)
+  );
+}
+
+type Owner = NonNullable<ReturnType<typeof ownerOfGroup>>;
+
+/** One year's drive: a bay more where that gives space, else in the place of the smallest. */
+function takeOne(
+  drive: Drive,
+  pool: Pool,
+  wish: Wish,
+  { state, take }: Along,
+  setting: SequenceSetting,
+): "added" | "changed" | "nothing-left" {
+  const now = ownerOfGroup(state().plan, wish.group);
+  if (!now) return "nothing-left";
+  const { variants } = wish;
+  const here = { ...setting, plan: state().plan };
+  const widens = widensBy(drive, now, state(), setting);
+  const smallest = widens ? undefined : toBeChanged(now.members, drive.bytes, now.group.id, state(), setting);
+  if (!widens && !smallest) return "nothing-left";
+  const rewrites = widens ? !takesAnyDrive(layoutOf(now.group.layout)) : true;
+  preparations(here, pool, [drive.id], variants, rewrites).forEach(take);
+  if (smallest) {
+    const attached = variants.attached && setting.rules.replacing === "old-attached" && freeBaysOf(state().plan) > 0;
+    const wished = { variants: { ...variants, attached } };
+    const place = { ...setting, plan: state().plan };
+    replaceInBestOrder(wish.group, [smallest.id], [drive], wished, place).steps.forEach(take);
+  } else {
+    const usable = groupUsable(state(), wish.group, setting);
+    take({ kind: "widen-group", group: wish.group, drives: [drive.id] });
+    if (variants.grow && isChunked(now.group)) take({ kind: "rebalance", group: wish.group });
+    if (variants.grow && groupUsable(state(), wish.group, setting) > usable)
+      growSteps(pool, setting.rules).forEach(take);
+  }
+  if (variants.verify) take({ kind: "verify", pool: pool.id });
+  return smallest ? "changed" : "added";
+}
 
 const times = (count: number) => (count === 1 ? "once" : count === 2 ? "twice" : `${count} times`);
 

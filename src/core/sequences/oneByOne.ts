@@ -1,6 +1,10 @@
-import type { Bytes } from "../bytes/bytes";
 import { usableOf } from "../bands/contents";
-import type { Group, Drive, Step, StepBody } from "../document/plan";
+import { bandsOfGroup, usableOfGroup } from "../box/figures";
+import { drivesOf } from "../box/find";
+import type { BoxState } from "../box/state";
+import type { Bytes } from "../bytes/bytes";
+import type { UnitFamily } from "../bytes/formatBytes";
+import type { Drive, Group, Plan, Step, StepBody } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { shortSize } from "../drives/nameOfDrive";
 import { roomOf } from "../drives/room";
@@ -24,10 +28,6 @@ import {
   supply,
 } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
-import { drivesOf } from "../box/find";
-import type { BoxState } from "../box/state";
-import { bandsOfGroup, usableOfGroup } from "../box/figures";
-import { counted, plural } from "../words/counted";
 
 const HEALTH = { failing: 0, watch: 1, good: 2 } as const;
 const isSuspect = (drive: Drive) =>
@@ -115,6 +115,28 @@ export interface Replacement {
   proved: boolean;
 }
 
+/** Drives that are changed before all others, whatever space that brings: parity drives, then the suspect ones. */
+function urgent(chosen: readonly Drive[], parity: readonly string[]): Drive[] {
+  return [
+    ...chosen.filter((drive) => parity.includes(drive.id)),
+    ...chosen.filter((drive) => !parity.includes(drive.id) && isSuspect(drive)).sort(moreSuspect),
+  ];
+}
+
+/** A way through the changes, as far as it has been gone. */
+interface Along {
+  state: BoxState;
+  steps: StepBody[];
+  done: number;
+}
+
+/** The box before the changes, with what comes into it on its shelf. */
+function boxBefore(plan: Plan, news: readonly Drive[]): BoxState {
+  const there = new Set(plan.drives.map((drive) => drive.id));
+  const drives = [...plan.drives, ...news.filter((drive) => !there.has(drive.id))];
+  return { plan: { ...plan, drives }, tested: new Set(), backedUp: new Set() };
+}
+
 /**
  * Changes drives of a group for larger ones in the best order: parity drives first, since no data drive may be larger;
  * then the suspect ones, the worst first; then so that space comes earliest.
@@ -134,37 +156,20 @@ export function replaceInBestOrder(
   if (!owner) return { drives: [], steps: [], missing: 0, proved: true };
   const setting: StepSetting = { rules, family, day };
   const { reach: _reach, filled: _filled, ...whole } = owner.group;
-  const parity = parityOf(bandsOfGroup(plan, owner.group, rules));
   const chosen = owner.members.filter((drive) => old.includes(drive.id));
-  const first = [
-    ...chosen.filter((drive) => parity.includes(drive.id)),
-    ...chosen.filter((drive) => !parity.includes(drive.id) && isSuspect(drive)).sort(moreSuspect),
-  ];
+  const first = urgent(chosen, parityOf(bandsOfGroup(plan, owner.group, rules)));
   const rest = chosen.filter((drive) => !first.includes(drive));
   const turns = [...first, ...rest];
   const atEnd = owner.members.map((member) => news[turns.indexOf(member)] ?? member);
   const end = usableOf(layOutGroup(renamed(whole, owner.members, atEnd), atEnd, rules));
-  interface Along {
-    state: BoxState;
-    steps: StepBody[];
-    done: number;
-  }
-  const change = ({ state, steps, done }: Along, drive: Drive): { state: Along; missing: number } => {
+  const change = (along: Along, drive: Drive): { state: Along; missing: number } => {
+    const { state, steps, done } = along;
     const by = news[done];
-    if (!by) return { state: { state, steps, done }, missing: 0 };
+    if (!by) return { state: along, missing: 0 };
     const swap = swapIn(state, groupId, drive.id, by, wish, end, setting);
     return { state: { state: swap.state, steps: [...steps, ...swap.steps], done: done + 1 }, missing: swap.missing };
   };
-  const missingOfDrives = new Set(plan.drives.map((drive) => drive.id));
-  let along: Along = {
-    state: {
-      plan: { ...plan, drives: [...plan.drives, ...news.filter((drive) => !missingOfDrives.has(drive.id))] },
-      tested: new Set(),
-      backedUp: new Set(),
-    },
-    steps: [],
-    done: 0,
-  };
+  let along: Along = { state: boxBefore(plan, news), steps: [], done: 0 };
   let missing = 0;
   const take = (drives: readonly Drive[]) => {
     for (const drive of drives) {
@@ -233,81 +238,86 @@ export const oneByOne: Sequence = {
     };
   },
   make: (wish, setting) => {
-    const { plan, rules, family } = setting;
-    const owner = ownerOfGroup(plan, wish.group);
+    const owner = ownerOfGroup(setting.plan, wish.group);
     if (!owner) return cannot("That group is not there at this moment.");
     const { group, pool, members } = owner;
     const old = members.filter((drive) => wish.drives.includes(drive.id));
-    if (old.length === 0) return cannot("Choose the drives that are to be changed.");
-    const tooLarge = old.filter((drive) => drive.bytes > wish.bytes);
-    if (tooLarge[0])
-      return cannot(
-        `${shortSize(tooLarge[0], family)} is more than ${shortSize({ bytes: wish.bytes }, family)}. Leave that drive out, or choose a larger size.`,
-      );
-    if (wish.variants.attached && rules.replacing !== "old-attached")
-      return cannot("By its rules your box replaces a drive only after the old one is pulled.");
-    const attach = wish.variants.attached;
-    if (attach && freeBaysOf(plan) === 0)
-      return cannot("No bay is free for a new drive while the old one is still in. Pull the old one first.");
-    if (wish.variants.spareFirst && rules.hotSpares === "none")
-      return cannot("By its rules your box knows no hot spares.");
-    if (wish.variants.spareFirst && freeBaysOf(plan) < (attach ? 2 : 1))
-      return cannot("No bay is free for a hot spare.");
-    const parity = parityOf(bandsOfGroup(plan, group, rules));
-    const roomOfNew = roomOf({ id: "new", bytes: wish.bytes }, rules).length;
-    const smallParity = members.filter(
-      (drive) => parity.includes(drive.id) && !old.includes(drive) && roomOf(drive, rules).length < roomOfNew,
-    );
-    if (smallParity.length > 0)
-      return cannot(
-        "No data drive may be larger than the parity drive. Change the parity drive too, or choose a smaller size.",
-      );
-    const pattern = members[0];
-    const { drives: news, buys } = supply(
-      setting,
-      old.length + (wish.variants.spareFirst ? 1 : 0),
-      wish.bytes,
-      pattern,
-    );
-    const spare = wish.variants.spareFirst ? news.at(-1) : undefined;
-    const joining = news.slice(0, old.length);
-    const replacement = replaceInBestOrder(
-      group.id,
-      old.map((drive) => drive.id),
-      joining,
-      wish,
-      setting,
-    );
+    const parity = parityOf(bandsOfGroup(setting.plan, group, setting.rules));
+    const refused = sizeRefusal(wish, setting, members, old, parity) ?? boxRefusal(wish, setting);
+    if (refused !== null) return cannot(refused);
+    const { variants } = wish;
+    const { drives: news, buys } = supply(setting, old.length + (variants.spareFirst ? 1 : 0), wish.bytes, members[0]);
+    const spare = variants.spareFirst ? news.at(-1) : undefined;
+    const ids = (drives: readonly Drive[]) => drives.map((drive) => drive.id);
+    const replacement = replaceInBestOrder(group.id, ids(old), news.slice(0, old.length), wish, setting);
     const steps: StepBody[] = [
-      ...preparations(
-        setting,
-        pool,
-        news.map((drive) => drive.id),
-        wish.variants,
-      ),
+      ...preparations(setting, pool, ids(news), variants),
       ...(spare ? [{ kind: "set-spare", pool: pool.id, drive: spare.id } as StepBody] : []),
       ...replacement.steps,
+      ...(variants.verify ? [{ kind: "verify", pool: pool.id } as StepBody] : []),
     ];
-    if (wish.variants.verify) steps.push({ kind: "verify", pool: pool.id });
-    const first = [
-      ...(old.some((drive) => parity.includes(drive.id)) ? ["the parity drive first"] : []),
-      ...(old.some((drive) => isSuspect(drive) && !parity.includes(drive.id))
-        ? ["suspect drives before healthy ones"]
-        : []),
-    ];
-    const order =
-      old.length > 1
-        ? `In this order: ${[...first, wish.variants.grow ? `so that space comes as early as it can${replacement.proved ? " (every order was weighed)" : " (the best that was found; not every order was weighed)"}` : "by bay"].join(", then ")}.`
-        : undefined;
     return {
       ok: true,
       steps,
       buys,
-      ...(order ? { order } : {}),
-      does: `${old.length === 1 ? "One drive" : counted(old.length, "drive")} of ${pool.name || "the pool"} ${plural(old.length, "is", "are")} changed for ${old.length === 1 ? `one of ${shortSize({ bytes: wish.bytes }, family)}` : `${shortSize({ bytes: wish.bytes }, family)} drives`}, ${plural(old.length, "", "one after the other, ")}${attach ? "each filled while the old one is still in" : "each pulled before the new one is filled"}.`,
+      ...(old.length > 1 ? { order: orderWords(old, parity, wish, replacement.proved) } : {}),
+      does: doesWords(old.length, pool.name || "the pool", wish, setting.family),
     };
   },
 };
+
+/** Why drives of a size cannot take the place of these, or null. */
+function sizeRefusal(
+  wish: Wish,
+  { rules, family }: SequenceSetting,
+  members: readonly Drive[],
+  old: readonly Drive[],
+  parity: readonly string[],
+): string | null {
+  if (old.length === 0) return "Choose the drives that are to be changed.";
+  const tooLarge = old.find((drive) => drive.bytes > wish.bytes);
+  if (tooLarge)
+    return `${shortSize(tooLarge, family)} is more than ${shortSize({ bytes: wish.bytes }, family)}. Leave that drive out, or choose a larger size.`;
+  const room = roomOf({ id: "new", bytes: wish.bytes }, rules).length;
+  const stays = (drive: Drive) => parity.includes(drive.id) && !old.includes(drive);
+  return members.some((drive) => stays(drive) && roomOf(drive, rules).length < room)
+    ? "No data drive may be larger than the parity drive. Change the parity drive too, or choose a smaller size."
+    : null;
+}
+
+/** Why the box does not do it as it is wished, or null. */
+function boxRefusal({ variants }: Wish, { plan, rules }: SequenceSetting): string | null {
+  if (variants.attached && rules.replacing !== "old-attached")
+    return "By its rules your box replaces a drive only after the old one is pulled.";
+  if (variants.attached && freeBaysOf(plan) === 0)
+    return "No bay is free for a new drive while the old one is still in. Pull the old one first.";
+  if (!variants.spareFirst) return null;
+  if (rules.hotSpares === "none") return "By its rules your box knows no hot spares.";
+  return freeBaysOf(plan) < (variants.attached ? 2 : 1) ? "No bay is free for a hot spare." : null;
+}
+
+/** In which order the drives are changed, and why. */
+function orderWords(old: readonly Drive[], parity: readonly string[], { variants }: Wish, proved: boolean): string {
+  const weighed = proved ? "(every order was weighed)" : "(the best that was found; not every order was weighed)";
+  const parts = [
+    ...(old.some((drive) => parity.includes(drive.id)) ? ["the parity drive first"] : []),
+    ...(old.some((drive) => isSuspect(drive) && !parity.includes(drive.id))
+      ? ["suspect drives before healthy ones"]
+      : []),
+    variants.grow ? `so that space comes as early as it can ${weighed}` : "by bay",
+  ];
+  return `In this order: ${parts.join(", then ")}.`;
+}
+
+function doesWords(count: number, pool: string, wish: Wish, family: UnitFamily): string {
+  const size = shortSize({ bytes: wish.bytes }, family);
+  const how = wish.variants.attached
+    ? "each filled while the old one is still in"
+    : "each pulled before the new one is filled";
+  return count === 1
+    ? `One drive of ${pool} is changed for one of ${size}, ${how}.`
+    : `${count} drives of ${pool} are changed for ${size} drives, one after the other, ${how}.`;
+}
 
 /** The drives that are smaller than a size. */
 const smallerThan = (members: readonly Drive[], bytes: Bytes): string[] =>

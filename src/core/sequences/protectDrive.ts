@@ -1,3 +1,4 @@
+import type { Group } from "../document/plan";
 import { capital } from "../words/capital";
 import { isSeparate } from "../layouts/isSeparate";
 import { mirror } from "../layouts/mirror";
@@ -39,6 +40,37 @@ function couldServe(plan: Plan, wish: Wish): string[] {
     .map((drive) => drive.id);
 }
 
+/** Where drives that hold data are now: in one pool of separate drives, or in none; or why they do not go together. */
+function homeOf(plan: Plan, holders: readonly Drive[]): { pool: Pool | null; group?: Group } | string {
+  const [first] = holders;
+  if (!first) return "Choose the drive whose data is to be protected.";
+  const pool = separatePool(plan, first.id);
+  if (holders.some((drive) => separatePool(plan, drive.id) !== pool))
+    return "These drives are not of one pool. Choose drives that all hold data outside pools, or all those of one pool of separate drives.";
+  const group = pool?.groups.find((each) => each.drives.includes(first.id));
+  if (group && group.drives.length !== holders.length)
+    return "The drives of a pool of separate drives can only be mirrored all together. Choose all of them, or take the others out first.";
+  return { pool, ...(group ? { group } : {}) };
+}
+
+/** The drive that they are mirrored onto: the one that is named, or one from the shelf or the shop. */
+function partnerFor(
+  wish: Wish,
+  setting: SequenceSetting,
+  holders: readonly Drive[],
+): { by: Drive; buys: Drive[] } | string {
+  const { plan } = setting;
+  const named = wish.by === null ? undefined : drivesOf(plan, [wish.by])[0];
+  if (named && wish.drives.includes(named.id)) return "A drive cannot be its own mirror. Choose another.";
+  const { drives, buys } = named
+    ? { drives: [named], buys: [] }
+    : supply(setting, 1, wish.bytes, holders[0], wish.drives);
+  const by = drives[0];
+  if (!by) return "There is no drive for it.";
+  const coming = [...holders, by].filter((drive) => bayOf(drive) === null).length;
+  return freeBaysOf(plan) < coming ? "There are not enough free bays for these drives." : { by, buys };
+}
+
 /**
  * A mirror of drives that hold data onto a new one: a pool of its own, or the pool of separate drives that they are.
  */
@@ -47,44 +79,27 @@ export function mirrorHolders(
   setting: SequenceSetting,
   does: (holders: Drive[], by: Drive) => string,
 ): Made {
-  const { plan } = setting;
-  const holders = drivesOf(plan, wish.drives);
+  const holders = drivesOf(setting.plan, wish.drives);
   const [first, ...also] = holders;
-  if (!first) return cannot("Choose the drive whose data is to be protected.");
-  const owners = holders.map((drive) => separatePool(plan, drive.id));
-  const [owner] = owners;
-  const group = owner?.groups.find((each) => each.drives.includes(first.id));
-  if (owners.some((each) => each !== owner))
-    return cannot(
-      "These drives are not of one pool. Choose drives that all hold data outside pools, or all those of one pool of separate drives.",
-    );
-  if (group && group.drives.length !== holders.length)
-    return cannot(
-      "The drives of a pool of separate drives can only be mirrored all together. Choose all of them, or take the others out first.",
-    );
-  const named = wish.by === null ? undefined : drivesOf(plan, [wish.by])[0];
-  if (named && wish.drives.includes(named.id)) return cannot("A drive cannot be its own mirror. Choose another.");
-  const { drives: news, buys } = named
-    ? { drives: [named], buys: [] }
-    : supply(setting, 1, wish.bytes, first, wish.drives);
-  const by = news[0];
-  if (!by) return cannot("There is no drive for it.");
-  const coming = [...holders, by].filter((drive) => bayOf(drive) === null).length;
-  if (freeBaysOf(plan) < coming) return cannot("There are not enough free bays for these drives.");
-  const poolId = owner?.id ?? freshId(setting, "p");
-  const step: StepBody = {
+  const home = homeOf(setting.plan, holders);
+  if (typeof home === "string" || !first) return cannot(String(home));
+  const partner = partnerFor(wish, setting, holders);
+  if (typeof partner === "string") return cannot(partner);
+  const { by, buys } = partner;
+  const pool = home.pool?.id ?? freshId(setting, "p");
+  const mirrored: StepBody = {
     kind: "mirror-drive",
-    pool: poolId,
-    group: group?.id ?? freshId(setting, "g"),
-    name: owner?.name ?? (first.label || first.contents?.detail || "Mirror"),
+    pool,
+    group: home.group?.id ?? freshId(setting, "g"),
+    name: home.pool?.name ?? (first.label || first.contents?.detail || "Mirror"),
     drive: first.id,
     by: by.id,
     ...(also.length > 0 ? { also: also.map((drive) => drive.id) } : {}),
   };
   const steps: StepBody[] = [
-    ...preparations(setting, owner ?? null, [by.id], wish.variants, owner !== null),
-    step,
-    ...(wish.variants.verify ? [{ kind: "verify", pool: poolId } as StepBody] : []),
+    ...preparations(setting, home.pool, [by.id], wish.variants, home.pool !== null),
+    mirrored,
+    ...(wish.variants.verify ? [{ kind: "verify", pool } as StepBody] : []),
   ];
   return { ok: true, steps, buys, does: does(holders, by) };
 }

@@ -1,3 +1,6 @@
+import type { UnitFamily } from "../bytes/formatBytes";
+import type { Hours } from "../time/hours";
+import type { WalkedStep } from "../walk/moment";
 import { applyCommand } from "../commands/applyCommand";
 import type { Command } from "../document/command";
 import type { Plan, PlanCalendar } from "../document/plan";
@@ -62,6 +65,42 @@ export function settingAt({ document, walked, at, today }: Place): SequenceSetti
 
 const ofBlocks = (findings: readonly Finding[]) => findings.filter((finding) => finding.severity === "block");
 
+/** The hours from the first step to the last; low and high go with the expected hours of each. */
+function hoursOf(steps: readonly WalkedStep[]): Hours {
+  const [from, to] = [Math.min(...steps.map((each) => each.from)), Math.max(...steps.map((each) => each.to))];
+  const expected = to - from;
+  // Steps that run together count once.
+  const alone = steps.filter((each) => each.step.together !== true);
+  const sum = (of: keyof Hours) => alone.reduce((total, each) => total + each.cost.hours[of], 0);
+  const range = (of: keyof Hours) => (sum("expected") > 0 ? (expected * sum(of)) / sum("expected") : expected);
+  return { low: range("low"), expected, high: range("high") };
+}
+
+/** The drives that some moments erase, named as they are before; those that are only bought for it do not count. */
+function erasedIn(
+  before: WalkedMoment,
+  moments: readonly WalkedMoment[],
+  made: Extract<Made, { ok: true }>,
+  family: UnitFamily,
+): string[] {
+  const erased = new Map<string, string>();
+  moments.forEach((moment, i) => {
+    const earlier = (i === 0 ? before : moments[i - 1])?.state.plan;
+    for (const id of moment.walked?.cost.erased ?? []) {
+      const drive = earlier && driveOf(earlier, id);
+      if (drive && !drive.toBuy && !made.buys.some((each) => each.id === id) && !erased.has(id))
+        erased.set(id, nameOfDriveFirst(drive, family));
+    }
+  });
+  return [...erased.values()];
+}
+
+/** How many steps that could be carried out before cannot be any more. */
+function brokenBy(trial: Walk, walked: Walk): number {
+  const could = new Set(walked.moments.flatMap(({ walked: each }) => (each?.done ? [each.step.id] : [])));
+  return trial.moments.filter(({ walked: each }) => each && !each.done && could.has(each.step.id)).length;
+}
+
 /**
  * Works a sequence out, puts its steps into the plan on trial and walks the whole of it: what is said of it is what the
  * plan would say. A calendar is given to the plan where steps wait for a day and it has none.
@@ -89,48 +128,26 @@ export function trySequence(sequence: Sequence, wish: Wish, place: Place, calend
   const [before, after] = [trial.moments[at], moments.at(-1)];
   if (!before || !after) return { ok: false, reason: "There is nothing to be done." };
   const steps = moments.flatMap(({ walked: each }) => each ?? []);
-  // The first step that cannot be carried out says why; those after it stumble over that.
-  const blocks = ofBlocks(steps.find((each) => ofBlocks(each.findings).length > 0)?.findings ?? []);
-  const [from, to] = [Math.min(...steps.map((each) => each.from)), Math.max(...steps.map((each) => each.to))];
-  const expected = to - from;
-  // Steps that run together count once; low and high go with the expected hours of each.
-  const range = (of: "low" | "high") => {
-    const alone = steps.filter((each) => each.step.together !== true);
-    const sum = (which: "low" | "expected" | "high") =>
-      alone.reduce((total, each) => total + each.cost.hours[which], 0);
-    return sum("expected") > 0 ? (expected * sum(of)) / sum("expected") : expected;
-  };
   const own = new Set(steps.map((each) => each.step.id));
-  const whole = costsOf(trial);
-  const erased = new Map<string, string>();
-  moments.forEach((moment, i) => {
-    const earlier = (i === 0 ? before : moments[i - 1])?.state.plan;
-    for (const id of moment.walked?.cost.erased ?? []) {
-      const drive = earlier && driveOf(earlier, id);
-      if (drive && !drive.toBuy && !made.buys.some((each) => each.id === id) && !erased.has(id))
-        erased.set(id, nameOfDriveFirst(drive, walked.family));
-    }
-  });
-  const hoursOf = (which: (each: (typeof steps)[number]) => boolean) =>
+  const lasting = (which: (each: WalkedStep) => boolean) =>
     steps.filter(which).reduce((sum, each) => sum + each.to - each.from, 0);
-  const could = new Set(walked.moments.flatMap(({ walked: each }) => (each?.done ? [each.step.id] : [])));
-  const breaks = trial.moments.filter(({ walked: each }) => each && !each.done && could.has(each.step.id)).length;
   return {
     ok: true,
     tried: {
-      breaks,
+      breaks: brokenBy(trial, walked),
       does: made.does,
       order: made.order ?? null,
       command,
       before,
       after,
       moments,
-      purchases: whole.purchases.filter((purchase) => own.has(purchase.step)),
-      erased: [...erased.values()],
-      hours: { low: range("low"), expected, high: range("high") },
-      bareHours: hoursOf((each) => each.exposure.some((exposure) => exposure.redundancy <= 0 && exposure.usual > 0)),
-      offlineHours: hoursOf((each) => each.cost.online === "offline" && each.done),
-      blocks,
+      purchases: costsOf(trial).purchases.filter((purchase) => own.has(purchase.step)),
+      erased: erasedIn(before, moments, made, walked.family),
+      hours: hoursOf(steps),
+      bareHours: lasting((each) => each.exposure.some((exposure) => exposure.redundancy <= 0 && exposure.usual > 0)),
+      offlineHours: lasting((each) => each.cost.online === "offline" && each.done),
+      // The first step that cannot be carried out says why; those after it stumble over that.
+      blocks: ofBlocks(steps.find((each) => ofBlocks(each.findings).length > 0)?.findings ?? []),
       warnings: steps.flatMap((each) => each.findings.filter((finding) => finding.severity === "warn")),
     },
   };

@@ -5,7 +5,8 @@ import type { BoxRules, Drive } from "../../document/plan";
 
 /**
  * Whether a drive holds something that joining a group would erase: the running system blocks, other data warns. On a
- * box that keeps its system on all drives a drive that carries it may join like any other: the system's part is what the
+ * box that keeps its system on all drives a drive that carries it may join like any other: the system's part is what
+ * the
  * box keeps of every drive.
  */
 export function checkContents(drive: Drive, rules: Pick<BoxRules, "system">, family: UnitFamily = "TB"): Finding[] {
