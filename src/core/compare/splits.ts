@@ -200,7 +200,10 @@ function nextLevel(
       const sumFatal = (ownFatal[sub] as number) + (before.fatal[state - sub] as number);
       const sumUsed = (drives[sub] as number) + (before.used[state - sub] as number);
       if (sum === bestUsable && (sumFatal > bestFatal || (sumFatal === bestFatal && sumUsed >= bestUsed))) continue;
-      [bestUsable, bestFatal, bestUsed, bestTake] = [sum, sumFatal, sumUsed, sub];
+      bestUsable = sum;
+      bestFatal = sumFatal;
+      bestUsed = sumUsed;
+      bestTake = sub;
     }
     level.usable[state] = bestUsable;
     level.fatal[state] = bestFatal;

@@ -1,5 +1,6 @@
+import { oneOrMany } from "@/core/words/counted";
 import { createEvents, type EventAttributes } from "ics";
-import type { Schedule } from "@/core/schedule/schedulePlan";
+import type { Order, Schedule, ScheduledStep } from "@/core/schedule/schedulePlan";
 import { nameOfDrive, nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import { moduleOf } from "@/core/steps/registry";
 import { hoursWords } from "@/core/time/hoursWords";
@@ -53,6 +54,66 @@ function foldedByBytes(text: string): string {
     .join("\r\n");
 }
 
+/** A day and an hour before what needs a hand at the box. */
+const alarmsFor = (title: string): EventAttributes["alarms"] => [
+  { action: "display", description: title, trigger: { days: 1, before: true } },
+  { action: "display", description: title, trigger: { hours: 1, before: true } },
+];
+
+/** What all entries of a plan have. */
+const commonOf = ({ plan }: Walk, now: number): Partial<EventAttributes> => ({
+  sequence: sequenceOf(now),
+  lastModified: now,
+  productId: "cortijo/plan",
+  calName: plan.name,
+  location: plan.box.name,
+  busyStatus: "FREE",
+  transp: "TRANSPARENT",
+});
+
+/** The entry of the i-th step; none for one that is not carried out. */
+function entryOf(made: Walk, scheduled: ScheduledStep, i: number, calendar: string): EventAttributes[] {
+  const walked = made.moments[i + 1]?.walked;
+  if (!walked || scheduled.attention === null) return [];
+  const atBox = scheduled.attention === "box";
+  const title = `${moduleOf(walked.step).name} · ${made.plan.name}`;
+  return [
+    {
+      uid: `${scheduled.step}.${calendar}@cortijo`,
+      title,
+      description: textOf(walked, made, i),
+      start: scheduled.start,
+      startInputType: "utc",
+      startOutputType: "utc",
+      end: Math.max(scheduled.end, scheduled.start + SHORTEST),
+      endInputType: "utc",
+      endOutputType: "utc",
+      categories: [atBox ? "At the box" : "At the screen"],
+      alarms: atBox ? alarmsFor(title) : [],
+    },
+  ];
+}
+
+/** The day on which drives are to be ordered. */
+function orderEntry({ plan, family }: Walk, order: Order, calendar: string): EventAttributes {
+  const drives = order.drives.flatMap((id) => driveOf(plan, id) ?? []);
+  const names = drives.map((drive) =>
+    nameOfDrive(drive, family)
+      .replace(/^the /, "")
+      .replace(/ on the shelf/, ""),
+  );
+  const [year, month, day] = order.orderOn.split("-").map(Number) as [number, number, number];
+  return {
+    uid: `order-${order.drives[0] ?? ""}.${calendar}@cortijo`,
+    title: `Order ${oneOrMany(drives.length, "a drive", "drives")} · ${plan.name}`,
+    description: `${names.join(", ")}. Expected on ${order.deliveredOn}.`,
+    start: [year, month, day],
+    duration: { days: 1 },
+    categories: ["To buy"],
+    alarms: [],
+  };
+}
+
 /**
  * The plan as an iCalendar file (RFC 5545): an entry for each step with what to do, alarms a day and an hour before
  * those that need a hand at the box, and all-day entries for what is to be ordered. Identifiers stay the same from one
@@ -62,66 +123,12 @@ function foldedByBytes(text: string): string {
  * @example calendarFile(walked, schedule, Date.now()).startsWith("BEGIN:VCALENDAR")
  */
 export function calendarFile(made: Walk, { calendar, steps, orders }: Schedule, now: number): string {
-  const { plan } = made;
-  const common: Partial<EventAttributes> = {
-    sequence: sequenceOf(now),
-    lastModified: now,
-    productId: "cortijo/plan",
-    calName: plan.name,
-    location: plan.box.name,
-  };
-  const entries = steps.flatMap((scheduled, i): EventAttributes[] => {
-    const walked = made.moments[i + 1]?.walked;
-    if (!walked || scheduled.attention === null) return [];
-    const atBox = scheduled.attention === "box";
-    const title = `${moduleOf(walked.step).name} · ${plan.name}`;
-    return [
-      {
-        ...common,
-        uid: `${scheduled.step}.${calendar.id}@cortijo`,
-        title,
-        description: textOf(walked, made, i),
-        start: scheduled.start,
-        startInputType: "utc",
-        startOutputType: "utc",
-        end: Math.max(scheduled.end, scheduled.start + SHORTEST),
-        endInputType: "utc",
-        endOutputType: "utc",
-        busyStatus: "FREE",
-        transp: "TRANSPARENT",
-        categories: [atBox ? "At the box" : "At the screen"],
-        alarms: atBox
-          ? [
-              { action: "display", description: title, trigger: { days: 1, before: true } },
-              { action: "display", description: title, trigger: { hours: 1, before: true } },
-            ]
-          : [],
-      },
-    ];
-  });
-  const shopping = orders.map((order): EventAttributes => {
-    const drives = order.drives.flatMap((id) => driveOf(plan, id) ?? []);
-    const [year, month, day] = order.orderOn.split("-").map(Number) as [number, number, number];
-    return {
-      ...common,
-      uid: `order-${order.drives[0] ?? ""}.${calendar.id}@cortijo`,
-      title: `Order ${drives.length === 1 ? "a drive" : `${drives.length} drives`} · ${plan.name}`,
-      description: `${drives
-        .map((drive) =>
-          nameOfDrive(drive, made.family)
-            .replace(/^the /, "")
-            .replace(/ on the shelf/, ""),
-        )
-        .join(", ")}. Expected on ${order.deliveredOn}.`,
-      start: [year, month, day],
-      duration: { days: 1 },
-      busyStatus: "FREE",
-      transp: "TRANSPARENT",
-      categories: ["To buy"],
-      alarms: [],
-    };
-  });
-  const { error, value } = createEvents([...shopping, ...entries]);
+  const common = commonOf(made, now);
+  const entries = [
+    ...orders.map((order) => orderEntry(made, order, calendar.id)),
+    ...steps.flatMap((scheduled, i) => entryOf(made, scheduled, i, calendar.id)),
+  ].map((entry): EventAttributes => ({ ...common, ...entry }));
+  const { error, value } = createEvents(entries);
   // Everything that goes in is made above, so this cannot be the owner's mistake.
   if (error || !value) throw new Error("The calendar file could not be written.", { cause: error });
   return foldedByBytes(value);

@@ -45,6 +45,46 @@ const FORMULA_START = /^[=+\-@\t\r]/;
 const guard = (text: string) => (FORMULA_START.test(text) ? `'${text}` : text);
 const unguard = (text: string) => (text.startsWith("'") && FORMULA_START.test(text.slice(1)) ? text.slice(1) : text);
 
+/** What is wrong with a list as a whole, or null. */
+function listProblem(fields: readonly string[], rows: number): string | null {
+  const columns = DRIVE_CSV_COLUMNS as readonly string[];
+  if (!fields.includes("size"))
+    return `The first line must name the columns: ${columns.join(",")}. A column "size" is needed.`;
+  const unknown = fields.filter((field) => !columns.includes(field)).map((field) => `"${field}"`);
+  if (unknown.length > 0) return `Unknown column ${unknown.join(", ")}. The columns are ${columns.join(", ")}.`;
+  if (rows === 0) return "There is no drive below the first line.";
+  return rows > MOST_ROWS ? `The list has ${rows} lines; at most ${MOST_ROWS} drives are read at once.` : null;
+}
+
+type Row = Record<string, string>;
+
+/** One line as a drive, or everything that is wrong with it. */
+function readRow(row: Row): NewDrive | string[] {
+  const kind = KINDS[(row.kind ?? "").toLowerCase()];
+  const price = readPrice(row.price ?? "");
+  const size = parseSize(row.size ?? "");
+  if (!kind || price === null || !size.ok)
+    return [
+      ...(kind ? [] : [`"${row.kind}" is no kind of drive; use hdd, sas, usb, ssd or nvme.`]),
+      ...(price === null ? [`"${row.price}" is not a price.`] : []),
+      ...(size.ok ? [] : [size.message]),
+    ];
+  const bytes = driveBytes(size.size, kind.medium);
+  if (bytes < 1e9 || bytes > 1e15) return [`no drive has ${row.size}. Is the unit right?`];
+  const [model, serial] = [(row.model ?? "").slice(0, 120), (row.serial ?? "").slice(0, 120)];
+  return {
+    label: "",
+    ...(serial ? { serial } : {}),
+    ...(model ? { model } : {}),
+    ...(price !== undefined ? { price } : {}),
+    bytes,
+    ...kind,
+    logicalSector: 512,
+    physicalSector: kind.medium === "hdd" ? 4096 : 512,
+    health: { state: "good" },
+  };
+}
+
 /**
  * Reads a list of drives: a CSV with a header of `DRIVE_CSV_COLUMNS` in any order, parted by commas, semicolons or
  * tabs, quoted where needed. Sizes as people type them, prices with a point or a comma.
@@ -55,64 +95,22 @@ const unguard = (text: string) => (text.startsWith("'") && FORMULA_START.test(te
 export function readDriveCsv(text: string): DriveCsvResult {
   if (text.length > MOST_CSV_CHARACTERS)
     return { ok: false, problems: ["The file is larger than 1 MB. A list has at most 200 drives."] };
-  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, "").trim(), {
+  const { data, meta } = Papa.parse<Row>(text.replace(/^\uFEFF/, "").trim(), {
     header: true,
     skipEmptyLines: "greedy",
     delimitersToGuess: [",", ";", "\t"],
     transformHeader: (name) => name.trim().toLowerCase(),
     transform: (value) => unguard(value.trim()),
   });
-  const fields = meta.fields ?? [];
-  if (!fields.includes("size"))
-    return {
-      ok: false,
-      problems: [`The first line must name the columns: ${DRIVE_CSV_COLUMNS.join(",")}. A column "size" is needed.`],
-    };
-  const unknown = fields.filter((field) => !(DRIVE_CSV_COLUMNS as readonly string[]).includes(field));
-  if (unknown.length > 0)
-    return {
-      ok: false,
-      problems: [
-        `Unknown column ${unknown.map((field) => `"${field}"`).join(", ")}. The columns are ${DRIVE_CSV_COLUMNS.join(", ")}.`,
-      ],
-    };
-  if (data.length === 0) return { ok: false, problems: ["There is no drive below the first line."] };
-  if (data.length > MOST_ROWS)
-    return {
-      ok: false,
-      problems: [`The list has ${data.length} lines; at most ${MOST_ROWS} drives are read at once.`],
-    };
-  const problems: string[] = [];
-  const drives = data.flatMap((row, i): NewDrive[] => {
-    const line = `Line ${i + 2}`;
-    const kind = KINDS[(row.kind ?? "").toLowerCase()];
-    const price = readPrice(row.price ?? "");
-    const size = parseSize(row.size ?? "");
-    if (!kind) problems.push(`${line}: "${row.kind}" is no kind of drive; use hdd, sas, usb, ssd or nvme.`);
-    if (price === null) problems.push(`${line}: "${row.price}" is not a price.`);
-    if (!size.ok) problems.push(`${line}: ${size.message}`);
-    if (!kind || price === null || !size.ok) return [];
-    const bytes = driveBytes(size.size, kind.medium);
-    if (bytes < 1e9 || bytes > 1e15) {
-      problems.push(`${line}: no drive has ${row.size}. Is the unit right?`);
-      return [];
-    }
-    const [model, serial] = [(row.model ?? "").slice(0, 120), (row.serial ?? "").slice(0, 120)];
-    return [
-      {
-        label: "",
-        ...(serial ? { serial } : {}),
-        ...(model ? { model } : {}),
-        ...(price !== undefined ? { price } : {}),
-        bytes,
-        ...kind,
-        logicalSector: 512,
-        physicalSector: kind.medium === "hdd" ? 4096 : 512,
-        health: { state: "good" },
-      },
-    ];
-  });
-  return problems.length > 0 ? { ok: false, problems } : { ok: true, drives };
+  const problem = listProblem(meta.fields ?? [], data.length);
+  if (problem !== null) return { ok: false, problems: [problem] };
+  const read = data.map(readRow);
+  const problems = read.flatMap((row, i) =>
+    Array.isArray(row) ? row.map((message) => `Line ${i + 2}: ${message}`) : [],
+  );
+  return problems.length > 0
+    ? { ok: false, problems }
+    : { ok: true, drives: read.flatMap((row) => (Array.isArray(row) ? [] : [row])) };
 }
 
 /** A list of drives as CSV, sizes in exact bytes. Cells that a spreadsheet would take for a formula are disarmed. */

@@ -118,6 +118,14 @@ function sectorOf(
   return fallback;
 }
 
+/** The model with its maker, unless that is only the name of the bus or begins the model anyway. */
+function modelOf(device: BlockDevice): string {
+  const [vendor, model] = [cleanText(device.vendor), cleanText(device.model)];
+  const namesMaker =
+    vendor === "" || /^(ATA|0x[0-9a-f]+)$/i.test(vendor) || model.toLowerCase().startsWith(vendor.toLowerCase());
+  return namesMaker ? model : cleanText(`${vendor} ${model}`);
+}
+
 function foundDrive(device: BlockDevice, layers: readonly BlockDevice[]): FoundDrive {
   const name = kernelName(device);
   const bytes = wholeNumber(device.size);
@@ -140,11 +148,7 @@ function foundDrive(device: BlockDevice, layers: readonly BlockDevice[]): FoundD
     assumed,
   );
   const serial = cleanText(device.serial);
-  const vendor = cleanText(device.vendor);
-  const plainModel = cleanText(device.model);
-  const namesMaker =
-    vendor === "" || /^(ATA|0x[0-9a-f]+)$/i.test(vendor) || plainModel.toLowerCase().startsWith(vendor.toLowerCase());
-  const model = namesMaker ? plainModel : cleanText(`${vendor} ${plainModel}`);
+  const model = modelOf(device);
   const contents = contentsOf(layers);
   const table = ({ dos: "mbr", gpt: "gpt" } as const)[cleanText(device.pttype).toLowerCase() as "dos" | "gpt"];
   if (!serial) assumed.push("no serial number: check by hand which drive it is");
@@ -230,7 +234,17 @@ export function readLsblk(text: string): InventoryResult {
       message: `This is JSON, but not what lsblk prints: it ${error?.message ?? "has another shape"}${where}. Run ${INVENTORY_COMMAND} and paste all of it.`,
     };
   }
-  const { blockdevices } = parsed.value as { blockdevices: BlockDevice[] };
+  return { ok: true, inventory: inventoryOf((parsed.value as { blockdevices: BlockDevice[] }).blockdevices) };
+}
+
+/** Through a second cable or port the same drive shows twice: what tells that it is the same, or nothing. */
+function identityOf(device: BlockDevice): string {
+  const serial = cleanText(device.serial);
+  return cleanText(device.wwn) || (serial && `${cleanText(device.model)} ${serial}`);
+}
+
+/** The physical disks among devices, and how much of what else was left out. */
+function inventoryOf(blockdevices: BlockDevice[]): Inventory {
   const { all, below } = flatten(blockdevices);
   const left = new Map<DeviceKind, number>();
   const leave = (kind: DeviceKind) => left.set(kind, (left.get(kind) ?? 0) + 1);
@@ -238,19 +252,13 @@ export function readLsblk(text: string): InventoryResult {
   const found: FoundDrive[] = [];
   for (const [name, device] of [...all].sort(([a], [b]) => a.localeCompare(b, "en", { numeric: true }))) {
     const kind = kindOfDevice(device);
-    if (kind !== "disk") {
-      leave(kind);
-      continue;
+    const identity = identityOf(device);
+    if (kind !== "disk") leave(kind);
+    else if (identity && known.has(identity)) leave("second path");
+    else {
+      if (identity) known.add(identity);
+      found.push(foundDrive(device, standingOn(name, all, below)));
     }
-    // Through a second cable or port the same drive shows twice.
-    const identity =
-      cleanText(device.wwn) || (cleanText(device.serial) && `${cleanText(device.model)} ${cleanText(device.serial)}`);
-    if (identity && known.has(identity)) {
-      leave("second path");
-      continue;
-    }
-    if (identity) known.add(identity);
-    found.push(foundDrive(device, standingOn(name, all, below)));
   }
-  return { ok: true, inventory: { found, leftOut: [...left].map(([kind, count]) => ({ kind, count })) } };
+  return { found, leftOut: [...left].map(([kind, count]) => ({ kind, count })) };
 }

@@ -15,14 +15,63 @@ const list = (items: readonly string[]) => items.map((item) => `- ${plain(item)}
 const boxRows = (when: string, box: BoxReport) =>
   box.pools.map((pool) => [when, pool.name, pool.layouts, pool.drives, pool.mayFail, pool.volumes.join("; ")]);
 
+const SIGNS = { block: "**Cannot be done:** ", warn: "**Heed:** ", note: "" };
+
+function stateOf(step: PlanReport["steps"][number]): string {
+  if (step.state === "done") return `Takes ${plain(step.takes)}. Afterwards ${plain(step.after)}.`;
+  return step.state === "passed-over" ? "Passed over." : "Cannot be carried out as planned.";
+}
+
+const stepLines = (step: PlanReport["steps"][number]): string =>
+  [
+    `${step.number}. **${plain(step.when)}** ${plain(step.does)} ${plain(step.why)}`,
+    `   ${stateOf(step)}`,
+    ...step.notes.map((note) => `   - ${SIGNS[note.severity]}${plain(note.text)}`),
+  ].join("\n");
+
+const stepsSection = ({ steps }: PlanReport) =>
+  section("Steps", steps.length === 0 ? "No step is planned." : steps.map(stepLines).join("\n"));
+
+const buyingSection = ({ shopping, total }: PlanReport) =>
+  section(
+    "To buy",
+    shopping.length > 0
+      ? table(
+          ["What", "Price", "Order"],
+          shopping.map((each) => [each.what, each.price, each.order]),
+        )
+      : "Nothing.",
+    total === null ? "" : `In all: ${plain(total)}`,
+  );
+
+const dataRows = (set: PlanReport["data"][number]) => [
+  [
+    set.name,
+    set.size,
+    `${set.growth}; ${set.worth}`,
+    "before",
+    ...THREATS.map((threat) => set.outcomes[threat].before),
+  ],
+  ["", "", "", "after", ...THREATS.map((threat) => set.outcomes[threat].after)],
+];
+
+const dataSection = ({ data, backups, full }: PlanReport) =>
+  section(
+    "Data and what may happen to it",
+    data.length > 0
+      ? table(["Data", "Size", "Growth", "", ...THREATS.map((threat) => THREAT_NAMES[threat])], data.flatMap(dataRows))
+      : "",
+    list(backups),
+    list(full),
+  );
+
 /**
  * The plan as a Markdown document.
  *
  * @example planMarkdown(report).startsWith("# ")
  */
 export function planMarkdown(report: PlanReport): string {
-  const signs = { block: "**Cannot be done:** ", warn: "**Heed:** ", note: "" };
-  return `${[
+  const parts = [
     `# ${plain(report.name)}`,
     plain(report.box),
     report.summary.map(plain).join(" "),
@@ -34,54 +83,12 @@ export function planMarkdown(report: PlanReport): string {
       ),
       `Usable: ${plain(report.before.usable)} → ${plain(report.after.usable)}.`,
     ),
-    section(
-      "Steps",
-      report.steps.length === 0
-        ? "No step is planned."
-        : report.steps
-            .map((step) =>
-              [
-                `${step.number}. **${plain(step.when)}** ${plain(step.does)} ${plain(step.why)}`,
-                `   ${step.state === "done" ? `Takes ${plain(step.takes)}. Afterwards ${plain(step.after)}.` : step.state === "passed-over" ? "Passed over." : "Cannot be carried out as planned."}`,
-                ...step.notes.map((note) => `   - ${signs[note.severity]}${plain(note.text)}`),
-              ].join("\n"),
-            )
-            .join("\n"),
-    ),
+    stepsSection(report),
     section("What is erased", report.erased.length > 0 ? list(report.erased) : "Nothing that you have."),
-    section(
-      "To buy",
-      report.shopping.length > 0
-        ? table(
-            ["What", "Price", "Order"],
-            report.shopping.map((each) => [each.what, each.price, each.order]),
-          )
-        : "Nothing.",
-      report.total === null ? "" : `In all: ${plain(report.total)}`,
-    ),
+    buyingSection(report),
     section("Drives that become free", list(report.freed)),
-    section(
-      "Data and what may happen to it",
-      report.data.length > 0
-        ? table(
-            ["Data", "Size", "Growth", "", ...THREATS.map((threat) => THREAT_NAMES[threat])],
-            report.data.flatMap((set) => [
-              [
-                set.name,
-                set.size,
-                `${set.growth}; ${set.worth}`,
-                "before",
-                ...THREATS.map((threat) => set.outcomes[threat].before),
-              ],
-              ["", "", "", "after", ...THREATS.map((threat) => set.outcomes[threat].after)],
-            ]),
-          )
-        : "",
-      list(report.backups),
-      list(report.full),
-    ),
+    dataSection(report),
     section("What this rests on", list(report.assumptions)),
-  ]
-    .filter(Boolean)
-    .join("\n\n")}\n`;
+  ];
+  return `${parts.filter(Boolean).join("\n\n")}\n`;
 }

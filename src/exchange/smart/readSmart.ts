@@ -57,37 +57,54 @@ const PENDING = 197;
 const count = (value: number | undefined) =>
   value !== undefined && Number.isSafeInteger(value) && value >= 0 ? value : undefined;
 
-function healthOf(printed: Printed): Health {
+/** A thing without the fields that are not known. */
+const known = <T extends object>(thing: T): { [K in keyof T]: Exclude<T[K], undefined> } =>
+  Object.fromEntries(Object.entries(thing).filter(([, value]) => value !== undefined)) as never;
+
+/** Degrees Celsius that a drive can have; others are a slip of its firmware. */
+const isTemperature = (degrees: number | undefined) => degrees !== undefined && degrees >= -60 && degrees <= 200;
+
+/** The counts that a drive prints of itself, whatever it calls them. */
+function countsOf(printed: Printed) {
   const raw = (id: number) => count(printed.ata_smart_attributes?.table?.find((row) => row.id === id)?.raw?.value);
   const nvme = printed.nvme_smart_health_information_log;
-  const reallocated = raw(REALLOCATED) ?? count(printed.scsi_grown_defect_list) ?? count(nvme?.media_errors);
-  const pending = raw(PENDING);
-  const hours = count(printed.power_on_time?.hours ?? nvme?.power_on_hours);
-  const temperature = printed.temperature?.current ?? nvme?.temperature;
-  const suspect = (reallocated ?? 0) > 0 || (pending ?? 0) > 0 || (nvme?.percentage_used ?? 0) >= WORN;
-  const failing = printed.smart_status?.passed === false || (nvme?.critical_warning ?? 0) !== 0;
   return {
-    state: failing ? "failing" : suspect ? "watch" : "good",
-    ...(reallocated !== undefined ? { reallocatedSectors: reallocated } : {}),
-    ...(pending !== undefined ? { pendingSectors: pending } : {}),
-    ...(hours !== undefined ? { powerOnHours: hours } : {}),
-    ...(temperature !== undefined && temperature >= -60 && temperature <= 200 ? { temperature } : {}),
+    reallocatedSectors: raw(REALLOCATED) ?? count(printed.scsi_grown_defect_list) ?? count(nvme?.media_errors),
+    pendingSectors: raw(PENDING),
+    powerOnHours: count(printed.power_on_time?.hours ?? nvme?.power_on_hours),
   };
 }
 
+function healthOf(printed: Printed): Health {
+  const nvme = printed.nvme_smart_health_information_log;
+  const counts = countsOf(printed);
+  const { reallocatedSectors = 0, pendingSectors = 0 } = counts;
+  const temperature = printed.temperature?.current ?? nvme?.temperature;
+  const suspect = reallocatedSectors > 0 || pendingSectors > 0 || (nvme?.percentage_used ?? 0) >= WORN;
+  const failing = printed.smart_status?.passed === false || (nvme?.critical_warning ?? 0) !== 0;
+  return {
+    state: failing ? "failing" : suspect ? "watch" : "good",
+    ...known({ ...counts, temperature: isTemperature(temperature) ? temperature : undefined }),
+  };
+}
+
+const BUSES: Record<string, Bus> = { NVME: "nvme", SCSI: "sas" };
+
+/** A text as it is kept: without doubled spaces, and no longer than a plan takes. */
+const short = (text: string | undefined) => (text ?? "").replace(/\s+/g, " ").trim().slice(0, 120);
+
 function reportOf(printed: Printed): SmartReport {
-  const protocol = printed.device?.protocol?.toUpperCase() ?? "";
   const bytes = Number(printed.user_capacity?.bytes ?? printed.nvme_total_capacity ?? NaN);
-  const bus: Bus = protocol === "NVME" ? "nvme" : protocol === "SCSI" ? "sas" : "sata";
+  const bus = BUSES[printed.device?.protocol?.toUpperCase() ?? ""] ?? "sata";
+  const isFlash = bus === "nvme" || printed.rotation_rate === 0 || printed.rotation_rate === "Solid State Device";
   const sector = (size: number | undefined) => (isSector(size) ? size : null);
   const logical = sector(printed.logical_block_size);
   return {
     serial: (printed.serial_number ?? "").trim().slice(0, 120),
-    model: (printed.model_name ?? printed.scsi_model_name ?? "").replace(/\s+/g, " ").trim().slice(0, 120),
+    model: short(printed.model_name ?? printed.scsi_model_name),
     bytes: Number.isSafeInteger(bytes) && bytes > 0 ? bytes : null,
     bus,
-    medium:
-      bus === "nvme" || printed.rotation_rate === 0 || printed.rotation_rate === "Solid State Device" ? "ssd" : "hdd",
+    medium: isFlash ? "ssd" : "hdd",
     health: healthOf(printed),
     logicalSector: logical,
     physicalSector: sector(printed.physical_block_size) ?? logical,
@@ -109,6 +126,29 @@ function parseAll(text: string): unknown[] {
   }
 }
 
+/** Why a report cannot be one of smartctl's, or null. */
+function shapeProblem(value: unknown, number: number): string | null {
+  if (validateSmartctl(value)) return null;
+  const [error] = validateSmartctl.errors ?? [];
+  const where = error?.instancePath ? ` at ${error.instancePath}` : "";
+  return `Report ${number} is JSON, but not what smartctl prints: it ${error?.message ?? "has another shape"}${where}.`;
+}
+
+/** The values that a text holds, or what is wrong with it. */
+function valuesOf(text: string): unknown[] | string {
+  if (text.length > MOST_SMART_CHARACTERS) return "This is more than 8 MB, far more than smartctl prints.";
+  if (text.trim() === "")
+    return `There is nothing in it. Run ${SMART_COMMAND} for each drive and paste all that it prints.`;
+  try {
+    const values = parseAll(text);
+    return values.length > MOST_REPORTS
+      ? `These are ${values.length} reports; at most ${MOST_REPORTS} are read at once.`
+      : values;
+  } catch (error) {
+    return `This is not the JSON that smartctl prints, or a part of it is missing: ${error instanceof Error ? error.message : String(error)}. Run it with --json.`;
+  }
+}
+
 /**
  * Reads what `smartctl --json` printed: of ATA, NVMe or SAS drives, one object, an array, or several one after the
  * other.
@@ -117,38 +157,16 @@ function parseAll(text: string): unknown[] {
  * @returns the reports, and what was passed over since it names no drive; or what is wrong with the text. Never throws
  */
 export function readSmart(text: string): SmartResult {
-  if (text.length > MOST_SMART_CHARACTERS)
-    return { ok: false, message: "This is more than 8 MB, far more than smartctl prints." };
-  if (text.trim() === "")
-    return {
-      ok: false,
-      message: `There is nothing in it. Run ${SMART_COMMAND} for each drive and paste all that it prints.`,
-    };
-  let values: unknown[];
-  try {
-    values = parseAll(text);
-  } catch (error) {
-    return {
-      ok: false,
-      message: `This is not the JSON that smartctl prints, or a part of it is missing: ${error instanceof Error ? error.message : String(error)}. Run it with --json.`,
-    };
-  }
-  if (values.length > MOST_REPORTS)
-    return { ok: false, message: `These are ${values.length} reports; at most ${MOST_REPORTS} are read at once.` };
+  const values = valuesOf(text);
+  if (typeof values === "string") return { ok: false, message: values };
   const reports: SmartReport[] = [];
   const skipped: string[] = [];
   for (const [i, value] of values.entries()) {
-    if (!validateSmartctl(value)) {
-      const [error] = validateSmartctl.errors ?? [];
-      return {
-        ok: false,
-        message: `Report ${i + 1} is JSON, but not what smartctl prints: it ${error?.message ?? "has another shape"}${error?.instancePath ? ` at ${error.instancePath}` : ""}.`,
-      };
-    }
-    const printed = value as Printed;
-    const report = reportOf(printed);
+    const message = shapeProblem(value, i + 1);
+    if (message !== null) return { ok: false, message };
+    const report = reportOf(value as Printed);
     if (report.serial) reports.push(report);
-    else skipped.push(printed.device?.name ?? `report ${i + 1}`);
+    else skipped.push((value as Printed).device?.name ?? `report ${i + 1}`);
   }
   return { ok: true, reports, skipped };
 }
