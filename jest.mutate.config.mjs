@@ -1,5 +1,5 @@
-// The unit tests as mutation testing runs them: those that stand with the folder that is broken, and those of the folders
-// that say the same in the large, since all others would take hours; properties only for as long as they need to find out.
+// The unit tests as mutation testing runs them: those that stand with the folder that is broken, and those of folders
+// that say the same in the large, since all others would take hours; properties for as long as they need to find out.
 import config from "./jest.config.mjs";
 
 const folder = process.env.MUTATE_FOLDER ?? "steps";
@@ -14,8 +14,10 @@ const ALSO = {
 
 const { globalSetup: _said, ...rest } = config;
 
-export default {
+const mutate = {
   ...rest,
   roots: [folder, ...(ALSO[folder] ?? [])].map((name) => `<rootDir>/src/core/${name}`),
   setupFilesAfterEnv: ["<rootDir>/tests/unit/setSeed.mjs", "<rootDir>/tests/unit/shortProperties.mjs"],
 };
+
+export default mutate;

@@ -1,7 +1,7 @@
 // Mutation testing of one folder of the core at a time: `npm run mutate steps`. See scripts/mutate.mjs.
 const folder = process.env.MUTATE_FOLDER ?? "steps";
 
-export default {
+const stryker = {
   packageManager: "npm",
   testRunner: "jest",
   plugins: ["@stryker-mutator/jest-runner"],
@@ -21,3 +21,5 @@ export default {
   tempDirName: ".cache/stryker",
   allowConsoleColors: false,
 };
+
+export default stryker;

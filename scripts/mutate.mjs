@@ -1,12 +1,12 @@
-// Mutation testing of a folder of the core: every line is broken in turn, and a test has to fail. Prints a table, and the
-// mutants that lived. Incremental: what has not changed since the last run is taken over. Ends after 40 minutes at most;
-// mutants that were not tried by then count as not killed.
+// Mutation testing of a folder of the core: every line is broken in turn, and a test has to fail. Prints a table, and
+// the mutants that lived. Incremental: what has not changed since the last run is taken over. Ends after 40 minutes at
+// most; mutants that were not tried by then count as not killed.
 import { spawn } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync } from "node:fs";
 import { bin, generate, install } from "./setup.mjs";
 
 const MOST_MINUTES = 40;
-/** At most this share of a folder's mutants may be called equivalent, each with its reason, in tests/equivalentMutants.json. */
+/** At most this share of a folder may be called equivalent, each with its reason, in tests/equivalentMutants.json. */
 const MOST_EQUIVALENT = 0.03;
 
 const [folder, ...options] = process.argv.slice(2);

@@ -58,6 +58,9 @@ function listProblem(fields: readonly string[], rows: number): string | null {
 
 type Row = Record<string, string>;
 
+/** A text of a row as a field of its own, where there is one. */
+const textIn = (row: Row, field: "serial" | "model") => (row[field] ? { [field]: row[field].slice(0, 120) } : {});
+
 /** One line as a drive, or everything that is wrong with it. */
 function readRow(row: Row): NewDrive | string[] {
   const kind = KINDS[(row.kind ?? "").toLowerCase()];
@@ -71,11 +74,10 @@ function readRow(row: Row): NewDrive | string[] {
     ];
   const bytes = driveBytes(size.size, kind.medium);
   if (bytes < 1e9 || bytes > 1e15) return [`no drive has ${row.size}. Is the unit right?`];
-  const [model, serial] = [(row.model ?? "").slice(0, 120), (row.serial ?? "").slice(0, 120)];
   return {
     label: "",
-    ...(serial ? { serial } : {}),
-    ...(model ? { model } : {}),
+    ...textIn(row, "serial"),
+    ...textIn(row, "model"),
     ...(price !== undefined ? { price } : {}),
     bytes,
     ...kind,

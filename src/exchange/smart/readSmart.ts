@@ -75,18 +75,26 @@ function countsOf(printed: Printed) {
   };
 }
 
+const isWorn = ({ nvme_smart_health_information_log: nvme }: Printed) => (nvme?.percentage_used ?? 0) >= WORN;
+
+const saysItFails = ({ smart_status: status, nvme_smart_health_information_log: nvme }: Printed) =>
+  status?.passed === false || (nvme?.critical_warning ?? 0) !== 0;
+
 function healthOf(printed: Printed): Health {
   const nvme = printed.nvme_smart_health_information_log;
   const counts = countsOf(printed);
   const { reallocatedSectors = 0, pendingSectors = 0 } = counts;
   const temperature = printed.temperature?.current ?? nvme?.temperature;
-  const suspect = reallocatedSectors > 0 || pendingSectors > 0 || (nvme?.percentage_used ?? 0) >= WORN;
-  const failing = printed.smart_status?.passed === false || (nvme?.critical_warning ?? 0) !== 0;
+  const suspect = reallocatedSectors > 0 || pendingSectors > 0 || isWorn(printed);
+  const failing = saysItFails(printed);
   return {
     state: failing ? "failing" : suspect ? "watch" : "good",
     ...known({ ...counts, temperature: isTemperature(temperature) ? temperature : undefined }),
   };
 }
+
+/** What flash prints for the turns of its disk. */
+const FLASH: ReadonlySet<unknown> = new Set([0, "Solid State Device"]);
 
 const BUSES: Record<string, Bus> = { NVME: "nvme", SCSI: "sas" };
 
@@ -96,7 +104,6 @@ const short = (text: string | undefined) => (text ?? "").replace(/\s+/g, " ").tr
 function reportOf(printed: Printed): SmartReport {
   const bytes = Number(printed.user_capacity?.bytes ?? printed.nvme_total_capacity ?? NaN);
   const bus = BUSES[printed.device?.protocol?.toUpperCase() ?? ""] ?? "sata";
-  const isFlash = bus === "nvme" || printed.rotation_rate === 0 || printed.rotation_rate === "Solid State Device";
   const sector = (size: number | undefined) => (isSector(size) ? size : null);
   const logical = sector(printed.logical_block_size);
   return {
@@ -104,7 +111,7 @@ function reportOf(printed: Printed): SmartReport {
     model: short(printed.model_name ?? printed.scsi_model_name),
     bytes: Number.isSafeInteger(bytes) && bytes > 0 ? bytes : null,
     bus,
-    medium: isFlash ? "ssd" : "hdd",
+    medium: bus === "nvme" || FLASH.has(printed.rotation_rate) ? "ssd" : "hdd",
     health: healthOf(printed),
     logicalSector: logical,
     physicalSector: sector(printed.physical_block_size) ?? logical,

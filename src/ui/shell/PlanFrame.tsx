@@ -10,7 +10,7 @@ import { Rail, type PlaceId } from "./Rail";
 import { TopBar } from "./TopBar";
 import { useKeys } from "./useKeys";
 
-const LinkDialog = dynamic(() => import("../document/LinkDialog").then((module) => module.LinkDialog));
+const LinkDialog = dynamic(() => import("../report/LinkDialog").then((module) => module.LinkDialog));
 const KeysDialog = dynamic(() => import("./KeysDialog").then((module) => module.KeysDialog));
 
 interface Props {
@@ -56,7 +56,7 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
           onDuplicate={opened.onDuplicate}
           printHref={`/plan/${id}/print`}
           onMarkdown={() =>
-            void import("../document/copyMarkdown")
+            void import("../report/copyMarkdown")
               .then(({ copyMarkdown }) => copyMarkdown(history.plan, unit))
               .then((done) => session.say(done))
           }

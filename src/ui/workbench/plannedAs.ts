@@ -1,3 +1,4 @@
+import { groupOf } from "@/core/box/find";
 import type { Command } from "@/core/document/command";
 import { type Plan, type StepBody } from "@/core/document/plan";
 import { fewestDrives } from "@/core/layouts/problemsOfLayout";
@@ -44,6 +45,59 @@ export function joiners(
     .map((drive) => drive.id);
 }
 
+type CommandOf<K extends Command["kind"]> = Extract<Command, { kind: K }>;
+
+const act = (what: Act): Planned => ({ kind: "act", act: what });
+const steps = (...bodies: StepBody[]): Planned => ({ kind: "steps", steps: bodies });
+
+/** A drive moved by hand: pulled, put in the place of another, or put into a free bay for the last group. */
+function moved({ drive, to }: CommandOf<"move-drive">, plan: Plan): Planned {
+  if ("shelf" in to)
+    return groupOfDrive(plan, drive)
+      ? act({ kind: "pull", drive })
+      : none("Putting a free drive away is no step of a plan.");
+  const occupant = driveInBay(plan, to.bay);
+  const free = isFree(plan, drive);
+  if (occupant && free && groupOfDrive(plan, occupant.id))
+    return act({ kind: "replace", drive: occupant.id, by: drive });
+  const group = plan.pools[0]?.groups.at(-1);
+  if (!occupant && free && group) return act({ kind: "join", group: group.id, drives: [drive] });
+  return none("Changing the places of drives is no step of a plan. Do it on the box as it is now.");
+}
+
+/** Drives taken out: a member is pulled; what stands beside a pool stands by no more. */
+function left({ drives }: CommandOf<"leave-group">, plan: Plan): Planned {
+  const [first, ...more] = drives;
+  if (first === undefined) return asIs;
+  if (more.length === 0 && groupOfDrive(plan, first)) return act({ kind: "pull", drive: first });
+  return steps(...drives.map((drive): StepBody => ({ kind: "remove-spare", drive })));
+}
+
+/** An id that is neither there now nor made by another step. */
+function freshId(plan: Plan, letter: "p" | "g"): string {
+  const taken = new Set([
+    ...plan.pools.flatMap((pool) => [pool.id, ...pool.groups.map((group) => group.id)]),
+    ...plan.steps.flatMap((step) => [...("pool" in step ? [step.pool] : []), ...("group" in step ? [step.group] : [])]),
+  ]);
+  let n = 1;
+  while (taken.has(`${letter}${n}`)) n += 1;
+  return `${letter}${n}`;
+}
+
+/** A group made: a further one for a pool, or the first of a new one. */
+function made({ pool, layout, drives }: CommandOf<"make-group">, plan: Plan): Planned {
+  const group = freshId(plan, "g");
+  if (pool !== null) return steps({ kind: "add-group", pool, group, layout, drives });
+  const name = `Pool ${plan.pools.length + 1}`;
+  return steps({ kind: "create-group", pool: freshId(plan, "p"), group, name, layout, drives });
+}
+
+/** Another layout for a group, with the drives that would best join for it. */
+function relaid({ group: id, layout }: CommandOf<"change-layout">, plan: Plan, selected: ReadonlySet<string>): Planned {
+  const group = groupOf(plan, id);
+  return group ? act({ kind: "level", group: id, layout, drives: joiners(plan, group, layout, selected) }) : asIs;
+}
+
 /**
  * What an act of the hands on the box means when it is planned at a moment instead of done at once.
  *
@@ -51,101 +105,37 @@ export function joiners(
  */
 export function plannedAs(command: Command, plan: Plan, selected: ReadonlySet<string>): Planned {
   switch (command.kind) {
-    case "move-drive": {
-      const owner = groupOfDrive(plan, command.drive);
-      if ("shelf" in command.to)
-        return owner
-          ? { kind: "act", act: { kind: "pull", drive: command.drive } }
-          : none("Putting a free drive away is no step of a plan.");
-      const occupant = driveInBay(plan, command.to.bay);
-      if (occupant && isFree(plan, command.drive) && groupOfDrive(plan, occupant.id))
-        return { kind: "act", act: { kind: "replace", drive: occupant.id, by: command.drive } };
-      const [pool] = plan.pools;
-      const group = pool?.groups.at(-1);
-      if (!occupant && isFree(plan, command.drive) && group)
-        return { kind: "act", act: { kind: "join", group: group.id, drives: [command.drive] } };
-      return none("Changing the places of drives is no step of a plan. Do it on the box as it is now.");
-    }
+    case "move-drive":
+      return moved(command, plan);
     case "seat-drives":
     case "add-to-group": {
       const group = command.kind === "add-to-group" ? command.group : plan.pools[0]?.groups.at(-1)?.id;
       if (group === undefined) return none("There is no pool at this moment that the drives could join.");
-      return { kind: "act", act: { kind: "join", group, drives: command.drives } };
+      return act({ kind: "join", group, drives: command.drives });
     }
-    case "change-layout": {
-      const group = plan.pools.flatMap((pool) => pool.groups).find((each) => each.id === command.group);
-      return group
-        ? {
-            kind: "act",
-            act: {
-              kind: "level",
-              group: command.group,
-              layout: command.layout,
-              drives: joiners(plan, group, command.layout, selected),
-            },
-          }
-        : asIs;
-    }
+    case "change-layout":
+      return relaid(command, plan, selected);
     case "leave-group":
-      return command.drives.length === 1 && command.drives[0] !== undefined && groupOfDrive(plan, command.drives[0])
-        ? { kind: "act", act: { kind: "pull", drive: command.drives[0] } }
-        : command.drives.length > 0
-          ? { kind: "steps", steps: command.drives.map((drive) => ({ kind: "remove-spare", drive })) }
-          : asIs;
+      return left(command, plan);
     case "set-spare":
-      return {
-        kind: "steps",
-        steps: command.drives.map((drive) => ({ kind: "set-spare", pool: command.pool, drive })),
-      };
-    case "make-group": {
-      // Neither what is there now nor what another step makes.
-      const taken = new Set([
-        ...plan.pools.flatMap((pool) => [pool.id, ...pool.groups.map((group) => group.id)]),
-        ...plan.steps.flatMap((step) => [
-          ...("pool" in step ? [step.pool] : []),
-          ...("group" in step ? [step.group] : []),
-        ]),
-      ]);
-      const freeId = (letter: string) =>
-        Array.from({ length: 50 }, (_, i) => `${letter}${i + 1}`).find((id) => !taken.has(id)) ?? `${letter}99`;
-      if (command.pool !== null)
-        return {
-          kind: "steps",
-          steps: [
-            {
-              kind: "add-group",
-              pool: command.pool,
-              group: freeId("g"),
-              layout: command.layout,
-              drives: command.drives,
-            },
-          ],
-        };
-      return {
-        kind: "steps",
-        steps: [
-          {
-            kind: "create-group",
-            pool: freeId("p"),
-            group: freeId("g"),
-            name: `Pool ${plan.pools.length + 1}`,
-            layout: command.layout,
-            drives: command.drives,
-          },
-        ],
-      };
-    }
-    case "make-groups":
-    case "take-apart":
-    case "set-options":
-    case "set-helper":
-    case "set-landing":
-      return none("That cannot be planned as a step. Go back to “Now” to change the box as it is.");
-    case "add-volume":
-    case "edit-volume":
-    case "remove-volume":
-      return none("Volumes are set up on the box as it is now; at a moment of the plan they can be grown with a step.");
+      return steps(...command.drives.map((drive): StepBody => ({ kind: "set-spare", pool: command.pool, drive })));
+    case "make-group":
+      return made(command, plan);
     default:
-      return asIs;
+      return NOT_PLANNED.has(command.kind)
+        ? none("That cannot be planned as a step. Go back to “Now” to change the box as it is.")
+        : VOLUMES.has(command.kind)
+          ? none("Volumes are set up on the box as it is now; at a moment of the plan they can be grown with a step.")
+          : asIs;
   }
 }
+
+/** What can be done only to the box as it is now. */
+const NOT_PLANNED: ReadonlySet<Command["kind"]> = new Set([
+  "make-groups",
+  "take-apart",
+  "set-options",
+  "set-helper",
+  "set-landing",
+]);
+const VOLUMES: ReadonlySet<Command["kind"]> = new Set(["add-volume", "edit-volume", "remove-volume"]);

@@ -33,6 +33,75 @@ const LEAST_MARK = 4;
 const niceDays = (days: number, most: number) =>
   [1, 2, 5, 7, 14, 30, 60, 90, 180, 365].find((step) => days / step <= most) ?? 730;
 
+/** How hours become pixels: every step moves time on by at least a sliver; what is left is shared by hours. */
+interface Scale {
+  room: number;
+  sliver: number;
+  /** Where an hour stands that comes after so many steps have begun or ended. */
+  xAt: (stepsPassed: number, hours: number) => number;
+}
+
+function scaleOf(width: number, steps: number, end: number): Scale {
+  const room = Math.max(60, width - LEFT - RIGHT);
+  const sliver = Math.min(LEAST_MARK, (room * 0.5) / Math.max(1, steps));
+  const perHour = (room - sliver * steps) / end;
+  return { room, sliver, xAt: (passed, hours) => LEFT + passed * sliver + hours * perHour };
+}
+
+/** Where each moment stands, and the stretch of each step. */
+function marksOf(times: Dates["times"], steps: number, { sliver, xAt }: Scale): Pick<StripGeometry, "at" | "marks"> {
+  const at: number[] = [LEFT];
+  const marks: StripGeometry["marks"] = [];
+  for (let i = 0; i < steps; i += 1) {
+    const from = xAt(i, (times[i]?.start ?? 0) * 24);
+    const to = xAt(i + 1, (times[i]?.end ?? 0) * 24);
+    at.push(Math.max(to, at.at(-1) ?? LEFT));
+    marks.push({ x: from, width: Math.max(sliver, to - from) });
+  }
+  return { at, marks };
+}
+
+/** One of the three lines, in steps from moment to moment. */
+function lineOf(
+  id: StripGeometry["lines"][number]["id"],
+  moments: Walk["moments"],
+  at: readonly number[],
+  y: (bytes: number) => number,
+  edge: number,
+): StripGeometry["lines"][number] {
+  const heights = moments.map((moment) => y(moment.capacities[id]));
+  const points = heights.flatMap((height, i) => {
+    const x = (at[i] ?? 0).toFixed(1);
+    const before = heights[i - 1];
+    return before === undefined
+      ? [`${LEFT},${height.toFixed(1)}`]
+      : [`${x},${before.toFixed(1)}`, `${x},${height.toFixed(1)}`];
+  });
+  const end = heights.at(-1) ?? y(0);
+  return { id, points: [...points, `${edge},${end.toFixed(1)}`].join(" "), end };
+}
+
+/** The stretches in which fewer drives may fail than usual. */
+const windowsOf = (moments: Walk["moments"], marks: StripGeometry["marks"]): StripGeometry["windows"] =>
+  moments.flatMap((moment, i) => {
+    const exposure = moment.walked?.exposure ?? [];
+    const mark = marks[i - 1];
+    if (exposure.length === 0 || !mark) return [];
+    return [{ x: mark.x, width: mark.width, redundancy: Math.min(...exposure.map((each) => each.redundancy)) }];
+  });
+
+/** The names of days along the foot; none for a plan of less than a day. */
+function daysOf(total: number, schedule: Dates["schedule"], xOf: (hours: number) => number): StripGeometry["days"] {
+  if (total < 1) return [];
+  const step = niceDays(total, 9);
+  return Array.from({ length: Math.floor(total / step) + 1 }, (_, i) => ({
+    x: xOf(i * step * 24),
+    label: schedule
+      ? tickWords(schedule.begin + (i * step + 0.5) * 86_400_000, schedule.calendar.timeZone, total)
+      : `day ${i * step + 1}`,
+  }));
+}
+
 /**
  * Where everything of the staircase stands. Time runs by expected hours; steps of minutes get a sliver of their own, so
  * that each moment has a place.
@@ -42,84 +111,33 @@ const niceDays = (days: number, most: number) =>
  */
 export function stripGeometry(
   { moments, plan }: Walk,
-  size: { width: number; height: number },
+  { width, height }: { width: number; height: number },
   { times, schedule }: Pick<Dates, "times" | "schedule">,
 ): StripGeometry {
-  const fromOf = (i: number) => (times[i]?.start ?? 0) * 24;
-  const toOf = (i: number) => (times[i]?.end ?? 0) * 24;
   const end = Math.max(1e-6, ...times.map((time) => time.end * 24));
-  const room = Math.max(60, size.width - LEFT - RIGHT);
-  // Every step moves time on by at least a sliver; what is left of the width is shared by hours.
   const steps = moments.length - 1;
-  const sliver = Math.min(LEAST_MARK, (room * 0.5) / Math.max(1, steps));
-  const perHour = (room - sliver * steps) / end;
-  const at: number[] = [LEFT];
-  const marks: StripGeometry["marks"] = [];
-  const begins: number[] = [];
-  let slivers = 0;
-  moments.slice(1).forEach((_, i) => {
-    const from = LEFT + slivers * sliver + fromOf(i) * perHour;
-    slivers += 1;
-    const to = LEFT + slivers * sliver + toOf(i) * perHour;
-    begins.push(from);
-    at.push(Math.max(to, at.at(-1) ?? LEFT));
-    marks.push({ x: from, width: Math.max(sliver, to - from) });
-  });
-  const foot = size.height - MARKS;
-  const most =
-    Math.max(
-      1,
-      ...moments.flatMap((moment) => [moment.capacities.pool, moment.capacities.volume, moment.capacities.fileSystem]),
-    ) * 1.06;
+  const scale = scaleOf(width, steps, end);
+  const { at, marks } = marksOf(times, steps, scale);
+  const foot = height - MARKS;
+  const all = moments.flatMap(({ capacities }) => [capacities.pool, capacities.volume, capacities.fileSystem]);
+  const most = Math.max(1, ...all) * 1.06;
   const y = (bytes: number) => foot - (bytes / most) * (foot - TOP);
-  const line = (id: "pool" | "volume" | "fileSystem") => {
-    const points = moments.flatMap((moment, i) => {
-      const value = y(moment.capacities[id]).toFixed(1);
-      const before = moments[i - 1];
-      return before
-        ? [`${(at[i] ?? 0).toFixed(1)},${y(before.capacities[id]).toFixed(1)}`, `${(at[i] ?? 0).toFixed(1)},${value}`]
-        : [`${LEFT},${value}`];
-    });
-    const last = moments.at(-1);
-    const edge = y(last?.capacities[id] ?? 0);
-    return { id, points: [...points, `${LEFT + room + 6},${edge.toFixed(1)}`].join(" "), end: edge };
-  };
-  const windows = moments.flatMap((moment, i) => {
-    const exposure = moment.walked?.exposure ?? [];
-    const mark = marks[i - 1];
-    if (exposure.length === 0 || !mark) return [];
-    return [{ x: mark.x, width: mark.width, redundancy: Math.min(...exposure.map((each) => each.redundancy)) }];
-  });
-  const total = end / 24;
-  const step = niceDays(total, 9);
   const xOf = (hours: number) => {
     const next = times.findIndex((time) => time.end * 24 > hours);
-    const passed = next < 0 ? steps : next;
-    return LEFT + passed * sliver + hours * perHour;
+    return scale.xAt(next < 0 ? steps : next, hours);
   };
-  const days =
-    total < 1
-      ? []
-      : Array.from({ length: Math.floor(total / step) + 1 }, (_, i) => ({
-          x: xOf(i * step * 24),
-          label: schedule
-            ? tickWords(schedule.begin + (i * step + 0.5) * 86_400_000, schedule.calendar.timeZone, total)
-            : `day ${i * step + 1}`,
-        }));
-  // The end of the strip belongs to the names of the lines.
-  const labelled = days.filter((day) => day.x < size.width - RIGHT - 36);
-  const stored = storedLine(plan, end, xOf, y);
   return {
-    width: size.width,
-    height: size.height,
+    width,
+    height,
     foot,
     at,
-    lines: [line("pool"), line("volume"), line("fileSystem")],
+    lines: (["pool", "volume", "fileSystem"] as const).map((id) => lineOf(id, moments, at, y, LEFT + scale.room + 6)),
     marks,
-    windows,
-    days: labelled,
+    windows: windowsOf(moments, marks),
+    // The end of the strip belongs to the names of the lines.
+    days: daysOf(end / 24, schedule, xOf).filter((day) => day.x < width - RIGHT - 36),
     most,
-    stored,
+    stored: storedLine(plan, end, xOf, y),
   };
 }
 

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { PrintPage } from "@/ui/document/PrintPage";
+import { PrintPage } from "@/ui/report/PrintPage";
 
 export const metadata: Metadata = { title: "Print" };
 

@@ -2,7 +2,7 @@
 
 import { OpenPlan } from "../shell/OpenPlan";
 import { PlanFrame } from "../shell/PlanFrame";
-import { PlanDocument } from "./PlanDocument";
+import { ReportPage } from "./ReportPage";
 
 /** The plan as a document to hold: to be printed, or kept as a PDF. */
 export function PrintPage({ id }: { id: string }) {
@@ -10,7 +10,7 @@ export function PrintPage({ id }: { id: string }) {
     <OpenPlan id={id}>
       {(opened) => (
         <PlanFrame opened={opened} place="print">
-          <PlanDocument plan={opened.state.history.plan} planHref={`/plan/${opened.id}`} />
+          <ReportPage plan={opened.state.history.plan} planHref={`/plan/${opened.id}`} />
         </PlanFrame>
       )}
     </OpenPlan>
