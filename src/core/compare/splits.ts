@@ -186,6 +186,7 @@ function nextLevel(
   };
   const take = new Uint16Array(count);
   const { starts, subs, usable: own, fatal: ownFatal } = groups;
+  const { usable, fatal, used } = before;
   for (const state of asked) {
     const without = withoutLowest[state] as number;
     let bestUsable = level.usable[without] as number;
@@ -195,10 +196,10 @@ function nextLevel(
     // The indices are all within the arrays; this is the innermost of millions of rounds.
     for (let i = starts[state] as number, end = starts[state + 1] as number; i < end; i += 1) {
       const sub = subs[i] as number;
-      const sum = (own[sub] as number) + (before.usable[state - sub] as number);
+      const sum = (own[sub] as number) + (usable[state - sub] as number);
       if (sum < bestUsable || sum === -Infinity) continue;
-      const sumFatal = (ownFatal[sub] as number) + (before.fatal[state - sub] as number);
-      const sumUsed = (drives[sub] as number) + (before.used[state - sub] as number);
+      const sumFatal = (ownFatal[sub] as number) + (fatal[state - sub] as number);
+      const sumUsed = (drives[sub] as number) + (used[state - sub] as number);
       if (sum === bestUsable && (sumFatal > bestFatal || (sumFatal === bestFatal && sumUsed >= bestUsed))) continue;
       bestUsable = sum;
       bestFatal = sumFatal;

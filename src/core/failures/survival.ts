@@ -28,6 +28,13 @@ function choose(n: number, k: number): number {
 export function survivalOf(bands: readonly Band[], drives: readonly string[], most: number): Survival[] {
   const depth = Math.min(most, drives.length);
   const clauses = bands.flatMap(lossClauses);
+  const least = Math.min(...clauses.map((clause) => clause.tolerance));
+  // Where one of the tightest clauses is about every drive, it alone decides: so it is in groups made at once.
+  if (clauses.some((clause) => clause.tolerance === least && clause.drives.length === drives.length))
+    return Array.from({ length: depth }, (_, i) => {
+      const sets = choose(drives.length, i + 1);
+      return { failed: i + 1, survived: i < least ? sets : 0, sets };
+    });
   const classes = new Map<string, { clauses: number[]; drives: number }>();
   for (const drive of drives) {
     const own = clauses.flatMap((clause, c) => (clause.drives.includes(drive) ? [c] : []));
@@ -43,6 +50,7 @@ export function survivalOf(bands: readonly Band[], drives: readonly string[], mo
   const counts = all.map((each) => each.drives);
   const extend = (from: number, size: number, ways: number) => {
     survived[size] = (survived[size] ?? 0) + ways;
+    if (size === depth) return;
     for (let at = from; at < all.length; at += 1) {
       const own = clausesAt[at] as number[];
       const count = counts[at] as number;

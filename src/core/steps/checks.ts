@@ -87,9 +87,10 @@ export function joiningFindings(
   { rules, family }: StepSetting,
   tested: ReadonlySet<string>,
 ): Finding[] {
-  const parity = underParity(
-    layOutGroup({ layout: group.layout, options: group.options ?? {} }, [...members, ...drives], rules),
-  );
+  // Asked only of drives that it matters for: the bands have to be laid out for it.
+  const parity =
+    drives.some((drive) => drive.shingled) &&
+    underParity(layOutGroup({ layout: group.layout, options: group.options ?? {} }, [...members, ...drives], rules));
   const ids = new Set(drives.map((drive) => drive.id));
   const own = drives.flatMap((drive) => [
     ...checkHealth(drive, family),
