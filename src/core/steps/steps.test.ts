@@ -5,7 +5,6 @@ import { emptyPlan } from "../document/emptyPlan";
 import type { Plan, Pool, LayoutId, RuleSetId, StepBody } from "../document/plan";
 import { walkPlan } from "../walk/walkPlan";
 import { drivesOfTB, testDrive } from "../testing/arbitraries";
-import { levelVerdict } from "../layouts/levelVerdict";
 import type { Walk } from "../walk/moment";
 
 /** A box with a pool p1 of one group g1 over drives d1 … dn in bays, and further drives x1 … on the shelf. */
@@ -232,30 +231,6 @@ describe("what stands against a step", () => {
 });
 
 describe("facts measured on the kernel's RAID driver", () => {
-  const rules = { levelChanges: "one-at-a-time", arrayFormat: "linux-raid" } as const;
-  test.each<[string, LayoutId, LayoutId, number, number, number, boolean, boolean]>([
-    ["mirror of two to single parity, on the same drives", "raid1", "raid5", 2, 0, 0, true, true],
-    ["mirror of two to single parity of three", "raid1", "raid5", 2, 1, 0, true, true],
-    ["mirror of three to single parity", "raid1", "raid5", 3, 1, 0, true, false],
-    ["mirror of one", "raid1", "raid5", 1, 1, 0, true, false],
-    ["single to double parity with a drive more", "raid5", "raid6", 3, 1, 0, true, true],
-    ["single to double parity with two more", "raid5", "raid6", 3, 2, 0, true, true],
-    ["single to double parity on the same drives", "raid5", "raid6", 4, 0, 0, true, false],
-    ["double to single parity with one fewer", "raid6", "raid5", 4, 0, 1, true, true],
-    ["single parity to a stripe of one fewer", "raid5", "raid0", 3, 0, 1, true, true],
-    ["single parity of two to a mirror", "raid5", "raid1", 2, 0, 0, true, true],
-    ["equal stripe to single parity", "raid0", "raid5", 3, 1, 0, true, true],
-    ["equal stripe to striped mirrors with as many again", "raid0", "raid10", 2, 2, 0, true, true],
-    ["striped mirrors to a stripe", "raid10", "raid0", 4, 0, 2, true, true],
-    ["unequal stripe to single parity", "raid0", "raid5", 3, 1, 0, false, false],
-    ["mirror to striped mirrors", "raid1", "raid10", 2, 2, 0, true, false],
-    ["striped mirrors to single parity", "raid10", "raid5", 4, 1, 0, true, false],
-    ["single parity to striped mirrors", "raid5", "raid10", 4, 0, 0, true, false],
-    ["mirror to double parity", "raid1", "raid6", 2, 2, 0, true, false],
-  ])("%s", (_, from, to, drives, joining, leaving, equal, possible) => {
-    expect(levelVerdict({ from, to, drives, joining, leaving, equal }, rules).kind === "possible").toBe(possible);
-  });
-
   const small = (...mib: number[]) => mib.map((each) => each * MiB);
   const mib = (made: Walk) => made.moments.map((moment) => Math.round(moment.capacities.pool / MiB));
   test("replacing 3 × 400 by 1200 MiB one by one: 796 until all are there and claimed, then 2396", () => {
