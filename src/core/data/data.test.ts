@@ -1,100 +1,24 @@
 import fc from "fast-check";
-import { applyCommand } from "../commands/applyCommand";
+import { bandsOfPool } from "../box/figures";
 import { nominalBytes } from "../bytes/nominalBytes";
+import { applyCommand } from "../commands/applyCommand";
 import { emptyPlan } from "../document/emptyPlan";
-import type { Plan, Backup, DataSet } from "../document/plan";
+import type { Backup, Plan } from "../document/plan";
 import { checkPlan } from "../document/readPlan";
 import { fateOf } from "../failures/fate";
-import { walkPlan } from "../walk/walkPlan";
-import { rulesOf, ruleSets } from "../rules/ruleSets";
+import { ruleSets, rulesOf } from "../rules/ruleSets";
+import { demand, lateFindings, timesByHours } from "../schedule/demand";
 import { numbered } from "../testing/anySteps";
 import { drivesOfTB, testDrive } from "../testing/arbitraries";
-import { coverage } from "./coverage";
+import { away, clinicPlan, DAY, images, office, TB, usb } from "../testing/dataPlan";
 import { dayAfter, daysBetween, isDay } from "../time/days";
+import { walkPlan } from "../walk/walkPlan";
+import { coverage } from "./coverage";
 import { sizeAfter } from "./dataSet";
-import { demand, lateFindings, timesByHours } from "../schedule/demand";
 import { fullAfter } from "./fullAfter";
 import { storedAfter } from "./stored";
-import { bandsOfPool } from "../box/figures";
-
-const TB = 1e12;
-const images: DataSet = {
-  id: "s1",
-  name: "X-rays",
-  volume: "v1",
-  bytes: 9 * TB,
-  growth: { bytesPerMonth: 220e9 },
-  worth: "precious",
-};
-const office: DataSet = {
-  id: "s2",
-  name: "Office",
-  volume: "v1",
-  bytes: 0.4 * TB,
-  growth: { sharePerYear: 0.1 },
-  worth: "useful",
-};
-const away: Backup = {
-  id: "b1",
-  name: "Box at home",
-  kind: "box",
-  place: "elsewhere",
-  everyDays: 7,
-  keepsVersions: true,
-  lastVerified: "2026-11-01",
-  dataSets: ["s1"],
-};
-const usb: Backup = {
-  id: "b2",
-  name: "USB drive",
-  kind: "usb-drive",
-  place: "here",
-  everyDays: 30,
-  keepsVersions: false,
-  lastVerified: "2026-11-10",
-  dataSets: ["s1", "s2"],
-};
-const DAY = "2026-11-23";
-
-/** Four 4 TB drives of single parity with a volume over all of it, and more on the shelf. */
-function clinicPlan(more: Partial<Plan> = {}): Plan {
-  const drives = [...drivesOfTB(4, 4, 4, 4), testDrive("x1", nominalBytes(8000)), testDrive("x2", nominalBytes(4000))];
-  return {
-    ...emptyPlan("x"),
-    box: { name: "x", bays: 6, rules: { set: "classic-raid" } },
-    drives,
-    pools: [
-      {
-        id: "p1",
-        name: "P",
-        groups: [{ id: "g1", layout: "raid5", drives: ["d1", "d2", "d3", "d4"], options: {} }],
-        spares: [],
-        volumes: [{ id: "v1", name: "Files", bytes: 11.9 * TB, fileSystem: "btrfs", usedBytes: 9.6 * TB }],
-      },
-    ],
-    dataSets: [images, office],
-    ...more,
-  };
-}
 
 describe("days", () => {
-  test("coverage tells the whole tolerance of a pool, also beyond two failures", () => {
-    const drives = drivesOfTB(4, 4, 4, 4, 4, 4);
-    const plan: Plan = {
-      ...clinicPlan({ dataSets: [images], drives }),
-      pools: [
-        {
-          id: "p1",
-          name: "P",
-          groups: [{ id: "g1", layout: "triple-parity", drives: drives.map((drive) => drive.id) }],
-          spares: [],
-          volumes: [{ id: "v1", name: "V", bytes: 10 * TB, fileSystem: "ext4" }],
-        },
-      ],
-    };
-    expect(coverage(plan, DAY)[0]).toMatchObject({ tolerance: 3, outcomes: { "two-failures": { kind: "kept" } } });
-  });
-
   test("counted over a leap day and the end of a year", () => {
     expect(daysBetween("2028-02-28", "2028-03-01")).toBe(2);
     expect(dayAfter("2026-12-30", 3)).toBe("2027-01-02");
