@@ -1,27 +1,16 @@
 import fc from "fast-check";
 import { Temporal } from "temporal-polyfill";
 import { nominalBytes } from "../bytes/nominalBytes";
+import { HANDS, type HandsId } from "../calendar/planCalendar";
 import { emptyPlan } from "../document/emptyPlan";
 import type { Plan, PlanCalendar, Step } from "../document/plan";
-import { walkPlan } from "../walk/walkPlan";
 import { anyStepOn, numbered } from "../testing/anySteps";
 import { drivesOfTB, testDrive } from "../testing/arbitraries";
-import { parseExcluded, writeExcluded } from "../calendar/excludedDays";
+import { zoned, ZONES } from "../testing/zones";
+import { walkPlan } from "../walk/walkPlan";
 import { busyMonths, monthsOf, monthView } from "./month";
-import { nextFree } from "../calendar/nextFree";
-import { HANDS, type HandsId } from "../calendar/planCalendar";
 import { schedulePlan } from "./schedulePlan";
 
-const ZONES = [
-  "Europe/Lisbon",
-  "America/New_York",
-  "Australia/Lord_Howe",
-  "Asia/Kathmandu",
-  "America/Sao_Paulo",
-  "UTC",
-  "Pacific/Apia",
-] as const;
-const zoned = (at: number, timeZone: string) => Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(timeZone);
 const calendarOf = (more: Partial<PlanCalendar> = {}): PlanCalendar => ({
   id: "c1",
   start: "2026-11-23",
@@ -58,77 +47,6 @@ function plan(steps: Parameters<typeof numbered>[1]): Plan {
 const swap = (n: number) => ({ kind: "replace-drive" as const, drive: `d${n}`, by: `x${n}`, how: "pulled" as const });
 const at = (ms: number, timeZone = "Europe/Lisbon") =>
   zoned(ms, timeZone).toPlainDateTime().toString({ smallestUnit: "minute" });
-
-describe("free hours", () => {
-  test("a Friday noon waits for Saturday, 9:00", () => {
-    const friday = Temporal.ZonedDateTime.from("2026-11-27T12:00[Europe/Lisbon]");
-    expect(nextFree(friday, HANDS["week-ends"].windows, [], 45)!.toPlainDateTime().toString()).toBe(
-      "2026-11-28T09:00:00",
-    );
-    expect(
-      nextFree(friday, HANDS["week-ends"].windows, [{ from: "2026-11-28", to: "2026-11-29" }], 45)!
-        .toPlainDateTime()
-        .toString(),
-    ).toBe("2026-12-05T09:00:00");
-  });
-  test("too late in the evening is the next evening", () => {
-    const late = Temporal.ZonedDateTime.from("2026-11-27T21:30[Europe/Lisbon]");
-    expect(nextFree(late, HANDS.evenings.windows, [], 45)!.toPlainDateTime().toString()).toBe("2026-11-28T18:00:00");
-    expect(nextFree(late, HANDS.evenings.windows, [], 15)).toBe(late);
-  });
-  test("no hours within three years is said, not guessed", () => {
-    expect(
-      nextFree(
-        Temporal.ZonedDateTime.from("2026-01-01T00:00[UTC]"),
-        HANDS.evenings.windows,
-        [{ from: "2026-01-01", to: "2036-01-01" }],
-        15,
-      ),
-    ).toBeNull();
-  });
-  test("for any moment, zone, hours and days off: within the hours, on no day off, and nothing free before it", () => {
-    const hands = fc.constantFrom(...(Object.keys(HANDS) as HandsId[]));
-    // Through several changes of clocks, ends of months, a leap day, and a zone that skipped a day.
-    const moment = fc.integer({ min: Date.UTC(2027, 11, 1), max: Date.UTC(2028, 11, 1) });
-    fc.assert(
-      fc.property(
-        moment,
-        fc.constantFrom(...ZONES),
-        hands,
-        fc.array(fc.integer({ min: 0, max: 420 }), { maxLength: 6 }),
-        fc.constantFrom(15, 45, 120),
-        (ms, zone, id, off, minutes) => {
-          const from = zoned(ms, zone);
-          const excluded = off.map((days) => {
-            const day = Temporal.PlainDate.from("2027-12-01").add({ days });
-            return { from: day.toString(), to: day.add({ days: 1 }).toString() };
-          });
-          const found = nextFree(from, HANDS[id].windows, excluded, minutes)!;
-          const isFree = (at: Temporal.ZonedDateTime) => {
-            const end = at.add({ minutes });
-            const day = at.toPlainDate().toString();
-            // The wall clock must be in the window at both ends, with no time of the clock passed twice between.
-            return (
-              !excluded.some((range) => range.from <= day && day <= range.to) &&
-              HANDS[id].windows.some(
-                (window) =>
-                  window.days.includes(at.dayOfWeek) &&
-                  at.toPlainTime().toString() >= `${window.from}:00` &&
-                  end.toPlainDate().equals(at.toPlainDate()) &&
-                  end.toPlainTime().toString() <= `${window.to}:00`,
-              )
-            );
-          };
-          expect(isFree(found)).toBe(true);
-          expect(Temporal.ZonedDateTime.compare(found, from)).toBeGreaterThanOrEqual(0);
-          for (let probe = from; Temporal.ZonedDateTime.compare(probe, found) < 0; probe = probe.add({ minutes: 53 }))
-            expect(isFree(probe)).toBe(false);
-        },
-      ),
-      { numRuns: 120 },
-    );
-  });
-});
 
 /** Whether a step names a drive, said without the code under test. */
 const isNamed = (step: Step, drive: string) => JSON.stringify(Object.values(step).flat()).includes(`"${drive}"`);
@@ -289,68 +207,5 @@ describe("a month", () => {
     const made = schedulePlan(walkPlan(plan([swap(1), { ...swap(2), notBefore: "2028-02-29" }])), calendarOf());
     expect(monthsOf(made)).toHaveLength(17);
     expect(busyMonths(made)).toEqual(["2026-11", "2028-02", "2028-03"]);
-  });
-});
-
-describe("days off as people write them", () => {
-  test.each([
-    ["24–26 Dec", [["2026-12-24", "2026-12-26"]]],
-    [
-      "24-26 Dec, 1 Jan",
-      [
-        ["2026-12-24", "2026-12-26"],
-        ["2027-01-01", "2027-01-01"],
-      ],
-    ],
-    ["24 Dec – 2 Jan", [["2026-12-24", "2027-01-02"]]],
-    ["24 December to 2 January 2028", [["2027-12-24", "2028-01-02"]]],
-    [
-      "Dec 24, 2027; 2027-02-14 to 2027-02-20",
-      [
-        ["2027-12-24", "2027-12-24"],
-        ["2027-02-14", "2027-02-20"],
-      ],
-    ],
-    ["29 Feb", [["2028-02-29", "2028-02-29"]]],
-    [
-      "1st May\n3rd Oct.",
-      [
-        ["2027-05-01", "2027-05-01"],
-        ["2027-10-03", "2027-10-03"],
-      ],
-    ],
-    ["", []],
-  ])("%j", (text, expected) => {
-    expect(parseExcluded(text, "2026-11-23")).toEqual({
-      ok: true,
-      ranges: (expected as string[][]).map(([from, to]) => ({ from, to })),
-    });
-  });
-  test.each([
-    "Easter",
-    "31 Feb 2027",
-    "2027-13-01",
-    "5",
-    "26 Dec 2027 to 24 Dec 2027",
-    "1 Jan to 2 Jan to 3 Jan",
-    "<b>1 Jan</b>",
-  ])("%j is refused, with words", (text) => {
-    const read = parseExcluded(text, "2026-11-23");
-    expect(read.ok).toBe(false);
-    if (!read.ok) expect(read.message.length).toBeGreaterThan(20);
-  });
-  test("what is written can be read again, for any days", () => {
-    fc.assert(
-      fc.property(
-        fc.array(fc.tuple(fc.integer({ min: 0, max: 3000 }), fc.integer({ min: 0, max: 30 })), { maxLength: 8 }),
-        (days) => {
-          const ranges = days.map(([from, length]) => {
-            const day = Temporal.PlainDate.from("2026-11-23").add({ days: from });
-            return { from: day.toString(), to: day.add({ days: length }).toString() };
-          });
-          expect(parseExcluded(writeExcluded(ranges), "2026-11-23")).toEqual({ ok: true, ranges });
-        },
-      ),
-    );
   });
 });
