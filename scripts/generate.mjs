@@ -55,7 +55,8 @@ function wrapped(node) {
   return Object.fromEntries(Object.entries(node).map(([key, value]) => [key, wrapped(value)]));
 }
 
-const types = await compile(wrapped(read(PLAN)), "Plan", {
+// The title is for readers of the schema; the type has a name of its own.
+const types = await compile({ ...wrapped(read(PLAN)), title: "Plan" }, "Plan", {
   additionalProperties: false,
   // Lists stay lists, and do not become tuples of every length.
   ignoreMinAndMaxItems: true,

@@ -1,41 +1,12 @@
-import { nominalBytes } from "../bytes/nominalBytes";
 import { GiB, MiB } from "../bytes/bytes";
+import { nominalBytes } from "../bytes/nominalBytes";
 import { applyCommand } from "../commands/applyCommand";
-import { emptyPlan } from "../document/emptyPlan";
-import type { Plan, Pool, LayoutId, RuleSetId, StepBody } from "../document/plan";
-import { walkPlan } from "../walk/walkPlan";
-import { drivesOfTB, testDrive } from "../testing/arbitraries";
+import type { LayoutId, Plan, StepBody } from "../document/plan";
+import { drivesOfTB } from "../testing/arbitraries";
+import { boxWith } from "../testing/boxWith";
 import type { Walk } from "../walk/moment";
+import { walkPlan } from "../walk/walkPlan";
 
-/** A box with a pool p1 of one group g1 over drives d1 … dn in bays, and further drives x1 … on the shelf. */
-export function boxWith(
-  set: RuleSetId,
-  layout: LayoutId,
-  sizes: number[],
-  shelf: number[] = [],
-  more: Partial<Pool> = {},
-  bays = 12,
-): Plan {
-  const bytes = (size: number) => (size < 1000 ? nominalBytes(size * 1000) : size);
-  return {
-    ...emptyPlan("x"),
-    box: { name: "x", bays, rules: { set } },
-    drives: [
-      ...sizes.map((size, i) => testDrive(`d${i + 1}`, bytes(size), { place: { bay: i + 1 } })),
-      ...shelf.map((size, i) => testDrive(`x${i + 1}`, bytes(size))),
-    ],
-    pools: [
-      {
-        id: "p1",
-        name: "P",
-        groups: [{ id: "g1", layout, drives: sizes.map((_, i) => `d${i + 1}`), options: {} }],
-        spares: [],
-        volumes: [],
-        ...more,
-      },
-    ],
-  };
-}
 const withSteps = (plan: Plan, ...steps: StepBody[]): Walk =>
   walkPlan({ ...plan, steps: steps.map((step, i) => ({ ...step, id: `s${i + 1}` }) as Plan["steps"][number]) });
 const TB = (bytes: number) => Math.round(bytes / 1e11) / 10;
