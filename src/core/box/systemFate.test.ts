@@ -45,7 +45,9 @@ describe("where a box keeps its system", () => {
     expect(ruleConsequence(withSystem("own-drive"), "system", "TB")).toMatch(
       /^It is on the 120\sGB drive in bay 5 \(serial SYS-1\): if that fails, the pools stay whole/,
     );
-    expect(ruleConsequence(clinic, "system", "TB")).toMatch(/^It is on 4 drives .* 42\.9\d?\sGB/);
+    expect(ruleConsequence(clinic, "system", "TB")).toMatch(
+      /^42\.9\d?\sGB of the 4 drives of Images are kept for it\. The box runs/,
+    );
     expect(
       ruleConsequence({ ...clinic, box: { ...clinic.box, rules: { set: "classic-raid" } } }, "system", "TB"),
     ).toMatch(/^No drive of the plan carries it/);

@@ -73,16 +73,19 @@ export const system = entry(
   "system",
   "prediction",
   "Where is its system?",
-  "A system drive is never a member of a group.",
+  "On a drive of its own, that drive is never a member of a group.",
   [
     ["own-drive", "On a drive of its own"],
     ["on-all-drives", "On all drives"],
   ],
-  ({ plan, rules, family, members }) => {
+  ({ plan, rules, family, pool, members }) => {
     if (rules.system === "on-all-drives") {
       const kept = members.length * rules.systemReserveBytes;
-      const words = kept > 0 ? `, for which ${formatBytes(kept, family)} of them are kept` : "";
-      return `It is on ${counted(members.length, "drive")} of ${plan.box.name}${words}, and runs as long as one of them does.`;
+      const words =
+        kept > 0
+          ? `${formatBytes(kept, family)} of the ${counted(members.length, "drive")} of ${pool.name} are kept for it. `
+          : "";
+      return `${words}The box runs as long as one drive in a bay does.`;
     }
     const drives = systemDrives(plan, rules);
     if (drives.length === 0)
