@@ -12,7 +12,8 @@ import type { Layout } from "./layout";
 import { fewestDrives } from "./problemsOfLayout";
 import { layoutOf, layouts } from "./registry";
 
-// Laws over the catalogue: what a layout says of itself against what its bands do, so that a new one cannot say it wrong.
+// Laws over the catalogue: what a layout says of itself against what its bands do, so that a new one cannot say it
+// wrong.
 
 const rules = rulesOf({ set: "linux-host", overrides: { arrayFormat: "plain", minimumDrives: {} } });
 const each = layouts.map((layout): [string, Layout] => [layout.id, layout]);
