@@ -50,7 +50,7 @@ export const joining = entry(
 
 export const hotSpares = entry(
   "hotSpares",
-  "steps",
+  "prediction",
   "Does it know hot spares?",
   "A spare takes over by itself when a drive fails.",
   [

@@ -203,4 +203,3 @@ export function named(plan: Plan, id: string, { family }: StepSetting): string {
 
 export const drivesInWords = (plan: Plan, ids: readonly string[], setting: StepSetting): string =>
   listOf(ids.map((id) => named(plan, id, setting)));
-export const hasFreeBay = (plan: Plan): boolean => freeBay(plan) !== null;

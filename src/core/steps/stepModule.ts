@@ -103,5 +103,3 @@ export function against(
 ): Finding {
   return { code, severity, message, drives, ...(mend ? { mend } : {}) };
 }
-
-export type AnyStepModule = { [K in StepKind]: StepModule<K> }[StepKind];
