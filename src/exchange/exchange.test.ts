@@ -1,14 +1,14 @@
-import fc from "fast-check";
-import { execFileSync } from "node:child_process";
-import { readdirSync, readFileSync } from "node:fs";
-import { join } from "node:path";
 import { applyCommand } from "@/core/commands/applyCommand";
 import { emptyPlan } from "@/core/document/emptyPlan";
 import { checkPlan } from "@/core/document/readPlan";
 import { clinic } from "@/core/document/samples/clinic";
-import { readLsblk, type Inventory } from "./inventory/readLsblk";
+import fc from "fast-check";
+import { execFileSync } from "node:child_process";
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
 import { planFileName } from "./exportPlan";
 import { readPlanFile } from "./importPlan";
+import { readLsblk, type Inventory } from "./inventory/readLsblk";
 
 const folder = join(__dirname, "inventory/captures");
 const capture = (name: string) => readFileSync(join(folder, name), "utf8");

@@ -1,15 +1,15 @@
-import fc from "fast-check";
-import { readFileSync } from "node:fs";
-import Papa from "papaparse";
-import { join } from "node:path";
 import { applyCommand } from "@/core/commands/applyCommand";
+import type { Drive } from "@/core/document/plan";
 import { checkPlan } from "@/core/document/readPlan";
 import { clinic } from "@/core/document/samples/clinic";
 import { predict } from "@/core/prediction/predict";
+import fc from "fast-check";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import Papa from "papaparse";
 import { readDriveCsv, writeDriveCsv } from "./driveList/driveCsv";
 import { matchReports, takeReports } from "./smart/matchReports";
 import { readSmart } from "./smart/readSmart";
-import type { Drive } from "@/core/document/plan";
 
 const capture = (name: string) => readFileSync(join(__dirname, "smart/captures", name), "utf8");
 const reports = (text: string) => {

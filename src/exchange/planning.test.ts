@@ -1,20 +1,20 @@
+import { HANDS } from "@/core/calendar/planCalendar";
+import type { Plan, PlanCalendar } from "@/core/document/plan";
+import { clinic } from "@/core/document/samples/clinic";
+import { coveredClinic } from "@/core/document/samples/coveredClinic";
+import { growingClinic } from "@/core/document/samples/growingClinic";
+import { demand, timesByHours } from "@/core/schedule/demand";
+import { schedulePlan } from "@/core/schedule/schedulePlan";
+import { anyPlan } from "@/core/testing/anyPlan";
+import { walkPlan } from "@/core/walk/walkPlan";
 import fc from "fast-check";
 import { deflateSync, strToU8 } from "fflate";
 import ICAL from "ical.js";
-import { HANDS } from "@/core/calendar/planCalendar";
-import { schedulePlan } from "@/core/schedule/schedulePlan";
-import { demand, timesByHours } from "@/core/schedule/demand";
-import { clinic } from "@/core/document/samples/clinic";
-import { growingClinic } from "@/core/document/samples/growingClinic";
-import type { Plan, PlanCalendar } from "@/core/document/plan";
-import { walkPlan } from "@/core/walk/walkPlan";
-import { anyPlan } from "@/core/testing/anyPlan";
 import { calendarFile } from "./calendarFile/calendarFile";
 import { MOST_LINK_CHARACTERS, readPlanLink, writePlanLink } from "./planLink/planLink";
-import { coveredClinic } from "@/core/document/samples/coveredClinic";
-import { predictionAnswer } from "./predictionAnswer";
 import { planMarkdown } from "./planReport/planMarkdown";
 import { planReport } from "./planReport/planReport";
+import { predictionAnswer } from "./predictionAnswer";
 
 const calendar: PlanCalendar = {
   id: "3e0f",

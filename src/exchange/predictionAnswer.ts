@@ -1,11 +1,11 @@
-import { schedulePlan } from "@/core/schedule/schedulePlan";
 import { coverage } from "@/core/data/coverage";
-import { dayAfter } from "@/core/time/days";
-import { demand, lateFindings, timesByCalendar, timesByHours } from "@/core/schedule/demand";
 import type { Plan } from "@/core/document/plan";
-import { walkPlan } from "@/core/walk/walkPlan";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
+import { demand, lateFindings, timesByCalendar, timesByHours } from "@/core/schedule/demand";
+import { schedulePlan } from "@/core/schedule/schedulePlan";
+import { dayAfter } from "@/core/time/days";
 import { poolsAt } from "@/core/walk/poolsAt";
+import { walkPlan } from "@/core/walk/walkPlan";
 
 /** A pool as `/api/predict` tells it: figures, bands, ledger, findings. All sizes in bytes. */
 function poolAnswer(pool: PoolPrediction) {

@@ -1,8 +1,8 @@
 import type { Bytes } from "../bytes/bytes";
 import { KiB, MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
-import type { Scheme } from "./band";
 import type { ArrayFormat } from "../document/plan";
+import type { Scheme } from "./band";
 
 /** What an array uses of each of its members, in bytes. */
 export interface ArrayFit {

@@ -1,8 +1,8 @@
+import type { Plan, RuleOf } from "../document/plan";
+import { clinic } from "../document/samples/clinic";
 import { checkContents } from "../drives/checks/contents";
 import { predict } from "../prediction/predict";
 import { ruleConsequence } from "../ruleBook/ruleConsequence";
-import { clinic } from "../document/samples/clinic";
-import type { Plan, RuleOf } from "../document/plan";
 import { testDrive } from "../testing/arbitraries";
 import { systemFate } from "./systemFate";
 

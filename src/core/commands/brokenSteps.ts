@@ -1,9 +1,9 @@
-import { applyCommand } from "./applyCommand";
+import type { UnitFamily } from "../bytes/formatBytes";
 import type { Command } from "../document/command";
 import type { Plan } from "../document/plan";
-import type { UnitFamily } from "../bytes/formatBytes";
-import { walkPlan } from "../walk/walkPlan";
 import type { WalkedStep } from "../walk/moment";
+import { walkPlan } from "../walk/walkPlan";
+import { applyCommand } from "./applyCommand";
 
 /**
  * The steps of a plan that can be carried out now and could no longer be after a command on the box.

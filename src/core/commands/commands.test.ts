@@ -1,5 +1,8 @@
 import fc from "fast-check";
 import { applyPatches } from "immer";
+import { driveInBay } from "../box/bays";
+import { groupOfDrive } from "../box/members";
+import type { Command } from "../document/command";
 import { type Plan } from "../document/plan";
 import { checkPlan } from "../document/readPlan";
 import { clinic } from "../document/samples/clinic";
@@ -7,10 +10,7 @@ import { USABLE_CAUSES } from "../ledger/ledger";
 import { predict } from "../prediction/predict";
 import { anyCommand, anyPlan } from "../testing/anyPlan";
 import { applyCommand } from "./applyCommand";
-import type { Command } from "../document/command";
 import { describeCommand } from "./describeCommand";
-import { groupOfDrive } from "../box/members";
-import { driveInBay } from "../box/bays";
 
 const after = (plan: Plan, ...commands: Command[]): Plan =>
   commands.reduce((current, command) => {

@@ -1,3 +1,4 @@
+import type { CommandKind, CommandModule } from "./commandModule";
 import { addDrives } from "./kinds/addDrives";
 import { addToGroup } from "./kinds/addToGroup";
 import { addVolume } from "./kinds/addVolume";
@@ -34,7 +35,6 @@ import { setPrices } from "./kinds/setPrices";
 import { setSpare } from "./kinds/setSpare";
 import { takeApart } from "./kinds/takeApart";
 import { updateDrives } from "./kinds/updateDrives";
-import type { CommandKind, CommandModule } from "./commandModule";
 
 /** Every kind of command. A new one is its shape in `document/command.ts`, a file in `kinds/` and a line here. */
 const commandModules: { readonly [K in CommandKind]: CommandModule<K> } = {

@@ -1,6 +1,8 @@
 import fc from "fast-check";
+import { nominalBytes } from "../bytes/nominalBytes";
 import { applyCommand } from "../commands/applyCommand";
 import { emptyPlan } from "../document/emptyPlan";
+import { layoutOf } from "../layouts/registry";
 import { predict } from "../prediction/predict";
 import { rulesOf } from "../rules/ruleSets";
 import { drivesOfTB } from "../testing/arbitraries";
@@ -10,8 +12,6 @@ import { beatenBy, frontier } from "./domination";
 import { lossShare, measureOf, MEASURES, merit } from "./measures";
 import { nearestChange } from "./nearestChange";
 import { misfits } from "./needs";
-import { nominalBytes } from "../bytes/nominalBytes";
-import { layoutOf } from "../layouts/registry";
 
 const rules = rulesOf({ set: "classic-raid" });
 const compare = (...tb: number[]) => compareDrives({ drives: drivesOfTB(...tb), rules, network: 117e6, splits: true });

@@ -1,11 +1,11 @@
-import { counted } from "../words/counted";
-import { listOf } from "../words/listOf";
-import { capital } from "../words/capital";
-import type { Pool, Drive, LayoutId, BoxRules } from "../document/plan";
+import type { BoxRules, Drive, LayoutId, Pool } from "../document/plan";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf, layouts } from "../layouts/registry";
 import { predictPool, type PoolPrediction } from "../prediction/predictPool";
 import { nameOfSplit, splitChoices } from "../prediction/splitChoices";
+import { capital } from "../words/capital";
+import { counted } from "../words/counted";
+import { listOf } from "../words/listOf";
 import { figuresOf, type Figures } from "./figures";
 import { bestSplits } from "./splits";
 

@@ -1,12 +1,12 @@
+import type { Bytes } from "../bytes/bytes";
+import type { BoxRules, Drive } from "../document/plan";
+import type { Survival } from "../failures/survival";
 import { chunkCopiesOf } from "../layouts/chunks";
 import { layoutOf } from "../layouts/registry";
-import type { Bytes } from "../bytes/bytes";
-import type { Survival } from "../failures/survival";
 import type { PoolPrediction } from "../prediction/predictPool";
-import type { Hours } from "../time/hours";
 import { speedOf, type Speed } from "../speeds/speed";
+import type { Hours } from "../time/hours";
 import { growthOf, type Growth } from "./growth";
-import type { Drive, BoxRules } from "../document/plan";
 
 /** What a pool is compared by. Everything is taken from its prediction. */
 export interface Figures {

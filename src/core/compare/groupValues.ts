@@ -1,11 +1,11 @@
-import type { Bytes } from "../bytes/bytes";
 import { usableOf } from "../bands/contents";
+import type { Bytes } from "../bytes/bytes";
+import type { BoxRules, Drive } from "../document/plan";
 import { roomOf, type Room } from "../drives/room";
 import { survivalOf } from "../failures/survival";
 import { toleranceOf } from "../failures/tolerance";
 import type { Layout } from "../layouts/layout";
 import { wrongCount } from "../layouts/problemsOfLayout";
-import type { Drive, BoxRules } from "../document/plan";
 
 /** What some drives come to as one group. */
 export interface GroupValue {

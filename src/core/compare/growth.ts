@@ -1,11 +1,11 @@
-import type { Bytes } from "../bytes/bytes";
 import { usableOf } from "../bands/contents";
+import type { Bytes } from "../bytes/bytes";
+import type { BoxRules, Drive, Group } from "../document/plan";
 import { leastToJoin } from "../drives/checks/joining";
 import { roomOf } from "../drives/room";
 import { fewestDrives, wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { takesAnyDrive, widensByDrive } from "../layouts/widens";
-import type { Group, Drive, BoxRules } from "../document/plan";
 
 /** How a pool can grow later under the rules of its box. */
 export interface Growth {

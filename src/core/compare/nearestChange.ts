@@ -1,11 +1,11 @@
 import type { Bytes } from "../bytes/bytes";
+import type { BoxRules, Drive } from "../document/plan";
+import { wrongCount } from "../layouts/problemsOfLayout";
+import { layoutOf } from "../layouts/registry";
 import { predictPool } from "../prediction/predictPool";
 import { poolOf, type Choice } from "./compare";
 import { figuresOf } from "./figures";
 import { misfits, type Needs } from "./needs";
-import { wrongCount } from "../layouts/problemsOfLayout";
-import { layoutOf } from "../layouts/registry";
-import type { Drive, BoxRules } from "../document/plan";
 
 /** A change that would make a choice fit. */
 export interface NearestChange {

@@ -1,6 +1,6 @@
-import { counted } from "../words/counted";
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
+import { counted } from "../words/counted";
 import type { Choice } from "./compare";
 
 /** What the owner needs of a pool. What is left out is not asked for. */

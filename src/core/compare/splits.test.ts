@@ -1,10 +1,10 @@
 import fc from "fast-check";
+import type { Drive, LayoutId } from "../document/plan";
 import { layoutOf, layouts } from "../layouts/registry";
 import { rulesOf } from "../rules/ruleSets";
 import { anyRules, drivesOfTB, testDrive } from "../testing/arbitraries";
 import { groupValues } from "./groupValues";
 import { bestSplits } from "./splits";
-import type { Drive, LayoutId } from "../document/plan";
 
 const rules = rulesOf({ set: "classic-raid" });
 const hybrids = rulesOf({ set: "hybrid-box" });

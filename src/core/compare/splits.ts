@@ -1,11 +1,11 @@
 import type { Bytes } from "../bytes/bytes";
 import { GiB } from "../bytes/bytes";
+import type { BoxRules, Drive, LayoutId } from "../document/plan";
 import { roomOf } from "../drives/room";
 import type { Layout } from "../layouts/layout";
 import { fewestDrives } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
 import { groupValues, type GroupValue } from "./groupValues";
-import type { Drive, LayoutId, BoxRules } from "../document/plan";
 
 /** Some drives parted into groups, with those that are better left out. */
 export interface Split {

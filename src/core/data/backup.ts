@@ -1,7 +1,7 @@
 import type { Bytes } from "../bytes/bytes";
-import type { Plan, Backup, DataSet } from "../document/plan";
-import { sizeAfter } from "./dataSet";
+import type { Backup, DataSet, Plan } from "../document/plan";
 import { daysBetween } from "../time/days";
+import { sizeAfter } from "./dataSet";
 /** A copy that was found whole no longer ago than this counts as current. */
 export const CURRENT_DAYS = 35;
 

@@ -1,7 +1,7 @@
 import type { Backup, Plan } from "../document/plan";
-import { walkPlan } from "../walk/walkPlan";
-import { away, clinicPlan, DAY, images, office, TB, usb } from "../testing/dataPlan";
 import { drivesOfTB } from "../testing/arbitraries";
+import { away, clinicPlan, DAY, images, office, TB, usb } from "../testing/dataPlan";
+import { walkPlan } from "../walk/walkPlan";
 import { currentBackups, troubleOf } from "./backup";
 import { coverage, THREATS } from "./coverage";
 import { loseBackups } from "./coverageChange";

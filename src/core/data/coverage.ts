@@ -1,10 +1,10 @@
 import type { Band } from "../bands/band";
-import type { Plan, Pool, Backup, DataSet } from "../document/plan";
+import { bandsOfPool, toleranceOfPool } from "../box/figures";
+import type { Backup, DataSet, Plan, Pool } from "../document/plan";
 import { fateOf } from "../failures/fate";
 import { rulesOf } from "../rules/ruleSets";
 import { currentBackups } from "./backup";
 import { dataSetsIn } from "./stored";
-import { bandsOfPool, toleranceOfPool } from "../box/figures";
 
 /** What may happen to data. */
 export type Threat = "one-failure" | "two-failures" | "theft-or-fire" | "deletion";

@@ -1,9 +1,9 @@
-import { plural } from "../words/counted";
-import { listOf } from "../words/listOf";
-import { nameOfDriveFirst } from "../drives/nameOfDrive";
 import type { UnitFamily } from "../bytes/formatBytes";
 import type { Plan } from "../document/plan";
+import { nameOfDriveFirst } from "../drives/nameOfDrive";
 import type { Finding } from "../findings/finding";
+import { plural } from "../words/counted";
+import { listOf } from "../words/listOf";
 import { coverage } from "./coverage";
 
 /**

@@ -1,5 +1,5 @@
-import { oneOrMany } from "../words/counted";
 import type { Plan } from "../document/plan";
+import { oneOrMany } from "../words/counted";
 import type { Outcome, Threat } from "./coverage";
 
 /** What may happen, as a heading. */

@@ -1,7 +1,7 @@
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
+import type { DataSet, Worth } from "../document/plan";
 import { plainDayWords } from "../time/dateWords";
 import { dayAfter } from "../time/days";
-import type { DataSet, Worth } from "../document/plan";
 
 /** How bad the loss of data would be, in words. */
 export const WORTH_WORDS: Record<Worth, string> = {

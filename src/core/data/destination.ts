@@ -1,6 +1,6 @@
+import { storedIn } from "../box/capacities";
 import type { Plan, Pool } from "../document/plan";
 import { bytesOn } from "./backup";
-import { storedIn } from "../box/capacities";
 
 /** What a backup step says where no backup of the plan would do. */
 export const ANY_DESTINATION = "a destination of your choice";

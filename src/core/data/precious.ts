@@ -1,6 +1,6 @@
-import { listOf } from "../words/listOf";
-import type { Plan, DataSet, Step } from "../document/plan";
+import type { DataSet, Plan, Step } from "../document/plan";
 import type { Finding } from "../findings/finding";
+import { listOf } from "../words/listOf";
 import { currentBackups } from "./backup";
 import { ANY_DESTINATION, destinationOf } from "./destination";
 import { dataSetsIn } from "./stored";

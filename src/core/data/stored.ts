@@ -1,5 +1,5 @@
 import type { Bytes } from "../bytes/bytes";
-import type { Plan, Volume, DataSet } from "../document/plan";
+import type { DataSet, Plan, Volume } from "../document/plan";
 import { sizeAfter } from "./dataSet";
 
 /** The data sets of a volume. */

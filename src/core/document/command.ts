@@ -1,19 +1,19 @@
 import type {
-  Helper,
-  Volume,
-  Drive,
-  Place,
-  GroupOptions,
-  LayoutId,
-  PlanCalendar,
   Backup,
   DataSet,
+  Drive,
+  DriveChanges,
+  GroupOptions,
+  Helper,
+  LayoutId,
+  NewDrive,
+  Place,
+  PlanCalendar,
   PricedDrive,
   RulesChoice,
   StepBody,
   StepChanges,
-  NewDrive,
-  DriveChanges,
+  Volume,
 } from "./plan";
 /** One act of the user, as a value: it can be kept, replayed on a newer plan, and undone. */
 export type Command =

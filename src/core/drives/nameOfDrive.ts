@@ -1,8 +1,8 @@
-import { capital } from "../words/capital";
 import { formatBytes, UNIT_SPACE, type UnitFamily } from "../bytes/formatBytes";
 import { soldAs } from "../bytes/nominalBytes";
-import { bayOf } from "./drive";
 import type { Drive } from "../document/plan";
+import { capital } from "../words/capital";
+import { bayOf } from "./drive";
 
 /**
  * A drive's size in few characters: in decimal units the size on its label where it is a standard one, otherwise

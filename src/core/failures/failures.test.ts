@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import type { Band } from "../bands/band";
 import { GiB } from "../bytes/bytes";
+import type { LayoutId } from "../document/plan";
 import { roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
 import { rulesOf } from "../rules/ruleSets";
@@ -9,7 +10,6 @@ import { survivesForReal } from "../testing/codedBytes";
 import { fateOf, type Fate } from "./fate";
 import { survivalOf } from "./survival";
 import { smallestFatalSet, toleranceOf } from "./tolerance";
-import type { LayoutId } from "../document/plan";
 
 const rules = rulesOf({ set: "classic-raid" });
 const bandsOf = (id: LayoutId, drives: { id: string; bytes: number }[]): Band[] =>

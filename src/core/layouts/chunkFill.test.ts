@@ -1,11 +1,11 @@
 import fc from "fast-check";
+import { usableOf } from "../bands/contents";
 import { GiB, MiB } from "../bytes/bytes";
 import { rulesOf } from "../rules/ruleSets";
 import { testDrive } from "../testing/arbitraries";
 import { spreadChunks } from "./chunkFill";
 import { stripesThatFit } from "./chunks";
 import { layOutGroup } from "./layOutGroup";
-import { usableOf } from "../bands/contents";
 import { layoutOf } from "./registry";
 import { growsByOne, takesAnyDrive, widensByDrive } from "./widens";
 

@@ -1,10 +1,10 @@
+import type { Band, BandMember, Scheme } from "../bands/band";
 import type { Bytes } from "../bytes/bytes";
 import { GiB } from "../bytes/bytes";
-import type { Band, BandMember, Scheme } from "../bands/band";
-import type { Room } from "../drives/room";
-import { unless, type LevelPath } from "./levelPath";
-import { requireRooms, type Layout } from "./layout";
 import type { GroupOptions, LayoutId } from "../document/plan";
+import type { Room } from "../drives/room";
+import { requireRooms, type Layout } from "./layout";
+import { unless, type LevelPath } from "./levelPath";
 
 /** The unit in which these layouts give out space. */
 export const CHUNK_BYTES: Bytes = GiB;

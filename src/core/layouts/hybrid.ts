@@ -1,10 +1,10 @@
-import type { Bytes } from "../bytes/bytes";
 import { fitArray } from "../bands/arrayFormat";
 import type { Band, Scheme } from "../bands/band";
-import type { Room } from "../drives/room";
-import { unless, type LevelPath } from "./levelPath";
-import { requireRooms, type Layout } from "./layout";
+import type { Bytes } from "../bytes/bytes";
 import type { LayoutId } from "../document/plan";
+import type { Room } from "../drives/room";
+import { requireRooms, type Layout } from "./layout";
+import { unless, type LevelPath } from "./levelPath";
 
 /** The scheme of a slice that `count` drives reach, or null where the slice cannot be protected and stays unused. */
 function schemeOfSlice(tolerance: 1 | 2, count: number): Scheme | null {

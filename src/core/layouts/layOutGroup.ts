@@ -1,8 +1,8 @@
 import type { Band } from "../bands/band";
 import type { Bytes } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
+import type { BoxRules, Drive, Group } from "../document/plan";
 import { limitedRoom, roomOf, type Room } from "../drives/room";
-import type { Group, Drive, BoxRules } from "../document/plan";
 import { CHUNK_BYTES } from "./chunks";
 import { wrongCount } from "./problemsOfLayout";
 import { layoutOf } from "./registry";

@@ -1,7 +1,7 @@
-import type { Bytes } from "../bytes/bytes";
 import type { Band } from "../bands/band";
-import type { Room } from "../drives/room";
+import type { Bytes } from "../bytes/bytes";
 import type { ArrayFormat, GroupOptions, LayoutId } from "../document/plan";
+import type { Room } from "../drives/room";
 import type { LevelPath } from "./levelPath";
 
 /** What a layout has to know of the box besides the drives. */

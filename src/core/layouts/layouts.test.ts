@@ -1,14 +1,14 @@
 import fc from "fast-check";
 import { contentsOf, usableOf } from "../bands/contents";
-import { floorTo } from "../bytes/floorTo";
 import { MiB } from "../bytes/bytes";
+import { floorTo } from "../bytes/floorTo";
+import type { LayoutId } from "../document/plan";
 import { roomOf } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import { rulesOf } from "../rules/ruleSets";
 import { anyDrives, anyLayout, anyRules, drivesOfTB } from "../testing/arbitraries";
 import { CHUNK_BYTES, stripesThatFit } from "./chunks";
 import { layoutOf, layouts } from "./registry";
-import type { LayoutId } from "../document/plan";
 
 const classic = rulesOf({ set: "classic-raid" });
 const layOut = (id: LayoutId, drives: { id: string; bytes: number }[], rules = classic) =>

@@ -1,10 +1,10 @@
+import type { Band } from "../bands/band";
 import { MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
-import type { Band } from "../bands/band";
-import type { Room } from "../drives/room";
-import { unless, type LevelPath } from "./levelPath";
-import { requireRooms, type Layout } from "./layout";
 import type { LayoutId } from "../document/plan";
+import type { Room } from "../drives/room";
+import { requireRooms, type Layout } from "./layout";
+import { unless, type LevelPath } from "./levelPath";
 
 /**
  * Independent drives with `parity` parity drives, the largest ones: one band for each slice between two sizes of data

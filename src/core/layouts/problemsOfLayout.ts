@@ -1,7 +1,7 @@
-import { counted } from "../words/counted";
+import type { BoxRules, GroupOptions } from "../document/plan";
 import type { Finding } from "../findings/finding";
+import { counted } from "../words/counted";
 import type { Layout } from "./layout";
-import type { GroupOptions, BoxRules } from "../document/plan";
 
 /**
  * The fewest drives that a box takes for a layout with these options: its own figure where its rules give one, else the

@@ -4,7 +4,7 @@ import type { ArrayFormat } from "../document/plan";
 import schema from "../document/schema/plan-1.json";
 import { roomOf } from "../drives/room";
 import { fateOf } from "../failures/fate";
-import { rulesOf, ruleSets } from "../rules/ruleSets";
+import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { testDrive } from "../testing/arbitraries";
 import { survivesForReal } from "../testing/codedBytes";
 import { isSeparate } from "./isSeparate";

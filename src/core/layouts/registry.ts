@@ -1,14 +1,14 @@
+import type { LayoutId } from "../document/plan";
 import { chunkParity, threeCopies, twoCopies } from "./chunks";
 import { hybridOne, hybridTwo } from "./hybrid";
 import type { Layout } from "./layout";
 import { mirror } from "./mirror";
 import { doubleParity, singleParity, tripleParity } from "./parity";
 import { oneParityDrive, twoParityDrives } from "./parityDrive";
-import { spannedMirror } from "./spannedMirror";
 import { separateDrives, span } from "./separateDrives";
+import { spannedMirror } from "./spannedMirror";
 import { stripe } from "./stripe";
 import { stripedMirrors } from "./stripedMirrors";
-import type { LayoutId } from "../document/plan";
 
 /** Every layout that Cortijo knows, in the order in which menus list them. A new family is a file and a line here. */
 export const layouts: readonly Layout[] = [

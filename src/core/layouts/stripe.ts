@@ -1,7 +1,7 @@
 import { fitUnequal } from "../bands/arrayFormat";
 import type { Band } from "../bands/band";
-import { requireRooms, type Layout, type LayoutSetting } from "./layout";
 import type { Room } from "../drives/room";
+import { requireRooms, type Layout, type LayoutSetting } from "./layout";
 import { unless } from "./levelPath";
 import { wholeDriveBand } from "./wholeDriveBand";
 

@@ -1,5 +1,5 @@
 import type { Bytes } from "../bytes/bytes";
-import type { Plan, Pool, Drive, PricedDrive } from "../document/plan";
+import type { Drive, Plan, Pool, PricedDrive } from "../document/plan";
 import { freeBays, usableWith, type Placed, type Placement } from "./placements";
 
 /** One or two drives to buy, where they go, and what that brings. */

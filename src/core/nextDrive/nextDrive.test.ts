@@ -1,14 +1,14 @@
 import fc from "fast-check";
 import { nominalBytes } from "../bytes/nominalBytes";
-import type { Plan, LayoutId, PricedDrive, RuleSetId } from "../document/plan";
-import { clinic } from "../document/samples/clinic";
 import { emptyPlan } from "../document/emptyPlan";
+import type { LayoutId, Plan, PricedDrive, RuleSetId } from "../document/plan";
+import { clinic } from "../document/samples/clinic";
+import { EXAMPLE_PRICES } from "../drives/priceList";
 import { predict } from "../prediction/predict";
 import { ruleSets } from "../rules/ruleSets";
 import { drivesOfTB } from "../testing/arbitraries";
 import { bestBuys } from "./bestBuys";
 import { placementsIn, usableWith, type Placed } from "./placements";
-import { EXAMPLE_PRICES } from "../drives/priceList";
 import { flatStretches, sizeCurve } from "./sizeCurve";
 const boxOf = (set: RuleSetId, layout: LayoutId, bays: number, ...tb: number[]): Plan => ({
   ...emptyPlan("x"),

@@ -1,15 +1,15 @@
-import type { Bytes } from "../bytes/bytes";
 import { usableOf } from "../bands/contents";
-import { type BoxRules, type Group, type Plan, type Pool, type Bus, type Drive, type Medium } from "../document/plan";
-import { checkJoining, leastToJoin } from "../drives/checks/joining";
+import { driveInBay } from "../box/bays";
+import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
+import { type BoxRules, type Bus, type Drive, type Group, type Medium, type Plan, type Pool } from "../document/plan";
+import { checkJoining, leastToJoin } from "../drives/checks/joining";
 import { roomOf } from "../drives/room";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
-import { poolReserve } from "../ledger/ledger";
 import { widensByDrive } from "../layouts/widens";
+import { poolReserve } from "../ledger/ledger";
 import { rulesOf } from "../rules/ruleSets";
-import { driveInBay } from "../box/bays";
 
 /** Where a bought drive can go: into a group as one more, in the place of a drive, or into a further group. */
 export type Placement = { kind: "add"; group: string } | { kind: "replace"; drive: string } | { kind: "further-group" };

@@ -1,11 +1,11 @@
-import type { Bytes } from "../bytes/bytes";
 import { usableOf } from "../bands/contents";
+import type { Bytes } from "../bytes/bytes";
+import type { BoxRules, Drive, LayoutId } from "../document/plan";
 import { roomOf } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import type { Layout } from "../layouts/layout";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
-import type { Drive, LayoutId, BoxRules } from "../document/plan";
 
 /** What one layout would come to with some drives on a box. */
 export interface LayoutChoice {

@@ -1,12 +1,11 @@
-import { counted, oneOrMany } from "../words/counted";
-import { plural } from "../words/counted";
-import { listOf } from "../words/listOf";
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
-import type { Pool, Drive, BoxRules } from "../document/plan";
+import type { BoxRules, Drive, Pool } from "../document/plan";
 import { nameOfDriveFirst } from "../drives/nameOfDrive";
 import type { Finding } from "../findings/finding";
 import { layoutOf } from "../layouts/registry";
+import { counted, oneOrMany, plural } from "../words/counted";
+import { listOf } from "../words/listOf";
 import type { GroupPrediction } from "./predictGroup";
 
 /** A spare must be able to stand in for some member; one that is too small for the largest is worth a word. */

@@ -1,7 +1,7 @@
 import { MiB } from "../bytes/bytes";
 import { applyCommand } from "../commands/applyCommand";
 import type { Command } from "../document/command";
-import type { Plan, Drive } from "../document/plan";
+import type { Drive, Plan } from "../document/plan";
 import { clinic } from "../document/samples/clinic";
 import { oddDrives } from "../document/samples/oddDrives";
 import { checkJoining } from "../drives/checks/joining";

@@ -1,12 +1,11 @@
-import { plural } from "../words/counted";
-import { underParity } from "../bands/underParity";
 import type { Band } from "../bands/band";
 import { usableOf } from "../bands/contents";
+import { underParity } from "../bands/underParity";
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
-import type { Group, Drive, LayoutId, BoxRules } from "../document/plan";
-import { checkContents } from "../drives/checks/contents";
+import type { BoxRules, Drive, Group, LayoutId } from "../document/plan";
 import { checkAlike } from "../drives/checks/alike";
+import { checkContents } from "../drives/checks/contents";
 import { checkHealth } from "../drives/checks/health";
 import { checkMixing } from "../drives/checks/mixing";
 import { checkTechnology } from "../drives/checks/technology";
@@ -20,6 +19,7 @@ import { problemsOfLayout } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { gapsOf } from "../ledger/gaps";
 import { rebuildsOf, type Rebuild } from "../speeds/rebuild";
+import { plural } from "../words/counted";
 
 /** Everything that the core says of one group. */
 export interface GroupPrediction {

@@ -1,6 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { Pool, Drive, BoxRules } from "../document/plan";
+import type { BoxRules, Drive, Pool } from "../document/plan";
 import { roomOf } from "../drives/room";
 import { survivalOf, type Survival } from "../failures/survival";
 import { smallestFatalSet } from "../failures/tolerance";

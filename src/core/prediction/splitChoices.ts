@@ -1,10 +1,10 @@
 import { usableOf } from "../bands/contents";
 import type { Bytes } from "../bytes/bytes";
+import type { BoxRules, Drive, LayoutId } from "../document/plan";
 import { roomOf } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf, layouts } from "../layouts/registry";
-import type { Drive, LayoutId, BoxRules } from "../document/plan";
 
 /** A pool of several equal groups: RAID 50, RAID 60, or mirrored pairs. */
 export interface SplitChoice {

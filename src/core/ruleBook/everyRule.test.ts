@@ -4,7 +4,7 @@ import type { Plan, RuleName, Step, StepBody } from "../document/plan";
 import schema from "../document/schema/plan-1.json";
 import { boxScreen } from "../prediction/boxScreen";
 import { predict } from "../prediction/predict";
-import { rulesOf, ruleSets } from "../rules/ruleSets";
+import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { testDrive } from "../testing/arbitraries";
 import { walkPlan } from "../walk/walkPlan";
 import { entryOf, QUESTIONS } from "./registry";

@@ -1,5 +1,5 @@
 import type { Bytes } from "../bytes/bytes";
-import type { Plan, BoxRules } from "../document/plan";
+import type { BoxRules, Plan } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { predict } from "../prediction/predict";
 

@@ -4,10 +4,10 @@ import type { Command } from "../document/command";
 import type { Plan } from "../document/plan";
 import { checkPlan } from "../document/readPlan";
 import { clinic } from "../document/samples/clinic";
+import { predict } from "../prediction/predict";
 import { ruleSets } from "../rules/ruleSets";
 import { anyPlan } from "../testing/anyPlan";
 import { drivesOfTB } from "../testing/arbitraries";
-import { predict } from "../prediction/predict";
 import { ruleConsequence } from "./ruleConsequence";
 import { ruleEffect } from "./ruleEffect";
 

@@ -1,13 +1,13 @@
+import type { BoxRules, RulesChoice } from "../document/plan";
 import type { RuleSet } from "./ruleSet";
-import { classicRaid } from "./sets/classicRaid";
 import { chunkCopies } from "./sets/chunkCopies";
+import { classicRaid } from "./sets/classicRaid";
 import { desktopMirror } from "./sets/desktopMirror";
 import { fixedGroup } from "./sets/fixedGroup";
 import { hybridBox } from "./sets/hybridBox";
 import { linuxHost } from "./sets/linuxHost";
 import { parityDriveBox } from "./sets/parityDriveBox";
 import { scheduledParity } from "./sets/scheduledParity";
-import type { BoxRules, RulesChoice } from "../document/plan";
 
 /** The ready-made sets, in the order in which menus list them. */
 export const ruleSets: readonly RuleSet[] = [

@@ -1,8 +1,8 @@
 import { HANDS } from "../calendar/planCalendar";
-import { clinic } from "../document/samples/clinic";
 import type { Plan, Step, StepBody } from "../document/plan";
-import { testDrive } from "../testing/arbitraries";
+import { clinic } from "../document/samples/clinic";
 import { boughtFor } from "../steps/attention";
+import { testDrive } from "../testing/arbitraries";
 import { costsOf } from "../walk/costs";
 import { walkPlan } from "../walk/walkPlan";
 import { schedulePlan } from "./schedulePlan";

@@ -1,13 +1,13 @@
-import { oneOrMany } from "../words/counted";
+import { fileSystemCapacity } from "../box/capacities";
 import type { Bytes } from "../bytes/bytes";
-import type { Schedule } from "./schedulePlan";
+import { fullAfter } from "../data/fullAfter";
+import { dataSetsOn } from "../data/stored";
 import type { Volume } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { dayAfter } from "../time/days";
-import { fullAfter } from "../data/fullAfter";
-import { dataSetsOn } from "../data/stored";
-import { fileSystemCapacity } from "../box/capacities";
 import type { Walk, WalkedMoment } from "../walk/moment";
+import { oneOrMany } from "../words/counted";
+import type { Schedule } from "./schedulePlan";
 
 /** When each step of a plan begins and ends, in days from its beginning. */
 export interface StepTimes {

@@ -1,9 +1,9 @@
 import { Temporal } from "temporal-polyfill";
-import { attentionOf, boughtFor, MINUTES_TO_BEGIN } from "../steps/attention";
-import type { Attention } from "../steps/stepModule";
 import { nextFree } from "../calendar/nextFree";
 import { AWAKE } from "../calendar/planCalendar";
 import type { Plan, PlanCalendar } from "../document/plan";
+import { attentionOf, boughtFor, MINUTES_TO_BEGIN } from "../steps/attention";
+import type { Attention } from "../steps/stepModule";
 import type { Walk, WalkedStep } from "../walk/moment";
 
 /** When a step is begun and ended, in milliseconds since 1970. */

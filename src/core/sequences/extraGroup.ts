@@ -1,7 +1,10 @@
+import { drivesOf } from "../box/find";
+import type { LayoutId } from "../document/plan";
 import { shortSize } from "../drives/nameOfDrive";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { growSteps } from "../steps/growSteps";
+import { counted, plural } from "../words/counted";
 import {
   CAREFUL,
   emptyWish,
@@ -14,9 +17,6 @@ import {
   supply,
 } from "./parts";
 import { cannot, type Sequence, type SequenceSetting } from "./sequence";
-import type { LayoutId } from "../document/plan";
-import { drivesOf } from "../box/find";
-import { counted, plural } from "../words/counted";
 
 /** How many drives a further group of a layout can have: what the box takes, in the free bays. */
 const countsFor = (layout: LayoutId, { plan, rules }: SequenceSetting): number[] =>

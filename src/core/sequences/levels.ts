@@ -1,12 +1,18 @@
 import { usableOf } from "../bands/contents";
+import { bandsOfGroup, usableOfGroup } from "../box/figures";
+import type { Drive, Group, LayoutId, StepBody, StepOf } from "../document/plan";
 import { nameOfDrive, shortSize } from "../drives/nameOfDrive";
 import { roomOf } from "../drives/room";
+import type { Layout } from "../layouts/layout";
+import { levelVerdict } from "../layouts/levelVerdict";
+import { mirror } from "../layouts/mirror";
+import { doubleParity, singleParity } from "../layouts/parity";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { poolReserve } from "../ledger/ledger";
 import { growSteps } from "../steps/growSteps";
-import { levelVerdict } from "../layouts/levelVerdict";
 import { parityOf } from "../steps/parityOf";
+import { counted, plural } from "../words/counted";
 import {
   CAREFUL,
   emptyWish,
@@ -19,12 +25,6 @@ import {
   supply,
 } from "./parts";
 import { cannot, type Made, type Sequence, type SequenceSetting, type Wish } from "./sequence";
-import type { Drive, Group, LayoutId, StepBody, StepOf } from "../document/plan";
-import type { Layout } from "../layouts/layout";
-import { mirror } from "../layouts/mirror";
-import { doubleParity, singleParity } from "../layouts/parity";
-import { bandsOfGroup, usableOfGroup } from "../box/figures";
-import { counted, plural } from "../words/counted";
 
 /** The rungs that this sequence climbs. */
 const LADDER: readonly LayoutId[] = [mirror.id, singleParity.id, doubleParity.id];

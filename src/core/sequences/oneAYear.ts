@@ -1,13 +1,18 @@
 import { Temporal } from "temporal-polyfill";
+import { bandsOfGroup, usableOfGroup } from "../box/figures";
+import { drivesOf } from "../box/find";
+import type { BoxState } from "../box/state";
+import type { Drive, Pool, Step, StepBody } from "../document/plan";
+import { leastToJoin } from "../drives/checks/joining";
 import { bayOf } from "../drives/drive";
 import { shortSize } from "../drives/nameOfDrive";
-import { leastToJoin } from "../drives/checks/joining";
 import { layoutOf } from "../layouts/registry";
 import { growsByOne, takesAnyDrive, widensByDrive } from "../layouts/widens";
 import { growSteps } from "../steps/growSteps";
 import { parityOf } from "../steps/parityOf";
 import { moduleOf } from "../steps/registry";
 import { settle } from "../steps/settle";
+import { counted } from "../words/counted";
 import { replaceInBestOrder } from "./oneByOne";
 import {
   CAREFUL,
@@ -21,11 +26,6 @@ import {
   supply,
 } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
-import type { Drive, Pool, Step, StepBody } from "../document/plan";
-import { drivesOf } from "../box/find";
-import type { BoxState } from "../box/state";
-import { bandsOfGroup, usableOfGroup } from "../box/figures";
-import { counted } from "../words/counted";
 
 /** The same day some years later; a 29th of February becomes a 28th where there is none. */
 export const yearsAfter = (day: string, years: number): string =>

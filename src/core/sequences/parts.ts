@@ -1,13 +1,13 @@
+import { drivesOf } from "../box/find";
+import { isFree } from "../box/members";
 import type { Bytes } from "../bytes/bytes";
 import { nominalBytes } from "../bytes/nominalBytes";
 import { destinationOf } from "../data/destination";
-import type { Group, Plan, Pool, Drive, StepBody } from "../document/plan";
+import type { Drive, Group, Plan, Pool, StepBody } from "../document/plan";
 import { bayOf } from "../drives/drive";
-import { priceFor } from "../walk/costs";
 import { layoutOf } from "../layouts/registry";
+import { priceFor } from "../walk/costs";
 import type { SequenceSetting, Variants, Wish } from "./sequence";
-import { isFree } from "../box/members";
-import { drivesOf } from "../box/find";
 
 // What the sequences have in common.
 

@@ -1,16 +1,15 @@
-import type { Group } from "../document/plan";
-import { capital } from "../words/capital";
+import { drivesOf } from "../box/find";
+import { isFree } from "../box/members";
+import type { Drive, Group, Plan, Pool, StepBody } from "../document/plan";
+import { bayOf } from "../drives/drive";
+import { nameOfDrive, shortSize } from "../drives/nameOfDrive";
 import { isSeparate } from "../layouts/isSeparate";
 import { mirror } from "../layouts/mirror";
 import { layoutOf } from "../layouts/registry";
 import { spannedMirror } from "../layouts/spannedMirror";
-import { bayOf } from "../drives/drive";
-import { nameOfDrive, shortSize } from "../drives/nameOfDrive";
-import type { Plan, Pool, Drive, StepBody } from "../document/plan";
+import { capital } from "../words/capital";
 import { CAREFUL, emptyWish, freeBaysOf, freshId, preparations, readyDrives, soldFrom, supply } from "./parts";
 import { cannot, type Made, type Sequence, type SequenceSetting, type Wish } from "./sequence";
-import { isFree } from "../box/members";
-import { drivesOf } from "../box/find";
 
 /** Drives that hold data and are protected by nothing: free ones with contents, and those of separate drives. */
 const bareHolders = (plan: Plan): Drive[] =>

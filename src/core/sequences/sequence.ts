@@ -1,6 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { Box, Plan, Drive, LayoutId, BoxRules, StepBody } from "../document/plan";
+import type { Box, BoxRules, Drive, LayoutId, Plan, StepBody } from "../document/plan";
 export type SequenceId =
   | "one-by-one"
   | "one-a-year"

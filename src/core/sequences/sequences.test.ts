@@ -1,16 +1,17 @@
 import fc from "fast-check";
+import { usableOfPool } from "../box/figures";
 import { nominalBytes } from "../bytes/nominalBytes";
+import { HANDS } from "../calendar/planCalendar";
 import { emptyPlan } from "../document/emptyPlan";
-import type { Plan, LayoutId, PlanCalendar, RuleSetId, StepBody } from "../document/plan";
+import type { LayoutId, Plan, PlanCalendar, RuleSetId, StepBody } from "../document/plan";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
-import { costsOf } from "../walk/costs";
 import { predict } from "../prediction/predict";
-import { walkPlan } from "../walk/walkPlan";
-import { rulesOf, ruleSets } from "../rules/ruleSets";
+import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { numbered } from "../testing/anySteps";
 import { testDrive } from "../testing/arbitraries";
-import { HANDS } from "../calendar/planCalendar";
+import { costsOf } from "../walk/costs";
+import { walkPlan } from "../walk/walkPlan";
 import { bestOrder } from "./bestOrder";
 import { yearsAfter } from "./oneAYear";
 import { replaceInBestOrder } from "./oneByOne";
@@ -18,7 +19,6 @@ import { CAREFUL } from "./parts";
 import { sequenceOf, sequences } from "./registry";
 import { isWish, type SequenceId, type Wish } from "./sequence";
 import { settingAt, trySequence, type Place, type Tried } from "./tried";
-import { usableOfPool } from "../box/figures";
 
 const DAY = "2026-11-23";
 const calendar: PlanCalendar = {

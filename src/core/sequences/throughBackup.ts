@@ -1,18 +1,18 @@
 import { usableOf } from "../bands/contents";
-import { toleranceOf } from "../failures/tolerance";
+import { toleranceOfPool } from "../box/figures";
+import { drivesOf } from "../box/find";
+import { destinationOf } from "../data/destination";
+import type { LayoutId, StepBody } from "../document/plan";
 import { roomOf } from "../drives/room";
+import { toleranceOf } from "../failures/tolerance";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { poolReserve } from "../ledger/ledger";
-import { rulesOf, ruleSetOf } from "../rules/ruleSets";
+import { ruleSetOf, rulesOf } from "../rules/ruleSets";
 import { growSteps } from "../steps/growSteps";
-import { destinationOf } from "../data/destination";
+import { counted } from "../words/counted";
 import { CAREFUL, emptyWish, readyDrives } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
-import type { LayoutId, StepBody } from "../document/plan";
-import { drivesOf } from "../box/find";
-import { toleranceOfPool } from "../box/figures";
-import { counted } from "../words/counted";
 
 const boxOf = (wish: Wish, { plan }: SequenceSetting) => wish.box ?? plan.box;
 

@@ -1,18 +1,17 @@
+import { driveOf } from "../box/find";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { Hours } from "../time/hours";
-import type { WalkedStep } from "../walk/moment";
 import { applyCommand } from "../commands/applyCommand";
 import type { Command } from "../document/command";
 import type { Plan, PlanCalendar } from "../document/plan";
-import type { Finding } from "../findings/finding";
 import { nameOfDriveFirst } from "../drives/nameOfDrive";
+import type { Finding } from "../findings/finding";
+import { rulesOf } from "../rules/ruleSets";
+import type { Hours } from "../time/hours";
 import { costsOf, type Purchase } from "../walk/costs";
+import type { Walk, WalkedMoment, WalkedStep } from "../walk/moment";
 import { placeAt } from "../walk/placeAt";
 import { walkPlan } from "../walk/walkPlan";
-import { rulesOf } from "../rules/ruleSets";
 import type { Made, Sequence, SequenceSetting, Wish } from "./sequence";
-import { driveOf } from "../box/find";
-import type { Walk, WalkedMoment } from "../walk/moment";
 
 /** A sequence put into the plan on trial: what it does, needs, erases and takes. */
 export interface Tried {

@@ -1,9 +1,9 @@
 import type { Band } from "../bands/band";
 import { isRedundant } from "../bands/isRedundant";
 import type { Bytes } from "../bytes/bytes";
-import { hoursFor, type Hours } from "../time/hours";
+import type { BoxRules, Drive } from "../document/plan";
 import { REBUILD_SHARE, selfTestRate, sequentialRate } from "../drives/rates";
-import type { Drive, BoxRules } from "../document/plan";
+import { hoursFor, type Hours } from "../time/hours";
 
 /** What replacing a drive by an equal one takes. */
 export interface Rebuild {

@@ -1,6 +1,6 @@
 import type { Band } from "../bands/band";
-import { sequentialRate } from "../drives/rates";
 import type { Drive } from "../document/plan";
+import { sequentialRate } from "../drives/rates";
 
 /** A rough sequential speed in bytes per second, and what holds it back. */
 export interface Speed {

@@ -1,11 +1,11 @@
+import type { LayoutId } from "../document/plan";
+import { sequentialRate } from "../drives/rates";
 import { roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
 import { rulesOf } from "../rules/ruleSets";
 import { drivesOfTB } from "../testing/arbitraries";
 import { rebuildsOf } from "./rebuild";
-import { sequentialRate } from "../drives/rates";
 import { speedOf } from "./speed";
-import type { LayoutId } from "../document/plan";
 
 const rules = rulesOf({ set: "classic-raid" });
 const bandsOf = (id: LayoutId, ...tb: number[]) =>

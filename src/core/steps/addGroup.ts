@@ -1,10 +1,10 @@
-import { capital } from "../words/capital";
-import { BY_HAND } from "./stepMenu";
+import { poolOf } from "../box/find";
 import { layoutOf } from "../layouts/registry";
+import { capital } from "../words/capital";
 import { drivesInWords, missingPool } from "./checks";
 import { checkNewGroup, costOfGroup, withGroup } from "./makeGroup";
+import { BY_HAND } from "./stepMenu";
 import { against, type StepModule } from "./stepModule";
-import { poolOf } from "../box/find";
 
 /** A further group for a pool. Minutes, and the space is there at once; the pool is then lost when any group is. */
 export const addGroup: StepModule<"add-group"> = {

@@ -1,5 +1,5 @@
-import type { Plan, Step } from "../document/plan";
 import { driveOf } from "../box/find";
+import type { Plan, Step } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { moduleOf } from "./registry";
 import type { Attention } from "./stepModule";

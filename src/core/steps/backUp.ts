@@ -1,12 +1,12 @@
-import { destinationOf as bestDestination } from "../data/destination";
+import { storedIn } from "../box/capacities";
+import { poolOf } from "../box/find";
 import { formatBytes } from "../bytes/formatBytes";
-import type { Plan, Backup, StepOf } from "../document/plan";
-import { hoursFor } from "../time/hours";
+import { destinationOf as bestDestination } from "../data/destination";
+import type { Backup, Plan, StepOf } from "../document/plan";
 import { NETWORKS } from "../speeds/speed";
+import { hoursFor } from "../time/hours";
 import { missingPool } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
-import { poolOf } from "../box/find";
-import { storedIn } from "../box/capacities";
 
 /** What a copy to a drive over USB reaches, in bytes per second: that of a hard disk behind a USB 3 adapter. */
 const USB_RATE = 140e6;

@@ -1,19 +1,19 @@
-import { BY_HAND } from "./stepMenu";
+import { occupied } from "../bands/occupied";
+import { freeBay } from "../box/bays";
+import { bandsOfGroup } from "../box/figures";
+import { driveOf, drivesOf, groupOf, poolOfGroup } from "../box/find";
+import { isFree } from "../box/members";
+import { slowestRate } from "../box/passHours";
+import { changed } from "../box/state";
+import { bayOf } from "../drives/drive";
+import { REBUILD_SHARE } from "../drives/rates";
 import { roomOf } from "../drives/room";
 import { hoursFor } from "../time/hours";
-import { REBUILD_SHARE } from "../drives/rates";
-import { bayOf } from "../drives/drive";
-import { joiningFindings, missingDrives, named } from "./checks";
-import { against, noCost, type StepModule } from "./stepModule";
-import { parityOf } from "./parityOf";
-import { freeBay } from "../box/bays";
-import { isFree } from "../box/members";
-import { driveOf, drivesOf, groupOf, poolOfGroup } from "../box/find";
-import { changed } from "../box/state";
-import { bandsOfGroup } from "../box/figures";
-import { occupied } from "../bands/occupied";
-import { slowestRate } from "../box/passHours";
 import { capital } from "../words/capital";
+import { joiningFindings, missingDrives, named } from "./checks";
+import { parityOf } from "./parityOf";
+import { BY_HAND } from "./stepMenu";
+import { against, noCost, type StepModule } from "./stepModule";
 
 /** A larger parity drive: it must come before any larger data drive. The old one is free afterwards. */
 export const changeParityDrive: StepModule<"change-parity-drive"> = {

@@ -1,27 +1,26 @@
-import { counted, plural } from "../words/counted";
-import { listOf } from "../words/listOf";
 import { underParity } from "../bands/underParity";
-import { layOutGroup } from "../layouts/layOutGroup";
-import type { Finding } from "../findings/finding";
+import { storedIn } from "../box/capacities";
+import { usableOfPool } from "../box/figures";
+import { driveOf, poolOf } from "../box/find";
+import { isFree } from "../box/members";
+import type { BoxState } from "../box/state";
+import { formatBytes } from "../bytes/formatBytes";
 import { currentBackups } from "../data/backup";
 import { dataSetsIn } from "../data/stored";
-import type { Plan, Drive, GroupOptions, LayoutId } from "../document/plan";
-import { formatBytes } from "../bytes/formatBytes";
+import type { Drive, GroupOptions, LayoutId, Plan } from "../document/plan";
 import { checkContents } from "../drives/checks/contents";
 import { checkHealth } from "../drives/checks/health";
 import { checkMixing } from "../drives/checks/mixing";
 import { checkTechnology } from "../drives/checks/technology";
 import { bayOf } from "../drives/drive";
 import { nameOfDrive, nameOfDriveFirst } from "../drives/nameOfDrive";
-import { layoutOf } from "../layouts/registry";
+import type { Finding } from "../findings/finding";
+import { layOutGroup } from "../layouts/layOutGroup";
 import { wrongCount } from "../layouts/problemsOfLayout";
+import { layoutOf } from "../layouts/registry";
+import { counted, plural } from "../words/counted";
+import { listOf } from "../words/listOf";
 import { against, type StepSetting } from "./stepModule";
-import { freeBay } from "../box/bays";
-import { isFree } from "../box/members";
-import { driveOf, poolOf } from "../box/find";
-import type { BoxState } from "../box/state";
-import { usableOfPool } from "../box/figures";
-import { storedIn } from "../box/capacities";
 
 /** That the drives are in the plan at all. */
 export function missingDrives(plan: Plan, ids: readonly string[]): Finding[] {

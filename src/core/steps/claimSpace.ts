@@ -1,12 +1,12 @@
-import { layoutOf } from "../layouts/registry";
+import { occupied } from "../bands/occupied";
+import { bandsOfGroup, usableOfGroup } from "../box/figures";
+import { drivesOf, groupOf, poolOfGroup } from "../box/find";
+import { passHours } from "../box/passHours";
+import { changed } from "../box/state";
 import { formatBytes } from "../bytes/formatBytes";
 import { REBUILD_SHARE } from "../drives/rates";
-import { against, A_FEW_MINUTES, noCost, type StepModule } from "./stepModule";
-import { drivesOf, groupOf, poolOfGroup } from "../box/find";
-import { changed } from "../box/state";
-import { bandsOfGroup, usableOfGroup } from "../box/figures";
-import { occupied } from "../bands/occupied";
-import { passHours } from "../box/passHours";
+import { layoutOf } from "../layouts/registry";
+import { A_FEW_MINUTES, against, noCost, type StepModule } from "./stepModule";
 
 /**
  * The space of larger replacements taken into the group, drive by drive or for the whole group as the rules have it.

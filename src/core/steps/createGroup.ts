@@ -1,10 +1,10 @@
-import { plural } from "../words/counted";
-import { BY_HAND } from "./stepMenu";
 import { layoutOf } from "../layouts/registry";
+import { capital } from "../words/capital";
+import { plural } from "../words/counted";
 import { drivesInWords } from "./checks";
 import { checkNewGroup, costOfGroup, withGroup } from "./makeGroup";
+import { BY_HAND } from "./stepMenu";
 import { against, type StepModule } from "./stepModule";
-import { capital } from "../words/capital";
 
 /** A new pool of one group, on empty drives. Minutes; what was on the drives is erased. */
 export const createGroup: StepModule<"create-group"> = {

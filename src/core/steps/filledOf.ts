@@ -1,11 +1,11 @@
-import { layoutOf } from "../layouts/registry";
-import type { Group, Plan, Pool, BoxRules } from "../document/plan";
+import { storedIn } from "../box/capacities";
+import { usableOfGroup } from "../box/figures";
+import { drivesOf } from "../box/find";
+import type { BoxRules, Group, Plan, Pool } from "../document/plan";
 import { limitedRoom, roomOf } from "../drives/room";
 import { spreadChunks } from "../layouts/chunkFill";
 import { CHUNK_BYTES, stripesThatFit } from "../layouts/chunks";
-import { drivesOf } from "../box/find";
-import { usableOfGroup } from "../box/figures";
-import { storedIn } from "../box/capacities";
+import { layoutOf } from "../layouts/registry";
 
 /** What of each drive of a chunk group holds chunks, in bytes: as it was left, or balanced over all. */
 export function filledOf(plan: Plan, pool: Pool, group: Group, rules: BoxRules): Record<string, number> {

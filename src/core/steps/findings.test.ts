@@ -1,6 +1,6 @@
 import type { Backup, FileSystem, LayoutId, Plan, Pool, RuleSetId, Step, StepBody } from "../document/plan";
-import { choir } from "../document/samples/choir";
 import { checkPlan } from "../document/readPlan";
+import { choir } from "../document/samples/choir";
 import { predict } from "../prediction/predict";
 import { lateFindings } from "../schedule/demand";
 import { boxWith } from "../testing/boxWith";

@@ -1,6 +1,6 @@
+import { changed } from "../box/state";
 import { against, noCost, type StepModule } from "./stepModule";
 import { missingVolume, volumeOf } from "./volumeOf";
-import { changed } from "../box/state";
 
 /** The file system grown to the whole of its volume: only then folders see the space. */
 export const growFileSystem: StepModule<"grow-file-system"> = {

@@ -1,4 +1,4 @@
-import type { Pool, BoxRules, StepBody } from "../document/plan";
+import type { BoxRules, Pool, StepBody } from "../document/plan";
 
 /**
  * The steps that give what a pool has gained to its last volume and to that one's files, where the box does not do so

@@ -1,9 +1,9 @@
+import { largestVolume } from "../box/capacities";
+import { poolOf } from "../box/find";
+import { changed } from "../box/state";
 import { formatBytes, formatExactBytes } from "../bytes/formatBytes";
 import { against, noCost, type StepModule } from "./stepModule";
 import { missingVolume, volumeOf } from "./volumeOf";
-import { poolOf } from "../box/find";
-import { changed } from "../box/state";
-import { largestVolume } from "../box/capacities";
 
 /**
  * A volume made larger, to a size or to all that its pool has; its file system stays as it was until it is grown too.

@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { bandsOfPool, usableOfPool } from "../box/figures";
 import { nominalBytes } from "../bytes/nominalBytes";
 import { emptyPlan } from "../document/emptyPlan";
 import type { Plan, StepBody } from "../document/plan";
@@ -6,15 +7,14 @@ import { fateOf } from "../failures/fate";
 import { layOutGroup } from "../layouts/layOutGroup";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
-import { walkPlan } from "../walk/walkPlan";
 import { predict } from "../prediction/predict";
-import { rulesOf, ruleSets } from "../rules/ruleSets";
+import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { anyStepOn, numbered } from "../testing/anySteps";
 import { testDrive } from "../testing/arbitraries";
 import { survivesForReal } from "../testing/codedBytes";
-import { moduleOf } from "./registry";
-import { bandsOfPool, usableOfPool } from "../box/figures";
 import { poolsAt } from "../walk/poolsAt";
+import { walkPlan } from "../walk/walkPlan";
+import { moduleOf } from "./registry";
 
 const sizes = fc.constantFrom(1, 2, 3, 4, 8, 12);
 const setId = fc.constantFrom(...ruleSets.map((set) => set.id));

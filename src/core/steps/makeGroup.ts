@@ -1,9 +1,9 @@
-import type { GroupOptions, Plan, LayoutId } from "../document/plan";
-import { joiningFindings, layoutFindings, missingDrives, notFree } from "./checks";
-import type { Finding } from "../findings/finding";
-import { against, noCost, type StepCost, type StepSetting } from "./stepModule";
 import { drivesOf } from "../box/find";
 import { type BoxState, changed, takeIn } from "../box/state";
+import type { GroupOptions, LayoutId, Plan } from "../document/plan";
+import type { Finding } from "../findings/finding";
+import { joiningFindings, layoutFindings, missingDrives, notFree } from "./checks";
+import { against, noCost, type StepCost, type StepSetting } from "./stepModule";
 
 // What making a group of empty drives has in common, whether it is a pool's first or a further one.
 

@@ -1,21 +1,20 @@
-import type { Drive } from "../document/plan";
-import type { UnitFamily } from "../bytes/formatBytes";
-import { shortSize } from "../drives/nameOfDrive";
-import type { StepOffer } from "./stepMenu";
+import { driveOf, drivesOf } from "../box/find";
 import { isFree } from "../box/members";
+import { slowestRate } from "../box/passHours";
+import { type BoxState, changed, takeIn } from "../box/state";
+import type { UnitFamily } from "../bytes/formatBytes";
+import { formatBytes } from "../bytes/formatBytes";
+import type { Drive, Group, LayoutId, Plan, Pool, StepOf } from "../document/plan";
+import { shortSize } from "../drives/nameOfDrive";
+import { REBUILD_SHARE } from "../drives/rates";
+import { roomOf } from "../drives/room";
 import { isSeparate } from "../layouts/isSeparate";
 import { layoutOf } from "../layouts/registry";
-import type { Group, Plan, Pool, LayoutId, StepOf } from "../document/plan";
-import { formatBytes } from "../bytes/formatBytes";
-import { roomOf } from "../drives/room";
 import { hoursFor } from "../time/hours";
-import { REBUILD_SHARE } from "../drives/rates";
-import { joiningFindings, layoutFindings, drivesInWords, missingDrives, named, notFree, volumesFit } from "./checks";
-import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
-import { driveOf, drivesOf } from "../box/find";
-import { type BoxState, changed, takeIn } from "../box/state";
-import { slowestRate } from "../box/passHours";
 import { capital } from "../words/capital";
+import { drivesInWords, joiningFindings, layoutFindings, missingDrives, named, notFree, volumesFit } from "./checks";
+import type { StepOffer } from "./stepMenu";
+import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 
 type MirrorStep = StepOf<"mirror-drive">;
 

@@ -1,7 +1,7 @@
-import { layoutOf } from "../layouts/registry";
-import type { Group, Plan, BoxRules } from "../document/plan";
-import { limitedRoom, roomOf } from "../drives/room";
 import { drivesOf } from "../box/find";
+import type { BoxRules, Group, Plan } from "../document/plan";
+import { limitedRoom, roomOf } from "../drives/room";
+import { layoutOf } from "../layouts/registry";
 
 /** A widened hybrid keeps its bands where they are: a drive that ends inside one is taken in up to the band below. */
 export function reachIn(plan: Plan, group: Group, drive: string, rules: BoxRules): number | undefined {

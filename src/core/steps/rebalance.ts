@@ -1,10 +1,10 @@
-import { layoutOf } from "../layouts/registry";
+import { groupOf, poolOfGroup } from "../box/find";
+import { passHours } from "../box/passHours";
+import { changed } from "../box/state";
 import { RESHAPE_SHARE } from "../drives/rates";
+import { layoutOf } from "../layouts/registry";
 import { filledOf } from "./filledOf";
 import { against, noCost, type StepModule } from "./stepModule";
-import { groupOf, poolOfGroup } from "../box/find";
-import { changed } from "../box/state";
-import { passHours } from "../box/passHours";
 
 /** What is stored in a chunk pool spread over all its drives again, so that new chunks find room in pairs. */
 export const rebalance: StepModule<"rebalance"> = {

@@ -1,17 +1,18 @@
+import type { StepKind } from "../document/plan";
 import { addGroup } from "./addGroup";
 import { backUp } from "./backUp";
 import { changeLevel } from "./changeLevel";
+import { changeParityDrive } from "./changeParityDrive";
 import { claimSpace } from "./claimSpace";
+import { createGroup } from "./createGroup";
 import { growFileSystem } from "./growFileSystem";
 import { growVolume } from "./growVolume";
-import { createGroup } from "./createGroup";
 import { mirrorDrive } from "./mirrorDrive";
-import { changeParityDrive } from "./changeParityDrive";
 import { rebalance } from "./rebalance";
 import { rebuildFromBackup } from "./rebuildFromBackup";
 import { removeDrive } from "./removeDrive";
-import { replaceDrive } from "./replaceDrive";
 import { removeSpare } from "./removeSpare";
+import { replaceDrive } from "./replaceDrive";
 import { setSpare } from "./setSpare";
 import { shrinkVolume } from "./shrinkVolume";
 import type { StepMenu } from "./stepMenu";
@@ -19,9 +20,8 @@ import type { StepModule } from "./stepModule";
 import { sync } from "./sync";
 import { testDrive } from "./testDrive";
 import { verify } from "./verify";
-import { wipeDrive } from "./wipeDrive";
 import { widenGroup } from "./widenGroup";
-import type { StepKind } from "../document/plan";
+import { wipeDrive } from "./wipeDrive";
 
 /**
  * Every kind of step, in the order in which menus list them. A new one is a module, a line here and a definition in the

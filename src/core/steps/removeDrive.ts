@@ -1,18 +1,18 @@
-import { BY_HAND } from "./stepMenu";
-import { layoutOf } from "../layouts/registry";
-import { wrongCount } from "../layouts/problemsOfLayout";
-import { hoursFor } from "../time/hours";
+import { storedIn } from "../box/capacities";
+import { usableOfPool } from "../box/figures";
+import { driveOf, poolOf } from "../box/find";
+import { groupOfDrive } from "../box/members";
+import { type BoxState, changed } from "../box/state";
+import type { StepOf } from "../document/plan";
 import { RESHAPE_SHARE, sequentialRate } from "../drives/rates";
+import { wrongCount } from "../layouts/problemsOfLayout";
+import { layoutOf } from "../layouts/registry";
+import { hoursFor } from "../time/hours";
+import { capital } from "../words/capital";
 import { named, volumesFit } from "./checks";
 import { filledOf } from "./filledOf";
+import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepModule } from "./stepModule";
-import type { StepOf } from "../document/plan";
-import { driveOf, poolOf } from "../box/find";
-import { type BoxState, changed } from "../box/state";
-import { usableOfPool } from "../box/figures";
-import { storedIn } from "../box/capacities";
-import { groupOfDrive } from "../box/members";
-import { capital } from "../words/capital";
 
 const apply = (state: BoxState, step: StepOf<"remove-drive">): BoxState =>
   changed(state, (plan) => {

@@ -1,8 +1,8 @@
-import { BY_HAND } from "./stepMenu";
-import { named } from "./checks";
-import { against, noCost, type StepModule } from "./stepModule";
 import { changed } from "../box/state";
 import { capital } from "../words/capital";
+import { named } from "./checks";
+import { BY_HAND } from "./stepMenu";
+import { against, noCost, type StepModule } from "./stepModule";
 
 /** The drive is free again. */
 export const removeSpare: StepModule<"remove-spare"> = {

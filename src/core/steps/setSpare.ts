@@ -1,10 +1,10 @@
-import { BY_HAND } from "./stepMenu";
-import { roomOf } from "../drives/room";
-import { missingDrives, missingPool, named, notFree } from "./checks";
-import { against, noCost, type StepModule } from "./stepModule";
 import { drivesOf, poolOf } from "../box/find";
 import { changed, takeIn } from "../box/state";
+import { roomOf } from "../drives/room";
 import { capital } from "../words/capital";
+import { missingDrives, missingPool, named, notFree } from "./checks";
+import { BY_HAND } from "./stepMenu";
+import { against, noCost, type StepModule } from "./stepModule";
 
 /** A drive that stands by for a pool and takes over by itself. */
 export const setSpare: StepModule<"set-spare"> = {

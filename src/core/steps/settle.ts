@@ -1,8 +1,8 @@
+import { usableOfPool } from "../box/figures";
+import type { BoxState } from "../box/state";
 import { MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
-import type { Pool, BoxRules } from "../document/plan";
-import type { BoxState } from "../box/state";
-import { usableOfPool } from "../box/figures";
+import type { BoxRules, Pool } from "../document/plan";
 
 /** What boxes do by themselves after a step: claim, and grow volume and file system. */
 export function settle(state: BoxState, rules: BoxRules): BoxState {

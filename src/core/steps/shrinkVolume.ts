@@ -1,14 +1,14 @@
-import { floorTo } from "../bytes/floorTo";
+import { fileSystemCapacity } from "../box/capacities";
+import { drivesOf, poolOf } from "../box/find";
+import { slowestRate } from "../box/passHours";
+import { changed } from "../box/state";
 import { MiB } from "../bytes/bytes";
+import { floorTo } from "../bytes/floorTo";
 import { formatBytes } from "../bytes/formatBytes";
-import { hoursFor } from "../time/hours";
 import { RESHAPE_SHARE } from "../drives/rates";
+import { hoursFor } from "../time/hours";
 import { against, noCost, type StepModule } from "./stepModule";
 import { missingVolume, volumeOf } from "./volumeOf";
-import { drivesOf, poolOf } from "../box/find";
-import { changed } from "../box/state";
-import { fileSystemCapacity } from "../box/capacities";
-import { slowestRate } from "../box/passHours";
 
 /**
  * A volume made smaller with its file system, where the box can; also by a hair, so that a slightly smaller drive fits.

@@ -1,8 +1,8 @@
+import { driveOf } from "../box/find";
 import type { UnitFamily } from "../bytes/formatBytes";
 import type { Plan, Step } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { shortSize } from "../drives/nameOfDrive";
-import { driveOf } from "../box/find";
 import { moduleOf } from "./registry";
 import type { StepNames } from "./stepModule";
 

@@ -1,11 +1,10 @@
 import type { BoxState } from "../box/state";
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { BoxRules, StepKind, StepOf } from "../document/plan";
+import type { BoxRules, Plan, StepKind, StepOf } from "../document/plan";
 import type { Finding } from "../findings/finding";
-import type { StepMenu } from "./stepMenu";
-import type { Plan } from "../document/plan";
 import type { Hours } from "../time/hours";
+import type { StepMenu } from "./stepMenu";
 
 /** What a step is seen with. */
 export interface StepSetting {

@@ -1,11 +1,11 @@
-import { layoutOf } from "../layouts/registry";
+import { occupied } from "../bands/occupied";
+import { bandsOfPool } from "../box/figures";
+import { poolOf } from "../box/find";
+import { passHours } from "../box/passHours";
 import { VERIFY_SHARE } from "../drives/rates";
+import { layoutOf } from "../layouts/registry";
 import { missingPool } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
-import { poolOf } from "../box/find";
-import { bandsOfPool } from "../box/figures";
-import { occupied } from "../bands/occupied";
-import { passHours } from "../box/passHours";
 
 /** Scheduled parity brought up to date: files are protected as of this moment. */
 export const sync: StepModule<"sync"> = {

@@ -1,10 +1,10 @@
-import { offerFor } from "./stepMenu";
-import { hoursFor } from "../time/hours";
-import { selfTestRate } from "../drives/rates";
-import { missingDrives, named } from "./checks";
-import { noCost, type StepModule } from "./stepModule";
 import { driveOf } from "../box/find";
+import { selfTestRate } from "../drives/rates";
+import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
+import { missingDrives, named } from "./checks";
+import { offerFor } from "./stepMenu";
+import { noCost, type StepModule } from "./stepModule";
 
 /** An extended self-test of a drive. */
 export const testDrive: StepModule<"test-drive"> = {

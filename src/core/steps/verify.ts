@@ -1,10 +1,10 @@
+import { occupied } from "../bands/occupied";
+import { bandsOfPool } from "../box/figures";
+import { poolOf } from "../box/find";
+import { passHours } from "../box/passHours";
 import { VERIFY_SHARE } from "../drives/rates";
 import { missingPool } from "./checks";
 import { noCost, type StepModule } from "./stepModule";
-import { poolOf } from "../box/find";
-import { bandsOfPool } from "../box/figures";
-import { occupied } from "../bands/occupied";
-import { passHours } from "../box/passHours";
 
 /** Everything read and compared with its copies or parity. */
 export const verify: StepModule<"verify"> = {

@@ -1,6 +1,6 @@
+import { poolOf } from "../box/find";
 import type { Plan, Volume } from "../document/plan";
 import { against } from "./stepModule";
-import { poolOf } from "../box/find";
 
 /** A volume of a pool at a moment. */
 export const volumeOf = (plan: Plan, pool: string, id: string): Volume | undefined =>

@@ -1,12 +1,12 @@
-import { offerFor } from "./stepMenu";
-import { hoursFor } from "../time/hours";
-import { sequentialRate } from "../drives/rates";
-import { missingDrives, named } from "./checks";
-import { against, noCost, type StepModule } from "./stepModule";
-import { isFree } from "../box/members";
 import { driveOf } from "../box/find";
+import { isFree } from "../box/members";
 import { changed } from "../box/state";
+import { sequentialRate } from "../drives/rates";
+import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
+import { missingDrives, named } from "./checks";
+import { offerFor } from "./stepMenu";
+import { against, noCost, type StepModule } from "./stepModule";
 
 /** A drive overwritten from end to end. */
 export const wipeDrive: StepModule<"wipe-drive"> = {

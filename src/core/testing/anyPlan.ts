@@ -1,9 +1,9 @@
 import fc from "fast-check";
-import { applyCommand } from "../commands/applyCommand";
 import { HANDS } from "../calendar/planCalendar";
+import { applyCommand } from "../commands/applyCommand";
 import type { Command } from "../document/command";
 import { emptyPlan } from "../document/emptyPlan";
-import type { Plan, Drive, LayoutId, DayRange, HandsWindow, StepBody, NewDrive } from "../document/plan";
+import type { DayRange, Drive, HandsWindow, LayoutId, NewDrive, Plan, StepBody } from "../document/plan";
 import { layouts } from "../layouts/registry";
 import { anyBytes, testDrive } from "./arbitraries";
 

@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { nominalBytes } from "../bytes/nominalBytes";
+import type { Drive } from "../document/plan";
 import { layouts } from "../layouts/registry";
 import { ruleSets } from "../rules/ruleSets";
-import type { Drive } from "../document/plan";
 
 /** A plain hard disk on the shelf. */
 export function testDrive(id: string, bytes: number, more: Partial<Drive> = {}): Drive {

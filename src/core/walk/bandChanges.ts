@@ -1,8 +1,8 @@
 import { heightOf, type Band } from "../bands/band";
+import { bandsOfGroup } from "../box/figures";
+import { groupOf } from "../box/find";
 import type { Plan } from "../document/plan";
 import { rulesOf } from "../rules/ruleSets";
-import { groupOf } from "../box/find";
-import { bandsOfGroup } from "../box/figures";
 
 /**
  * What becomes of a band between two moments, by its place in the later group; `gone` by its place in the earlier one.

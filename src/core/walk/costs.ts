@@ -1,9 +1,9 @@
-import { boughtFor } from "../steps/attention";
-import type { Bytes } from "../bytes/bytes";
-import { EXAMPLE_PRICES } from "../drives/priceList";
-import type { Drive, PricedDrive } from "../document/plan";
-import { isFree } from "../box/members";
 import { drivesOf } from "../box/find";
+import { isFree } from "../box/members";
+import type { Bytes } from "../bytes/bytes";
+import type { Drive, PricedDrive } from "../document/plan";
+import { EXAMPLE_PRICES } from "../drives/priceList";
+import { boughtFor } from "../steps/attention";
 import type { Walk } from "./moment";
 
 /** A drive that has to be bought for a plan. */

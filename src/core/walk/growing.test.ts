@@ -1,14 +1,14 @@
 import { applyCommand } from "../commands/applyCommand";
+import { brokenSteps } from "../commands/brokenSteps";
 import type { Plan } from "../document/plan";
-import { growingClinic } from "../document/samples/growingClinic";
 import { checkPlan } from "../document/readPlan";
+import { growingClinic } from "../document/samples/growingClinic";
 import { rulesOf } from "../rules/ruleSets";
 import { stepsOfAct, usualChoices, type Act } from "../steps/propose";
-import { brokenSteps } from "../commands/brokenSteps";
 import { changesBetween } from "./bandChanges";
+import { erasedDrives } from "./erasedDrives";
 import { exposedHours, planSummary } from "./planSummary";
 import { walkPlan } from "./walkPlan";
-import { erasedDrives } from "./erasedDrives";
 
 const plain = (lines: readonly string[]) => lines.map((line) => line.replaceAll("\u00a0", " "));
 

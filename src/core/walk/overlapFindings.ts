@@ -1,6 +1,6 @@
-import { moduleOf } from "../steps/registry";
 import type { Step } from "../document/plan";
 import { type Finding } from "../findings/finding";
+import { moduleOf } from "../steps/registry";
 import type { WalkedStep } from "./moment";
 
 /** Only one change at a time: a rewrite or a rebuild must have ended before the next begins. */

@@ -1,8 +1,8 @@
+import { formatBytes } from "../bytes/formatBytes";
 import { plural } from "../words/counted";
 import { listOf } from "../words/listOf";
-import { formatBytes } from "../bytes/formatBytes";
-import type { Walk } from "./moment";
 import { erasedDrives } from "./erasedDrives";
+import type { Walk } from "./moment";
 
 const NUMBERS = [
   "No",

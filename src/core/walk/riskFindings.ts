@@ -1,8 +1,8 @@
-import { moduleOf } from "../steps/registry";
 import type { BoxState } from "../box/state";
 import { preciousFindings } from "../data/precious";
 import type { Step } from "../document/plan";
 import { type Finding } from "../findings/finding";
+import { moduleOf } from "../steps/registry";
 import { type StepCost, type StepSetting } from "../steps/stepModule";
 import type { Exposure } from "./moment";
 

@@ -1,11 +1,11 @@
-import { oneOrMany } from "@/core/words/counted";
-import { createEvents, type EventAttributes } from "ics";
-import type { Order, Schedule, ScheduledStep } from "@/core/schedule/schedulePlan";
+import { driveOf } from "@/core/box/find";
 import { nameOfDrive, nameOfDriveFirst } from "@/core/drives/nameOfDrive";
+import type { Order, Schedule, ScheduledStep } from "@/core/schedule/schedulePlan";
 import { moduleOf } from "@/core/steps/registry";
 import { hoursWords } from "@/core/time/hoursWords";
-import { driveOf } from "@/core/box/find";
 import type { Walk, WalkedStep } from "@/core/walk/moment";
+import { oneOrMany } from "@/core/words/counted";
+import { createEvents, type EventAttributes } from "ics";
 
 /** Entries of steps that need only a click are shown at least so long, in milliseconds. */
 const SHORTEST = 15 * 60_000;

@@ -1,7 +1,7 @@
-import Papa from "papaparse";
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import type { Choice } from "@/core/compare/compare";
 import { lossShare } from "@/core/compare/measures";
+import Papa from "papaparse";
 
 /** What of a choice stands in a copied comparison. */
 export interface TableRow {

@@ -1,7 +1,7 @@
-import Papa from "papaparse";
 import { parseSize } from "@/core/bytes/parseSize";
-import { driveBytes } from "@/core/drives/typedDrive";
 import type { Bus, Drive, Medium, NewDrive } from "@/core/document/plan";
+import { driveBytes } from "@/core/drives/typedDrive";
+import Papa from "papaparse";
 
 /** The columns of a drive list. `size` must be there; the others may be left out or empty. */
 export const DRIVE_CSV_COLUMNS = ["size", "model", "serial", "price", "kind"] as const;

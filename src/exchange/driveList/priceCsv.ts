@@ -1,7 +1,7 @@
-import Papa from "papaparse";
 import { MOST_PRICES } from "@/core/document/limits";
-import { readDriveCsv } from "./driveCsv";
 import type { PricedDrive } from "@/core/document/plan";
+import Papa from "papaparse";
+import { readDriveCsv } from "./driveCsv";
 
 export type PriceCsvResult = { ok: true; prices: PricedDrive[] } | { ok: false; problems: string[] };
 

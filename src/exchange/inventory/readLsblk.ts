@@ -1,9 +1,8 @@
+import type { Bus, Contents, Medium, NewDrive, Sector } from "@/core/document/plan";
 import { isSector } from "@/core/drives/sector";
-import type { Sector } from "@/core/document/plan";
 import { cleanText, flag, kernelName, wholeNumber, type BlockDevice } from "./blockDevice";
 import validateLsblk from "./generated/validateLsblk.cjs";
 import { kindOfDevice, type DeviceKind } from "./kindOfDevice";
-import type { Bus, Contents, Medium, NewDrive } from "@/core/document/plan";
 
 /** A physical drive that the operating system knows. */
 export interface FoundDrive {

@@ -1,7 +1,7 @@
-import { deflateSync, Inflate, strFromU8, strToU8 } from "fflate";
 import type { Plan } from "@/core/document/plan";
 import type { Problem } from "@/core/document/problem";
 import { readPlan } from "@/core/document/readPlan";
+import { deflateSync, Inflate, strFromU8, strToU8 } from "fflate";
 import type { PlanFileResult } from "../importPlan";
 
 /** Longer fragments are not made, and not read: mail programs and messengers cut them off. */

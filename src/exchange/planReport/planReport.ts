@@ -1,24 +1,24 @@
+import { drivesOf } from "@/core/box/find";
 import { formatBytes } from "@/core/bytes/formatBytes";
-import { dayOfMomentIn, dayWords, momentWords, plainDayWords } from "@/core/time/dateWords";
-import type { Schedule } from "@/core/schedule/schedulePlan";
-import { handsIdOf, HANDS } from "@/core/calendar/planCalendar";
+import { HANDS, handsIdOf } from "@/core/calendar/planCalendar";
 import { CURRENT_DAYS } from "@/core/data/backup";
 import { coverage, THREATS, type Coverage, type Threat } from "@/core/data/coverage";
 import { outcomeWords } from "@/core/data/coverageWords";
-import type { Demand } from "@/core/schedule/demand";
 import { fullWords, growthWords, WORTH_WORDS } from "@/core/data/dataWords";
 import type { Plan } from "@/core/document/plan";
-import { nameOfDriveFirst, shortSize } from "@/core/drives/nameOfDrive";
 import { bayOf } from "@/core/drives/drive";
+import { nameOfDriveFirst, shortSize } from "@/core/drives/nameOfDrive";
 import type { Severity } from "@/core/findings/finding";
 import { layoutOf } from "@/core/layouts/registry";
-import { costsOf } from "@/core/walk/costs";
-import { dayOf, planSummary } from "@/core/walk/planSummary";
 import { ruleSetOf } from "@/core/rules/ruleSets";
+import type { Demand } from "@/core/schedule/demand";
+import type { Schedule } from "@/core/schedule/schedulePlan";
+import { dayOfMomentIn, dayWords, momentWords, plainDayWords } from "@/core/time/dateWords";
 import { hoursWords } from "@/core/time/hoursWords";
-import { drivesOf } from "@/core/box/find";
-import type { Walk, WalkedMoment } from "@/core/walk/moment";
+import { costsOf } from "@/core/walk/costs";
 import { erasedDrives } from "@/core/walk/erasedDrives";
+import type { Walk, WalkedMoment } from "@/core/walk/moment";
+import { dayOf, planSummary } from "@/core/walk/planSummary";
 
 /** The box at one end of the plan, in words. */
 export interface BoxReport {

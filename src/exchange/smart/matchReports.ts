@@ -1,6 +1,6 @@
 import type { Command } from "@/core/document/command";
-import { driveOfReport, type SmartReport } from "./readSmart";
 import type { Drive } from "@/core/document/plan";
+import { driveOfReport, type SmartReport } from "./readSmart";
 
 /** Reports beside the drives of a plan that they are of. */
 export interface MatchedReports {

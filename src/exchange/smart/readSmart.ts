@@ -1,7 +1,6 @@
+import type { Bus, Health, Medium, NewDrive, Sector } from "@/core/document/plan";
 import { isSector } from "@/core/drives/sector";
-import type { Sector } from "@/core/document/plan";
 import validateSmartctl from "./generated/validateSmartctl.cjs";
-import type { Bus, Health, Medium, NewDrive } from "@/core/document/plan";
 
 /** What smartctl said of one drive. */
 export interface SmartReport {

@@ -1,6 +1,6 @@
 import { counted } from "../../words/counted";
-import { shelve } from "../driveChanges";
 import type { CommandModule } from "../commandModule";
+import { shelve } from "../driveChanges";
 
 /** New drives, onto the shelf. */
 export const addDrives: CommandModule<"add-drives"> = {

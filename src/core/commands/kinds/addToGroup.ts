@@ -1,8 +1,8 @@
 import { groupOfDrive } from "../../box/members";
 import { counted } from "../../words/counted";
+import type { CommandModule } from "../commandModule";
 import { findDrive, findGroup } from "../lookUp";
 import { settleIn, takeOut } from "../membership";
-import type { CommandModule } from "../commandModule";
 
 /** Drives for a group. */
 export const addToGroup: CommandModule<"add-to-group"> = {

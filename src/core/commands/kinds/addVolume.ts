@@ -1,6 +1,6 @@
+import type { CommandModule } from "../commandModule";
 import { freeId } from "../freeId";
 import { findPool } from "../lookUp";
-import type { CommandModule } from "../commandModule";
 
 /** A volume for a pool. */
 export const addVolume: CommandModule<"add-volume"> = {

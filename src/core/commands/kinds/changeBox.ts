@@ -1,8 +1,8 @@
 import { MOST_BAYS } from "../../document/limits";
 import type { Plan } from "../../document/plan";
 import { bayOf } from "../../drives/drive";
-import { refuse } from "../refusal";
 import type { CommandModule } from "../commandModule";
+import { refuse } from "../refusal";
 
 function setBays(plan: Plan, bays: number): void {
   if (!Number.isInteger(bays) || bays < 1 || bays > MOST_BAYS) refuse(`A box has 1 to ${MOST_BAYS} bays.`);

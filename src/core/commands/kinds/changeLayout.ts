@@ -1,6 +1,6 @@
 import { layoutOf } from "../../layouts/registry";
-import { findGroup } from "../lookUp";
 import type { CommandModule } from "../commandModule";
+import { findGroup } from "../lookUp";
 
 /** Another layout for a group. */
 export const changeLayout: CommandModule<"change-layout"> = {

@@ -1,8 +1,8 @@
 import { current } from "immer";
 import type { Step, StepBody } from "../../document/plan";
+import type { CommandModule } from "../commandModule";
 import { placeOfStep } from "../lookUp";
 import { putSteps } from "../putSteps";
-import type { CommandModule } from "../commandModule";
 
 /** The same step once more, behind itself. */
 export const duplicateStep: CommandModule<"duplicate-step"> = {

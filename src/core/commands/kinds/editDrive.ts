@@ -1,6 +1,6 @@
-import { driveWords } from "../driveWords";
-import { changeDrive } from "../driveChanges";
 import type { CommandModule } from "../commandModule";
+import { changeDrive } from "../driveChanges";
+import { driveWords } from "../driveWords";
 
 /** What is known of a drive, changed by hand. */
 export const editDrive: CommandModule<"edit-drive"> = {

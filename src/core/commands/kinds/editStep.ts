@@ -1,6 +1,6 @@
 import type { Step } from "../../document/plan";
-import { placeOfStep } from "../lookUp";
 import type { CommandModule } from "../commandModule";
+import { placeOfStep } from "../lookUp";
 
 /** What of a step can be changed without its becoming another. */
 const LEAVES_IT_AS_IT_IS = new Set(["disabled", "together", "notBefore"]);

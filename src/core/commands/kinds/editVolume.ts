@@ -1,5 +1,5 @@
-import { findVolume } from "../lookUp";
 import type { CommandModule } from "../commandModule";
+import { findVolume } from "../lookUp";
 
 /** What of a volume can be edited. */
 export const editVolume: CommandModule<"edit-volume"> = {

@@ -1,8 +1,8 @@
 import { MOST_DRIVES } from "../../document/limits";
 import { oneOrMany } from "../../words/counted";
+import type { CommandModule } from "../commandModule";
 import { placeFor, putSteps } from "../putSteps";
 import { refuse } from "../refusal";
-import type { CommandModule } from "../commandModule";
 
 /** Steps with the drives to buy that they name; the plan gets a calendar if it has none and one is given. */
 export const insertSequence: CommandModule<"insert-sequence"> = {

@@ -1,6 +1,6 @@
 import { oneOrMany } from "../../words/counted";
-import { placeFor, putSteps } from "../putSteps";
 import type { CommandModule } from "../commandModule";
+import { placeFor, putSteps } from "../putSteps";
 
 /** Steps before one, after one, or at the end. */
 export const insertSteps: CommandModule<"insert-steps"> = {

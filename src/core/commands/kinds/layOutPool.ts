@@ -1,7 +1,7 @@
 import { layoutOf } from "../../layouts/registry";
+import type { CommandModule } from "../commandModule";
 import { findPool } from "../lookUp";
 import { putGroups } from "../newGroups";
-import type { CommandModule } from "../commandModule";
 
 /** Other groups for a pool than those that it has, or a new pool; drives of it that are in none are left out. */
 export const layOutPool: CommandModule<"lay-out-pool"> = {

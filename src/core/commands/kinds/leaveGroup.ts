@@ -1,7 +1,7 @@
 import { counted } from "../../words/counted";
+import type { CommandModule } from "../commandModule";
 import { findDrive } from "../lookUp";
 import { release } from "../membership";
-import type { CommandModule } from "../commandModule";
 
 /** Drives out of their groups, the spares or the cache. */
 export const leaveGroup: CommandModule<"leave-group"> = {

@@ -1,7 +1,7 @@
 import { layoutOf } from "../../layouts/registry";
 import { counted } from "../../words/counted";
-import { putGroups } from "../newGroups";
 import type { CommandModule } from "../commandModule";
+import { putGroups } from "../newGroups";
 
 /** A group of drives, in a new pool or a further one of a pool. */
 export const makeGroup: CommandModule<"make-group"> = {

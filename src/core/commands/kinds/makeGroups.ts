@@ -1,6 +1,6 @@
 import { layoutOf } from "../../layouts/registry";
-import { putGroups } from "../newGroups";
 import type { CommandModule } from "../commandModule";
+import { putGroups } from "../newGroups";
 
 /** A new pool of several groups of one layout. */
 export const makeGroups: CommandModule<"make-groups"> = {

@@ -2,11 +2,11 @@ import { driveInBay } from "../../box/bays";
 import { groupOfDrive } from "../../box/members";
 import type { Drive, Plan } from "../../document/plan";
 import { bayOf } from "../../drives/drive";
+import type { CommandModule } from "../commandModule";
 import { driveWords } from "../driveWords";
 import { findDrive } from "../lookUp";
 import { release } from "../membership";
 import { refuse } from "../refusal";
-import type { CommandModule } from "../commandModule";
 
 /** Puts a drive from the shelf in the place, and in the group, of the one that holds the bay. */
 function takePlaceOf(plan: Plan, drive: Drive, occupant: Drive): void {

@@ -1,5 +1,5 @@
-import { placeOfStep } from "../lookUp";
 import type { CommandModule } from "../commandModule";
+import { placeOfStep } from "../lookUp";
 
 /** A step to another place in the list, counted from 0. */
 export const moveStep: CommandModule<"move-step"> = {

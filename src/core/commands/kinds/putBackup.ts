@@ -1,7 +1,7 @@
 import { MOST_BACKUPS } from "../../document/limits";
+import type { CommandModule } from "../commandModule";
 import { freeId } from "../freeId";
 import { refuse } from "../refusal";
-import type { CommandModule } from "../commandModule";
 
 /** A backup added, or changed where its id is there. */
 export const putBackup: CommandModule<"put-backup"> = {

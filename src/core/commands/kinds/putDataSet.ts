@@ -1,8 +1,8 @@
 import { MOST_DATA_SETS } from "../../document/limits";
+import type { CommandModule } from "../commandModule";
 import { holdingOthers } from "../dataOfPlan";
 import { freeId } from "../freeId";
 import { refuse } from "../refusal";
-import type { CommandModule } from "../commandModule";
 
 /** A data set added, or changed where its id is there. What its volume holds changes with it. */
 export const putDataSet: CommandModule<"put-data-set"> = {

@@ -1,5 +1,5 @@
-import { need } from "../refusal";
 import type { CommandModule } from "../commandModule";
+import { need } from "../refusal";
 
 /** A backup taken away. */
 export const removeBackup: CommandModule<"remove-backup"> = {

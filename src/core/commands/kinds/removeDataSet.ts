@@ -1,6 +1,6 @@
+import type { CommandModule } from "../commandModule";
 import { holdingOthers } from "../dataOfPlan";
 import { need } from "../refusal";
-import type { CommandModule } from "../commandModule";
 
 /** A data set taken away, and what is used of its volume with it. */
 export const removeDataSet: CommandModule<"remove-data-set"> = {

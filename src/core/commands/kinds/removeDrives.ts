@@ -1,7 +1,7 @@
 import { counted } from "../../words/counted";
+import type { CommandModule } from "../commandModule";
 import { findDrive } from "../lookUp";
 import { release } from "../membership";
-import type { CommandModule } from "../commandModule";
 
 /** Drives that are no longer part of the plan. */
 export const removeDrives: CommandModule<"remove-drives"> = {

@@ -1,6 +1,6 @@
 import { oneOrMany } from "../../words/counted";
-import { placeOfStep } from "../lookUp";
 import type { CommandModule } from "../commandModule";
+import { placeOfStep } from "../lookUp";
 
 /** Steps taken out of the plan. */
 export const removeSteps: CommandModule<"remove-steps"> = {

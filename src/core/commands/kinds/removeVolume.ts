@@ -1,5 +1,5 @@
-import { findPool, findVolume } from "../lookUp";
 import type { CommandModule } from "../commandModule";
+import { findPool, findVolume } from "../lookUp";
 
 /** A volume taken away. */
 export const removeVolume: CommandModule<"remove-volume"> = {

@@ -1,5 +1,5 @@
-import { findPool } from "../lookUp";
 import type { CommandModule } from "../commandModule";
+import { findPool } from "../lookUp";
 
 /** Another name for a pool. */
 export const renamePool: CommandModule<"rename-pool"> = {

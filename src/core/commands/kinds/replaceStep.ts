@@ -1,6 +1,6 @@
+import type { CommandModule } from "../commandModule";
 import { placeOfStep } from "../lookUp";
 import { putSteps } from "../putSteps";
-import type { CommandModule } from "../commandModule";
 
 /** Several steps in the place of one. */
 export const replaceStep: CommandModule<"replace-step"> = {

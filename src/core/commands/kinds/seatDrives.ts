@@ -1,7 +1,7 @@
 import { counted } from "../../words/counted";
+import type { CommandModule } from "../commandModule";
 import { driveWords } from "../driveWords";
 import { seat } from "../membership";
-import type { CommandModule } from "../commandModule";
 
 /** Drives from the shelf into free bays, lowest number first. */
 export const seatDrives: CommandModule<"seat-drives"> = {

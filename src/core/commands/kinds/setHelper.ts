@@ -1,7 +1,7 @@
 import { counted } from "../../words/counted";
+import type { CommandModule } from "../commandModule";
 import { findDrive, findPool } from "../lookUp";
 import { settleIn, takeOut } from "../membership";
-import type { CommandModule } from "../commandModule";
 
 /** A cache or log beside a pool. */
 export const setHelper: CommandModule<"set-helper"> = {

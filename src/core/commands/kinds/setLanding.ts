@@ -1,6 +1,6 @@
+import type { CommandModule } from "../commandModule";
 import { findPool } from "../lookUp";
 import { refuse } from "../refusal";
-import type { CommandModule } from "../commandModule";
 
 /** A pool as the landing place of another, or that ended. */
 export const setLanding: CommandModule<"set-landing"> = {

@@ -1,5 +1,5 @@
-import { findGroup } from "../lookUp";
 import type { CommandModule } from "../commandModule";
+import { findGroup } from "../lookUp";
 
 /** What can be chosen about a group. */
 export const setOptions: CommandModule<"set-options"> = {

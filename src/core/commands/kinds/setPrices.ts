@@ -1,6 +1,6 @@
 import { MOST_PRICES } from "../../document/limits";
-import { refuse } from "../refusal";
 import type { CommandModule } from "../commandModule";
+import { refuse } from "../refusal";
 
 /** The prices that the plan reckons with; an empty list takes them away. */
 export const setPrices: CommandModule<"set-prices"> = {

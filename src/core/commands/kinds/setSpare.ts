@@ -1,8 +1,8 @@
 import { counted } from "../../words/counted";
+import type { CommandModule } from "../commandModule";
 import { driveWords } from "../driveWords";
 import { findDrive, findGroup, findPool } from "../lookUp";
 import { settleIn, takeOut } from "../membership";
-import type { CommandModule } from "../commandModule";
 
 /** Hot spares for a pool, or for one group of it. */
 export const setSpare: CommandModule<"set-spare"> = {

@@ -1,6 +1,6 @@
+import type { CommandModule } from "../commandModule";
 import { findGroup } from "../lookUp";
 import { release } from "../membership";
-import type { CommandModule } from "../commandModule";
 
 /** A group taken apart: its drives stay in their bays. */
 export const takeApart: CommandModule<"take-apart"> = {

@@ -1,6 +1,6 @@
 import { counted } from "../../words/counted";
-import { changeDrive, shelve } from "../driveChanges";
 import type { CommandModule } from "../commandModule";
+import { changeDrive, shelve } from "../driveChanges";
 
 /** Several drives at once, from what they report of themselves; new ones go to the shelf. */
 export const updateDrives: CommandModule<"update-drives"> = {

@@ -1,5 +1,5 @@
-import type { Finding } from "../../findings/finding";
 import type { Drive } from "../../document/plan";
+import type { Finding } from "../../findings/finding";
 
 /** Drives of one model that were bought together age together. Said once for a group in which all are so. */
 export function checkAlike(drives: readonly Drive[]): Finding[] {

@@ -1,7 +1,7 @@
 import type { UnitFamily } from "../../bytes/formatBytes";
+import type { BoxRules, Drive } from "../../document/plan";
 import type { Finding } from "../../findings/finding";
 import { nameOfDriveFirst } from "../nameOfDrive";
-import type { BoxRules, Drive } from "../../document/plan";
 
 /**
  * Whether a drive holds something that joining a group would erase: the running system blocks, other data warns. On a

@@ -1,8 +1,8 @@
 import type { UnitFamily } from "../../bytes/formatBytes";
-import type { Finding } from "../../findings/finding";
-import { selfTestRate } from "../rates";
-import { nameOfDriveFirst } from "../nameOfDrive";
 import type { Drive } from "../../document/plan";
+import type { Finding } from "../../findings/finding";
+import { nameOfDriveFirst } from "../nameOfDrive";
+import { selfTestRate } from "../rates";
 
 /**
  * Whether a drive's health lets it join a group: failing blocks; reallocated or pending sectors, or a bad mark, warn.

@@ -1,8 +1,8 @@
 import type { Bytes } from "../../bytes/bytes";
 import { formatBytes, formatExactBytes, type UnitFamily } from "../../bytes/formatBytes";
+import type { BoxRules, Drive } from "../../document/plan";
 import type { Finding } from "../../findings/finding";
 import { nameOfDriveFirst } from "../nameOfDrive";
-import type { Drive, BoxRules } from "../../document/plan";
 
 /** Within this share a right-size margin, or a volume a hair smaller, would have let the drive in. */
 const A_HAIR = 0.001;

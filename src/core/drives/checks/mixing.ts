@@ -1,9 +1,9 @@
+import type { UnitFamily } from "../../bytes/formatBytes";
+import type { BoxRules, Drive, Mixing } from "../../document/plan";
+import type { Finding } from "../../findings/finding";
 import { plural } from "../../words/counted";
 import { listOf } from "../../words/listOf";
-import type { UnitFamily } from "../../bytes/formatBytes";
-import type { Finding } from "../../findings/finding";
 import { nameOfDrive, nameOfDriveFirst } from "../nameOfDrive";
-import type { Drive, BoxRules, Mixing } from "../../document/plan";
 
 /** The drives that are not of the commonest kind; the first kind wins a tie. */
 function oddOnes<K>(drives: readonly Drive[], kindOf: (drive: Drive) => K): Drive[] {

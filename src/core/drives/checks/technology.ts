@@ -1,8 +1,8 @@
 import { TiB } from "../../bytes/bytes";
 import type { UnitFamily } from "../../bytes/formatBytes";
+import type { Drive } from "../../document/plan";
 import type { Finding } from "../../findings/finding";
 import { nameOfDriveFirst } from "../nameOfDrive";
-import type { Drive } from "../../document/plan";
 
 /** What a drive's make-up says against it: a partition table that ends at 2 TiB, or shingled recording under parity. */
 export function checkTechnology(drive: Drive, underParity: boolean, family: UnitFamily = "TB"): Finding[] {
