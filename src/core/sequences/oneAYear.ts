@@ -13,6 +13,7 @@ import { parityOf } from "../steps/parityOf";
 import { moduleOf } from "../steps/registry";
 import { settle } from "../steps/settle";
 import { counted } from "../words/counted";
+import { boxBefore } from "./boxBefore";
 import { replaceInBestOrder } from "./oneByOne";
 import {
   CAREFUL,
@@ -109,11 +110,7 @@ interface Along {
 
 function goingAlong({ plan, rules, family, day }: SequenceSetting, buys: readonly Drive[]): Along {
   const steps: StepBody[] = [];
-  let state: BoxState = {
-    plan: { ...plan, drives: [...plan.drives, ...buys] },
-    tested: new Set(),
-    backedUp: new Set(),
-  };
+  let state = boxBefore(plan, buys);
   const take = (body: StepBody) => {
     steps.push(body);
     state = settle(moduleOf(body).apply(state, { ...body, id: "year" } as Step, { rules, family, day }), rules);

@@ -4,7 +4,7 @@ import { drivesOf } from "../box/find";
 import type { BoxState } from "../box/state";
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { Drive, Group, Plan, Step, StepBody } from "../document/plan";
+import type { Drive, Group, Step, StepBody } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { shortSize } from "../drives/nameOfDrive";
 import { roomOf } from "../drives/room";
@@ -15,6 +15,7 @@ import { moduleOf } from "../steps/registry";
 import { settle } from "../steps/settle";
 import type { StepSetting } from "../steps/stepModule";
 import { bestOrder } from "./bestOrder";
+import { boxBefore } from "./boxBefore";
 import {
   CAREFUL,
   emptyWish,
@@ -128,13 +129,6 @@ interface Along {
   state: BoxState;
   steps: StepBody[];
   done: number;
-}
-
-/** The box before the changes, with what comes into it on its shelf. */
-function boxBefore(plan: Plan, news: readonly Drive[]): BoxState {
-  const there = new Set(plan.drives.map((drive) => drive.id));
-  const drives = [...plan.drives, ...news.filter((drive) => !there.has(drive.id))];
-  return { plan: { ...plan, drives }, tested: new Set(), backedUp: new Set() };
 }
 
 /**
