@@ -4,55 +4,69 @@ import { useState } from "react";
 import { formatExactBytes } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
 import type { Command } from "@/core/document/command";
-import type { Plan, Backup } from "@/core/document/plan";
+import type { Backup, DataSet, Plan } from "@/core/document/plan";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
-import { FIELD, Labelled } from "../kit/Field";
+import { Choice, TextField, Tick } from "../kit/Field";
 import { FormDialog, textOf } from "../kit/FormDialog";
 import { useUnit } from "../preferences/preferences";
 import { today } from "../today";
 import { isFree } from "@/core/box/members";
 
-/** A place where data is kept a second time: what it holds, how much fits, how often, when it was last found whole. */
-export function BackupDialog({
-  backup,
-  plan,
-  act,
-  onClose,
-}: {
+type NewBackup = Extract<Command, { kind: "put-backup" }>["backup"];
+
+const KINDS = [
+  { value: "box", label: "another box" },
+  { value: "usb-drive", label: "a USB drive" },
+  { value: "service", label: "a service" },
+];
+
+const PLACES = [
+  { value: "elsewhere", label: "elsewhere" },
+  { value: "here", label: "in the same place as the box" },
+];
+
+/** The backup that was typed, or what is wrong with it. */
+function backupFrom(data: FormData, kind: Backup["kind"], id: string | undefined): NewBackup | string {
+  const name = textOf(data, "name");
+  if (name === "") return "Give it a name by which you will know it at the box.";
+  const size = textOf(data, "size") === "" ? null : parseSize(textOf(data, "size"));
+  if (size && !size.ok) return `How much fits: ${size.message}`;
+  const every = Number(textOf(data, "every"));
+  if (!Number.isInteger(every) || every < 1 || every > 3660) return "How often: type whole days, from 1.";
+  const verified = textOf(data, "verified");
+  if (verified > today()) return "The day on which it was verified has not come yet.";
+  const drive = kind === "usb-drive" ? textOf(data, "drive") : "";
+  return {
+    ...(id === undefined ? {} : { id }),
+    name: name.slice(0, 120),
+    kind,
+    place: textOf(data, "place") === "elsewhere" ? "elsewhere" : "here",
+    ...(size ? { bytes: size.size.bytes } : {}),
+    everyDays: every,
+    keepsVersions: data.get("versions") !== null,
+    ...(verified === "" ? {} : { lastVerified: verified }),
+    dataSets: data.getAll("sets").map(String),
+    ...(drive === "" ? {} : { drive }),
+  };
+}
+
+interface Props {
   backup: Backup | null;
   plan: Plan;
   act: (command: Command, offersUndo?: boolean) => string | null;
   onClose: () => void;
-}) {
+}
+
+/** A place where data is kept a second time: what it holds, how much fits, how often, when it was last found whole. */
+export function BackupDialog({ backup, plan, act, onClose }: Props) {
   const [unit] = useUnit();
   const [kind, setKind] = useState<Backup["kind"]>(backup?.kind ?? "box");
   const free = plan.drives.filter((drive) => isFree(plan, drive.id));
   const save = (data: FormData): string | null => {
-    const name = textOf(data, "name");
-    if (name === "") return "Give it a name by which you will know it at the box.";
-    const size = textOf(data, "size") === "" ? null : parseSize(textOf(data, "size"));
-    if (size && !size.ok) return `How much fits: ${size.message}`;
-    const every = Number(textOf(data, "every"));
-    if (!Number.isInteger(every) || every < 1 || every > 3660) return "How often: type whole days, from 1.";
-    const verified = textOf(data, "verified");
-    if (verified > today()) return "The day on which it was verified has not come yet.";
-    const drive = kind === "usb-drive" ? textOf(data, "drive") : "";
-    return act({
-      kind: "put-backup",
-      backup: {
-        ...(backup ? { id: backup.id } : {}),
-        name: name.slice(0, 120),
-        kind,
-        place: textOf(data, "place") === "elsewhere" ? "elsewhere" : "here",
-        ...(size?.ok ? { bytes: size.size.bytes } : {}),
-        everyDays: every,
-        keepsVersions: data.get("versions") !== null,
-        ...(verified === "" ? {} : { lastVerified: verified }),
-        dataSets: data.getAll("sets").map(String),
-        ...(drive === "" ? {} : { drive }),
-      },
-    });
+    const typed = backupFrom(data, kind, backup?.id);
+    return typeof typed === "string" ? typed : act({ kind: "put-backup", backup: typed });
   };
+  const before = fieldsOf(backup);
   return (
     <FormDialog
       title={backup ? "Change a backup" : "A backup"}
@@ -61,79 +75,81 @@ export function BackupDialog({
       onClose={onClose}
       {...(backup ? { onRemove: () => act({ kind: "remove-backup", backup: backup.id }, true) } : {})}
     >
-      <Labelled label="Name">
-        <input
-          name="name"
-          className={FIELD}
-          defaultValue={backup?.name ?? ""}
-          maxLength={120}
-          placeholder="Box at home"
-        />
-      </Labelled>
-      <Labelled label="What it is">
-        <select className={FIELD} value={kind} onChange={(event) => setKind(event.target.value as Backup["kind"])}>
-          <option value="box">another box</option>
-          <option value="usb-drive">a USB drive</option>
-          <option value="service">a service</option>
-        </select>
-      </Labelled>
-      <Labelled label="Where it is">
-        <select name="place" className={FIELD} defaultValue={backup?.place ?? "elsewhere"}>
-          <option value="elsewhere">elsewhere</option>
-          <option value="here">in the same place as the box</option>
-        </select>
-      </Labelled>
-      <Labelled label="How much fits (empty if that is no question)">
-        <input
-          name="size"
-          className={FIELD}
-          defaultValue={backup?.bytes === undefined ? "" : formatExactBytes(backup.bytes)}
-          placeholder="12 TB"
-        />
-      </Labelled>
+      <TextField label="Name" name="name" defaultValue={before.name} maxLength={120} placeholder="Box at home" />
+      <Choice label="What it is" value={kind} options={KINDS} onPick={(value) => setKind(value as Backup["kind"])} />
+      <Choice label="Where it is" name="place" defaultValue={before.place} options={PLACES} />
+      <TextField
+        label="How much fits (empty if that is no question)"
+        name="size"
+        defaultValue={before.size}
+        placeholder="12 TB"
+      />
       {kind === "usb-drive" && free.length > 0 && (
-        <Labelled label="Which drive of the plan it is">
-          <select name="drive" className={FIELD} defaultValue={backup?.drive ?? ""}>
-            <option value="">none of them</option>
-            {free.map((drive) => (
-              <option key={drive.id} value={drive.id}>
-                {nameOfDrive(drive, unit).replace(/^the /, "")}
-              </option>
-            ))}
-          </select>
-        </Labelled>
-      )}
-      <Labelled label="A copy every … days">
-        <input name="every" className={FIELD} type="number" min={1} max={3660} defaultValue={backup?.everyDays ?? 1} />
-      </Labelled>
-      <Labelled label="Last found whole on (empty for never)">
-        <input name="verified" className={FIELD} type="date" max={today()} defaultValue={backup?.lastVerified ?? ""} />
-      </Labelled>
-      <label className="flex items-center gap-2 self-end pb-1.5">
-        <input
-          type="checkbox"
-          name="versions"
-          className="accent-indigo"
-          defaultChecked={backup?.keepsVersions ?? false}
+        <Choice
+          label="Which drive of the plan it is"
+          name="drive"
+          defaultValue={before.drive}
+          options={[
+            { value: "", label: "none of them" },
+            ...free.map((drive) => ({ value: drive.id, label: nameOfDrive(drive, unit).replace(/^the /, "") })),
+          ]}
         />
+      )}
+      <TextField
+        label="A copy every … days"
+        name="every"
+        type="number"
+        min={1}
+        max={3660}
+        defaultValue={before.everyDays}
+      />
+      <TextField
+        label="Last found whole on (empty for never)"
+        name="verified"
+        type="date"
+        max={today()}
+        defaultValue={before.lastVerified}
+      />
+      <Tick name="versions" defaultChecked={before.keepsVersions} className="self-end pb-1.5">
         keeps older states of files
-      </label>
-      <fieldset className="sm:col-span-2">
-        <legend className="text-[0.9rem] text-soft">What it holds</legend>
-        {(plan.dataSets ?? []).length === 0 && <p className="text-soft">Say first what is stored.</p>}
-        {(plan.dataSets ?? []).map((set) => (
-          <label key={set.id} className="flex items-center gap-2 py-px">
-            <input
-              type="checkbox"
-              name="sets"
-              value={set.id}
-              className="accent-indigo"
-              defaultChecked={backup ? backup.dataSets.includes(set.id) : true}
-            />
-            {set.name}
-          </label>
-        ))}
-      </fieldset>
+      </Tick>
+      <HeldSets backup={backup} sets={plan.dataSets ?? []} />
     </FormDialog>
+  );
+}
+
+/** What the fields show first: of the backup that is changed, or what is usual. */
+function fieldsOf(backup: Backup | null) {
+  const { name, place, everyDays, keepsVersions, lastVerified = "", bytes, drive = "" } = backup ?? USUAL;
+  return {
+    name,
+    place,
+    everyDays,
+    keepsVersions,
+    lastVerified,
+    size: bytes === undefined ? "" : formatExactBytes(bytes),
+    drive,
+  };
+}
+
+const USUAL: Omit<Backup, "id" | "kind" | "dataSets"> = {
+  name: "",
+  place: "elsewhere",
+  everyDays: 1,
+  keepsVersions: false,
+};
+
+/** Which data it holds: a new one holds all of it. */
+function HeldSets({ backup, sets }: { backup: Backup | null; sets: readonly DataSet[] }) {
+  return (
+    <fieldset className="sm:col-span-2">
+      <legend className="text-[0.9rem] text-soft">What it holds</legend>
+      {sets.length === 0 && <p className="text-soft">Say first what is stored.</p>}
+      {sets.map((set) => (
+        <Tick key={set.id} name="sets" value={set.id} defaultChecked={backup?.dataSets.includes(set.id) ?? true}>
+          {set.name}
+        </Tick>
+      ))}
+    </fieldset>
   );
 }

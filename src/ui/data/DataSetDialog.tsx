@@ -5,7 +5,7 @@ import { formatExactBytes } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
 import type { Command } from "@/core/document/command";
 import type { Plan, DataSet, Growth, Worth } from "@/core/document/plan";
-import { FIELD, Labelled } from "../kit/Field";
+import { Choice, TextField, type Option } from "../kit/Field";
 import { FormDialog, textOf } from "../kit/FormDialog";
 
 const WORTHS: { value: Worth; label: string }[] = [
@@ -14,8 +14,13 @@ const WORTHS: { value: Worth; label: string }[] = [
   { value: "replaceable", label: "can be had again" },
 ];
 
-const GROWTHS = { none: "does not grow", month: "so much each month", year: "per cent each year" } as const;
-type GrowthKind = keyof typeof GROWTHS;
+type GrowthKind = "none" | "month" | "year";
+
+const GROWTHS: { value: GrowthKind; label: string }[] = [
+  { value: "none", label: "does not grow" },
+  { value: "month", label: "so much each month" },
+  { value: "year", label: "per cent each year" },
+];
 
 const kindOf = (growth: Growth | undefined): GrowthKind =>
   growth === undefined ? "none" : "bytesPerMonth" in growth ? "month" : "year";
@@ -39,43 +44,49 @@ function growthFrom(kind: GrowthKind, text: string): Growth | undefined | string
     : "type per cent a year, from 0 to 1000.";
 }
 
-/** A data set: what it is, where it lies, how it grows, and whether it could be had again. */
-export function DataSetDialog({
-  set,
-  plan,
-  act,
-  onClose,
-}: {
+/** The volumes of a plan, by the names that tell them apart. */
+const volumeOptions = (plan: Plan): Option[] =>
+  plan.pools.flatMap((pool) =>
+    pool.volumes.map((volume) => ({
+      value: volume.id,
+      label: plan.pools.length > 1 || pool.volumes.length > 1 ? `${volume.name} (${pool.name})` : volume.name,
+    })),
+  );
+
+type NewDataSet = Extract<Command, { kind: "put-data-set" }>["dataSet"];
+
+/** The data set that was typed, or what is wrong with it. */
+function dataSetFrom(data: FormData, kind: GrowthKind, id: string | undefined): NewDataSet | string {
+  const name = textOf(data, "name");
+  if (name === "") return "Give it a name.";
+  const size = parseSize(textOf(data, "size"));
+  if (!size.ok) return `Size: ${size.message}`;
+  const growth = growthFrom(kind, textOf(data, "growth"));
+  if (typeof growth === "string") return `Growth: ${growth}`;
+  return {
+    ...(id === undefined ? {} : { id }),
+    name: name.slice(0, 120),
+    volume: textOf(data, "volume"),
+    bytes: size.size.bytes,
+    worth: textOf(data, "worth") as Worth,
+    ...(growth ? { growth } : {}),
+  };
+}
+
+interface Props {
   set: DataSet | null;
   plan: Plan;
   act: (command: Command, offersUndo?: boolean) => string | null;
   onClose: () => void;
-}) {
+}
+
+/** A data set: what it is, where it lies, how it grows, and whether it could be had again. */
+export function DataSetDialog({ set, plan, act, onClose }: Props) {
   const [kind, setKind] = useState<GrowthKind>(kindOf(set?.growth));
-  const volumes = plan.pools.flatMap((pool) =>
-    pool.volumes.map((volume) => ({
-      id: volume.id,
-      label: plan.pools.length > 1 || pool.volumes.length > 1 ? `${volume.name} (${pool.name})` : volume.name,
-    })),
-  );
+  const volumes = volumeOptions(plan);
   const save = (data: FormData): string | null => {
-    const name = textOf(data, "name");
-    if (name === "") return "Give it a name.";
-    const size = parseSize(textOf(data, "size"));
-    if (!size.ok) return `Size: ${size.message}`;
-    const grown = growthFrom(kind, textOf(data, "growth"));
-    if (typeof grown === "string") return `Growth: ${grown}`;
-    return act({
-      kind: "put-data-set",
-      dataSet: {
-        ...(set ? { id: set.id } : {}),
-        name: name.slice(0, 120),
-        volume: textOf(data, "volume"),
-        bytes: size.size.bytes,
-        worth: textOf(data, "worth") as Worth,
-        ...(grown ? { growth: grown } : {}),
-      },
-    });
+    const typed = dataSetFrom(data, kind, set?.id);
+    return typeof typed === "string" ? typed : act({ kind: "put-data-set", dataSet: typed });
   };
   return (
     <FormDialog
@@ -85,55 +96,41 @@ export function DataSetDialog({
       onClose={onClose}
       {...(set ? { onRemove: () => act({ kind: "remove-data-set", dataSet: set.id }, true) } : {})}
     >
-      <Labelled label="Name">
-        <input name="name" className={FIELD} defaultValue={set?.name ?? ""} maxLength={120} />
-      </Labelled>
-      <Labelled label="On which volume">
-        <select name="volume" className={FIELD} defaultValue={set?.volume ?? volumes[0]?.id}>
-          {volumes.map((volume) => (
-            <option key={volume.id} value={volume.id}>
-              {volume.label}
-            </option>
-          ))}
-        </select>
-      </Labelled>
-      <Labelled label="Size today">
-        <input
-          name="size"
-          className={FIELD}
-          defaultValue={set ? formatExactBytes(set.bytes) : ""}
-          placeholder="3.2 TB"
-        />
-      </Labelled>
-      <Labelled label="If it were lost">
-        <select name="worth" className={FIELD} defaultValue={set?.worth ?? "useful"}>
-          {WORTHS.map((worth) => (
-            <option key={worth.value} value={worth.value}>
-              {worth.label}
-            </option>
-          ))}
-        </select>
-      </Labelled>
-      <Labelled label="It grows">
-        <select className={FIELD} value={kind} onChange={(event) => setKind(event.target.value as GrowthKind)}>
-          {Object.entries(GROWTHS).map(([value, label]) => (
-            <option key={value} value={value}>
-              {label}
-            </option>
-          ))}
-        </select>
-      </Labelled>
-      {kind !== "none" && (
-        <Labelled label={kind === "month" ? "By how much each month" : "Per cent each year"}>
-          <input
-            key={kind}
-            name="growth"
-            className={FIELD}
-            defaultValue={kind === kindOf(set?.growth) ? growthText(set?.growth) : ""}
-            placeholder={kind === "month" ? "220 GB" : "10"}
-          />
-        </Labelled>
-      )}
+      <TextField label="Name" name="name" defaultValue={set?.name} maxLength={120} />
+      <Choice label="On which volume" name="volume" defaultValue={set?.volume ?? volumes[0]?.value} options={volumes} />
+      <TextField
+        label="Size today"
+        name="size"
+        defaultValue={set ? formatExactBytes(set.bytes) : ""}
+        placeholder="3.2 TB"
+      />
+      <Choice label="If it were lost" name="worth" defaultValue={set?.worth ?? "useful"} options={WORTHS} />
+      <GrowthFields growth={set?.growth} kind={kind} onKind={setKind} />
     </FormDialog>
+  );
+}
+
+interface GrowthProps {
+  growth: Growth | undefined;
+  kind: GrowthKind;
+  onKind: (kind: GrowthKind) => void;
+}
+
+/** Whether and how it grows, and by how much. */
+function GrowthFields({ growth, kind, onKind }: GrowthProps) {
+  const monthly = kind === "month";
+  return (
+    <>
+      <Choice label="It grows" value={kind} options={GROWTHS} onPick={(value) => onKind(value as GrowthKind)} />
+      {kind !== "none" && (
+        <TextField
+          key={kind}
+          label={monthly ? "By how much each month" : "Per cent each year"}
+          name="growth"
+          defaultValue={kind === kindOf(growth) ? growthText(growth) : ""}
+          placeholder={monthly ? "220 GB" : "10"}
+        />
+      )}
+    </>
   );
 }

@@ -2,6 +2,9 @@
 
 import { Checkbox } from "radix-ui";
 import { useState } from "react";
+import type { NewDrive } from "@/core/document/plan";
+import { counted } from "@/core/words/counted";
+import { listOf } from "@/core/words/listOf";
 import {
   INVENTORY_COMMAND,
   MOST_INVENTORY_CHARACTERS,
@@ -11,7 +14,6 @@ import {
 } from "@/exchange/inventory/readLsblk";
 import { Size } from "../kit/Size";
 import { ReadDialog } from "./ReadDialog";
-import type { NewDrive } from "@/core/document/plan";
 
 interface Props {
   /** Serials that are in the plan already, in small letters. */
@@ -19,9 +21,6 @@ interface Props {
   onClose: () => void;
   onTake: (drives: NewDrive[]) => string | null;
 }
-
-const plural = (kind: string, count: number) =>
-  (count === 1 ? `1 ${kind}` : `${count} ${kind}s`).replace(/(class|copy)s$/, "$1es");
 
 /** Why a found drive cannot be taken, or null when it can. */
 function obstacle(found: FoundDrive, knownSerials: ReadonlySet<string>): string | null {
@@ -59,7 +58,7 @@ export function InventoryDialog({ knownSerials, onClose, onTake }: Props) {
         );
         return { ok: true, found: result.inventory };
       }}
-      takeLabel={taken.size === 1 ? "Take 1 drive" : `Take ${taken.size} drives`}
+      takeLabel={`Take ${counted(taken.size, "drive")}`}
       canTake={taken.size > 0}
       onTake={({ found }) =>
         onTake(found.flatMap((each) => (taken.has(each.name) && each.drive.ok ? [each.drive.value] : [])))
@@ -103,7 +102,7 @@ function FoundList({
       </ul>
       {inventory.leftOut.length > 0 && (
         <p className="mt-3 text-soft">
-          Left out: {new Intl.ListFormat("en").format(inventory.leftOut.map(({ kind, count }) => plural(kind, count)))}.
+          Left out: {listOf(inventory.leftOut.map(({ kind, count }) => counted(count, kind)))}.
         </p>
       )}
     </>
@@ -112,18 +111,14 @@ function FoundList({
 
 const CONTENTS = { data: "Holds data", mounted: "In use", system: "Carries the running system" };
 
-function FoundRow({
-  found,
-  obstacle,
-  on,
-  onToggle,
-}: {
+interface RowProps {
   found: FoundDrive;
   obstacle: string | null;
   on: boolean;
   onToggle: () => void;
-}) {
-  const drive = found.drive.ok ? found.drive.value : null;
+}
+
+function FoundRow({ found, obstacle, on, onToggle }: RowProps) {
   const id = `found-${found.name}`;
   return (
     <li className="flex gap-3 py-2">
@@ -137,24 +132,15 @@ function FoundRow({
         <Checkbox.Indicator>✓</Checkbox.Indicator>
       </Checkbox.Root>
       <label htmlFor={id} className="grid min-w-0 flex-1 grid-cols-[5.5rem_1fr] gap-x-3">
-        <span className="font-semibold">{drive ? <Size bytes={drive.bytes} /> : "?"}</span>
-        <span className="min-w-0 truncate">
-          {drive?.model ?? "Drive"}{" "}
-          <span className="text-soft">
-            {drive?.serial ? `serial ${drive.serial}` : "without a serial number"}, {found.name}
-          </span>
-        </span>
-        <span className="col-start-2 text-[0.9rem] text-soft">
-          {drive &&
-            `${drive.medium === "ssd" ? "Flash" : "Hard disk"}, ${drive.bus === "nvme" ? "NVMe" : drive.bus.toUpperCase()}, sectors ${drive.logicalSector}/${drive.physicalSector} B`}
-        </span>
-        {drive?.contents && (
-          <span
-            className={`col-start-2 text-[0.9rem] ${drive.contents.kind === "data" ? "text-ochre-text" : "text-geranium"}`}
-          >
-            {CONTENTS[drive.contents.kind]}
-            {drive.contents.detail ? `: ${drive.contents.detail}` : ""}
-          </span>
+        {found.drive.ok ? (
+          <FoundWords name={found.name} drive={found.drive.value} />
+        ) : (
+          <>
+            <span className="font-semibold">?</span>
+            <span className="min-w-0 truncate">
+              Drive <span className="text-soft">{found.name}</span>
+            </span>
+          </>
         )}
         {obstacle && (
           <span className={`col-start-2 text-[0.9rem] ${found.drive.ok ? "text-soft" : "text-geranium"}`}>
@@ -166,5 +152,33 @@ function FoundRow({
         )}
       </label>
     </li>
+  );
+}
+
+/** What was found of a drive: its size, its model, how it hangs on the box, and what is on it. */
+function FoundWords({ name, drive }: { name: string; drive: NewDrive }) {
+  const { contents } = drive;
+  return (
+    <>
+      <span className="font-semibold">
+        <Size bytes={drive.bytes} />
+      </span>
+      <span className="min-w-0 truncate">
+        {drive.model ?? "Drive"}{" "}
+        <span className="text-soft">
+          {drive.serial ? `serial ${drive.serial}` : "without a serial number"}, {name}
+        </span>
+      </span>
+      <span className="col-start-2 text-[0.9rem] text-soft">
+        {drive.medium === "ssd" ? "Flash" : "Hard disk"}, {drive.bus === "nvme" ? "NVMe" : drive.bus.toUpperCase()},
+        sectors {drive.logicalSector}/{drive.physicalSector} B
+      </span>
+      {contents && (
+        <span className={`col-start-2 text-[0.9rem] ${contents.kind === "data" ? "text-ochre-text" : "text-geranium"}`}>
+          {CONTENTS[contents.kind]}
+          {contents.detail ? `: ${contents.detail}` : ""}
+        </span>
+      )}
+    </>
   );
 }

@@ -1,9 +1,9 @@
-import type { ReactNode } from "react";
+import type { InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from "react";
 
 /** The look of a text field or a select under its label. */
 export const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
 
-/** A field with its label above it. */
+/** A field with its label above it, and what explains it below. */
 export function Labelled({ label, children }: { label: string; children: ReactNode }) {
   return (
     <label className="block min-w-0">
@@ -12,3 +12,62 @@ export function Labelled({ label, children }: { label: string; children: ReactNo
     </label>
   );
 }
+
+/** A field of text with its label above it. */
+export function TextField({ label, ...input }: InputHTMLAttributes<HTMLInputElement> & { label: string }) {
+  return (
+    <Labelled label={label}>
+      <input {...input} className={FIELD} />
+    </Labelled>
+  );
+}
+
+export interface Option {
+  value: string;
+  label: string;
+}
+
+interface ChoiceProps extends Omit<SelectHTMLAttributes<HTMLSelectElement>, "onChange"> {
+  label: string;
+  options: readonly Option[];
+  onPick?: (value: string) => void;
+}
+
+/** One of a few, with its label above it: by name in a form, or told when it is picked. */
+export function Choice({ label, options, onPick, ...select }: ChoiceProps) {
+  return (
+    <Labelled label={label}>
+      <select {...select} className={FIELD} onChange={onPick && ((event) => onPick(event.target.value))}>
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+    </Labelled>
+  );
+}
+
+interface TickProps extends Omit<InputHTMLAttributes<HTMLInputElement>, "type" | "onChange"> {
+  onTick?: (on: boolean) => void;
+  children: ReactNode;
+}
+
+/** A box to tick with its words beside it: by name in a form, or told when it is ticked. */
+export function Tick({ onTick, children, className = "", ...input }: TickProps) {
+  return (
+    <label className={`flex min-w-0 items-center gap-2 py-px ${className}`}>
+      <input
+        {...input}
+        type="checkbox"
+        className="shrink-0 accent-indigo"
+        onChange={onTick && ((event) => onTick(event.target.checked))}
+      />
+      {children}
+    </label>
+  );
+}
+
+/** The list with one of its entries in or out, as a tick says. */
+export const ticked = (list: readonly string[], entry: string, on: boolean): string[] =>
+  on ? [...list, entry] : list.filter((each) => each !== entry);

@@ -6,7 +6,7 @@ import { Dialog } from "./Dialog";
 
 interface Props {
   title: string;
-  about: string;
+  about?: string;
   /** Saves what was typed; says what is wrong with it, or nothing. */
   onSave: (data: FormData) => string | null;
   /** Where the thing can be taken away. */

@@ -1,18 +1,18 @@
 "use client";
 
-import { useId, useState } from "react";
+import { Fragment, useId, useState, type ReactNode } from "react";
 import { parseSize } from "@/core/bytes/parseSize";
+import type { LayoutId, RuleSetId } from "@/core/document/plan";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import { driveBytes } from "@/core/drives/typedDrive";
 import { layoutOf } from "@/core/layouts/registry";
 import { ruleSets } from "@/core/rules/ruleSets";
 import { SOLD_SIZES } from "@/core/sequences/parts";
+import type { Answers, Question, Sequence, SequenceSetting, Variants, Wish } from "@/core/sequences/sequence";
 import { bestLayoutFor } from "@/core/sequences/throughBackup";
-import type { Question, Sequence, SequenceSetting, Variants, Wish } from "@/core/sequences/sequence";
+import { oneOrMany, plural } from "@/core/words/counted";
+import { Choice, FIELD, Labelled, TextField, Tick, ticked, type Option } from "../kit/Field";
 import { useUnit } from "../preferences/preferences";
-import type { LayoutId, RuleSetId } from "@/core/document/plan";
-
-const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
 
 const VARIANT_NAMES: Record<keyof Variants, string> = {
   test: "test new drives first",
@@ -30,126 +30,158 @@ interface Props {
   onChange: (wish: Wish) => void;
 }
 
+/** What one question needs in order to be asked. */
+interface Asked extends Props {
+  answers: Answers;
+  change: (part: Partial<Wish>) => void;
+}
+
+/** How each question is asked; one whose answer is plain by itself is not. */
+const FIELDS: Record<Question, ((asked: Asked) => ReactNode) | null> = {
+  group: (asked) => <GroupQuestion {...asked} />,
+  box: (asked) => <BoxQuestion {...asked} />,
+  layout: ({ answers: { layouts = [] }, wish, change }) =>
+    layouts.length > 0 && (
+      <Choice
+        label="Layout"
+        value={wish.layout}
+        options={layouts.map((id) => ({ value: id, label: layoutOf(id).shortName }))}
+        onPick={(layout) => change({ layout: layout as LayoutId })}
+      />
+    ),
+  by: ({ answers: { bys = [] }, wish, setting, change }) => (
+    <Choice
+      label="With which drive"
+      value={wish.by ?? ""}
+      options={[
+        { value: "", label: "a free one, or one to buy" },
+        ...bys.map((id) => ({ value: id, label: nameById(setting, id) })),
+      ]}
+      onPick={(by) => change({ by: by === "" ? null : by })}
+    />
+  ),
+  size: ({ answers, wish, change }) =>
+    wish.by === null && (
+      <SizeQuestion wish={wish} least={answers.leastBytes ?? 0} onChange={(bytes) => change({ bytes })} />
+    ),
+  count: (asked) => <CountQuestion label="How many drives" words={String} {...asked} />,
+  years: (asked) => (
+    <CountQuestion
+      label="How many drives, one each year"
+      words={(count) => `${count}, over ${oneOrMany(count - 1, "a year", "years")}`}
+      {...asked}
+    />
+  ),
+  // Many at once, across the whole width, below the others.
+  drives: null,
+};
+
 /** What a sequence asks: which group, which drives, what size, and what is to be done for safety. */
-export function SequenceQuestions({ sequence, wish, setting, onChange }: Props) {
-  const answers = sequence.answers(wish, setting);
-  const { plan, rules } = setting;
-  const change = (part: Partial<Wish>) => onChange({ ...wish, ...part });
-  const variants = sequence.variants.filter(
-    (id) =>
-      (id !== "attached" || rules.replacing === "old-attached") && (id !== "spareFirst" || rules.hotSpares !== "none"),
-  );
-  const asked = (question: Question) => sequence.asks.includes(question);
-  const groupName = (id: string) => {
-    const pool = plan.pools.find((each) => each.groups.some((group) => group.id === id));
-    const group = pool?.groups.find((each) => each.id === id);
-    return `${pool?.name || "Pool"}${(pool?.groups.length ?? 0) > 1 ? `, group ${(pool?.groups.findIndex((each) => each.id === id) ?? 0) + 1}` : ""} (${group ? layoutOf(group.layout).shortName : ""})`;
+export function SequenceQuestions(props: Props) {
+  const { sequence, wish, setting, onChange } = props;
+  const asked: Asked = {
+    ...props,
+    answers: sequence.answers(wish, setting),
+    change: (part) => onChange({ ...wish, ...part }),
   };
   return (
     <div className="space-y-3">
       <div className="grid gap-3 sm:grid-cols-2">
-        {asked("group") && (answers.groups?.length ?? 0) > 1 && (
-          <Select
-            label="Which group"
-            value={wish.group}
-            options={(answers.groups ?? []).map((id) => ({ value: id, label: groupName(id) }))}
-            onChange={(group) =>
-              change({
-                group,
-                pool: plan.pools.find((pool) => pool.groups.some((each) => each.id === group))?.id ?? wish.pool,
-                ...(asked("drives")
-                  ? {
-                      drives: plan.pools.flatMap((pool) => pool.groups).find((each) => each.id === group)?.drives ?? [],
-                    }
-                  : {}),
-              })
-            }
-          />
-        )}
-        {asked("box") && <BoxQuestion wish={wish} setting={setting} onChange={onChange} />}
-        {asked("layout") && (answers.layouts?.length ?? 0) > 0 && (
-          <Select
-            label="Layout"
-            value={wish.layout}
-            options={(answers.layouts ?? []).map((id) => ({ value: id, label: layoutOf(id).shortName }))}
-            onChange={(layout) => change({ layout: layout as LayoutId })}
-          />
-        )}
-        {asked("by") && (
-          <Select
-            label="With which drive"
-            value={wish.by ?? ""}
-            options={[
-              { value: "", label: "a free one, or one to buy" },
-              ...(answers.bys ?? []).map((id) => ({ value: id, label: nameById(setting, id) })),
-            ]}
-            onChange={(by) => change({ by: by === "" ? null : by })}
-          />
-        )}
-        {asked("size") && wish.by === null && (
-          <SizeQuestion wish={wish} least={answers.leastBytes ?? 0} onChange={(bytes) => change({ bytes })} />
-        )}
-        {asked("count") && (
-          <Select
-            label="How many drives"
-            value={String(wish.count)}
-            options={(answers.counts ?? []).map((count) => ({ value: String(count), label: String(count) }))}
-            onChange={(count) => change({ count: Number(count) })}
-          />
-        )}
-        {asked("years") && (
-          <Select
-            label="How many drives, one each year"
-            value={String(wish.count)}
-            options={(answers.counts ?? []).map((count) => ({
-              value: String(count),
-              label: `${count}, over ${count - 1 === 1 ? "a year" : `${count - 1} years`}`,
-            }))}
-            onChange={(count) => change({ count: Number(count) })}
-          />
-        )}
+        {(Object.keys(FIELDS) as Question[])
+          .filter((question) => sequence.asks.includes(question))
+          .map((question) => (
+            <Fragment key={question}>{FIELDS[question]?.(asked)}</Fragment>
+          ))}
       </div>
-      {asked("drives") && (
-        <fieldset>
-          <legend className="text-[0.9rem] text-soft">Which drives</legend>
-          <div className="grid gap-x-4 sm:grid-cols-2">
-            {(answers.drives ?? []).map((id) => (
-              <label key={id} className="flex items-center gap-2 py-px">
-                <input
-                  type="checkbox"
-                  className="accent-indigo"
-                  checked={wish.drives.includes(id)}
-                  onChange={(event) =>
-                    change({
-                      drives: event.target.checked ? [...wish.drives, id] : wish.drives.filter((each) => each !== id),
-                    })
-                  }
-                />
-                <span className="truncate">{nameById(setting, id)}</span>
-              </label>
-            ))}
-          </div>
-        </fieldset>
-      )}
-      {variants.length > 0 && (
-        <fieldset>
-          <legend className="text-[0.9rem] text-soft">For safety</legend>
-          <div className="flex flex-wrap gap-x-4 gap-y-0.5">
-            {variants.map((id) => (
-              <label key={id} className="flex items-center gap-1.5">
-                <input
-                  type="checkbox"
-                  className="accent-indigo"
-                  checked={wish.variants[id]}
-                  onChange={(event) => change({ variants: { ...wish.variants, [id]: event.target.checked } })}
-                />
-                {VARIANT_NAMES[id]}
-              </label>
-            ))}
-          </div>
-        </fieldset>
-      )}
+      {sequence.asks.includes("drives") && <DrivesQuestion {...asked} />}
+      <SafetyQuestion {...asked} />
     </div>
+  );
+}
+
+/** Whether the box and its rules leave a choice about it. */
+const isOpen = (variant: keyof Variants, { rules }: SequenceSetting): boolean =>
+  (variant !== "attached" || rules.replacing === "old-attached") &&
+  (variant !== "spareFirst" || rules.hotSpares !== "none");
+
+function SafetyQuestion({ sequence, wish, setting, change }: Asked) {
+  const variants = sequence.variants.filter((id) => isOpen(id, setting));
+  if (variants.length === 0) return null;
+  return (
+    <fieldset>
+      <legend className="text-[0.9rem] text-soft">For safety</legend>
+      <div className="flex flex-wrap gap-x-4">
+        {variants.map((id) => (
+          <Tick
+            key={id}
+            checked={wish.variants[id]}
+            onTick={(on) => change({ variants: { ...wish.variants, [id]: on } })}
+          >
+            {VARIANT_NAMES[id]}
+          </Tick>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+function DrivesQuestion({ answers, wish, setting, change }: Asked) {
+  return (
+    <fieldset>
+      <legend className="text-[0.9rem] text-soft">Which drives</legend>
+      <div className="grid gap-x-4 sm:grid-cols-2">
+        {(answers.drives ?? []).map((id) => (
+          <Tick
+            key={id}
+            checked={wish.drives.includes(id)}
+            onTick={(on) => change({ drives: ticked(wish.drives, id, on) })}
+          >
+            <span className="truncate">{nameById(setting, id)}</span>
+          </Tick>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** The groups by pool, place in it and layout. */
+const groupOptions = ({ plan }: SequenceSetting, ids: readonly string[]): Option[] =>
+  plan.pools.flatMap((pool) =>
+    pool.groups
+      .map((group, i) => ({
+        value: group.id,
+        label: `${pool.name || "Pool"}${pool.groups.length > 1 ? `, group ${i + 1}` : ""} (${layoutOf(group.layout).shortName})`,
+      }))
+      .filter(({ value }) => ids.includes(value)),
+  );
+
+function GroupQuestion({ sequence, answers: { groups = [] }, wish, setting, change }: Asked) {
+  if (groups.length <= 1) return null;
+  const choose = (id: string) => {
+    const pool = setting.plan.pools.find((each) => each.groups.some((group) => group.id === id));
+    const group = pool?.groups.find((each) => each.id === id);
+    change({
+      group: id,
+      ...(pool ? { pool: pool.id } : {}),
+      ...(sequence.asks.includes("drives") ? { drives: group?.drives ?? [] } : {}),
+    });
+  };
+  return <Choice label="Which group" value={wish.group} options={groupOptions(setting, groups)} onPick={choose} />;
+}
+
+interface CountProps extends Asked {
+  label: string;
+  words: (count: number) => string;
+}
+
+function CountQuestion({ label, words, answers: { counts = [] }, wish, change }: CountProps) {
+  return (
+    <Choice
+      label={label}
+      value={String(wish.count)}
+      options={counts.map((count) => ({ value: String(count), label: words(count) }))}
+      onPick={(count) => change({ count: Number(count) })}
+    />
   );
 }
 
@@ -157,31 +189,6 @@ const nameById = ({ plan, family }: SequenceSetting, id: string): string => {
   const drive = plan.drives.find((each) => each.id === id);
   return drive ? nameOfDrive(drive, family).replace(/^the /, "") + (drive.contents ? ", holds data" : "") : id;
 };
-
-function Select({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  options: { value: string; label: string }[];
-  onChange: (value: string) => void;
-}) {
-  return (
-    <label className="block">
-      <span className="text-[0.9rem] text-soft">{label}</span>
-      <select className={FIELD} value={value} onChange={(event) => onChange(event.target.value)}>
-        {options.map((option) => (
-          <option key={option.value} value={option.value}>
-            {option.label}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
 
 /** The size of what comes, typed or one that is sold. */
 function SizeQuestion({ wish, least, onChange }: { wish: Wish; least: number; onChange: (bytes: number) => void }) {
@@ -201,8 +208,7 @@ function SizeQuestion({ wish, least, onChange }: { wish: Wish; least: number; on
     onChange(bytes);
   };
   return (
-    <label className="block">
-      <span className="text-[0.9rem] text-soft">Size of the new {wish.count > 1 ? "drives" : "drive"}</span>
+    <Labelled label={`Size of the new ${plural(wish.count, "drive")}`}>
       <input
         className={FIELD}
         list={list}
@@ -221,7 +227,7 @@ function SizeQuestion({ wish, least, onChange }: { wish: Wish; least: number; on
           {trouble}
         </span>
       )}
-    </label>
+    </Labelled>
   );
 }
 
@@ -231,7 +237,7 @@ function BoxQuestion({ wish, setting, onChange }: Omit<Props, "sequence">) {
   const bays = wish.box?.bays ?? plan.box.bays;
   return (
     <>
-      <Select
+      <Choice
         label="Where to"
         value={wish.box?.rules.set ?? ""}
         options={[
@@ -241,7 +247,7 @@ function BoxQuestion({ wish, setting, onChange }: Omit<Props, "sequence">) {
             label: `another: ${set.name.charAt(0).toLowerCase()}${set.name.slice(1)}`,
           })),
         ]}
-        onChange={(set) => {
+        onPick={(set) => {
           const next: Wish = {
             ...wish,
             box: set === "" ? null : { name: wish.box?.name ?? "New box", bays, rules: { set: set as RuleSetId } },
@@ -250,23 +256,20 @@ function BoxQuestion({ wish, setting, onChange }: Omit<Props, "sequence">) {
         }}
       />
       {wish.box && (
-        <label className="block">
-          <span className="text-[0.9rem] text-soft">Its bays</span>
-          <input
-            className={FIELD}
-            type="number"
-            min={1}
-            max={24}
-            value={bays}
-            onChange={(event) =>
-              wish.box &&
-              onChange({
-                ...wish,
-                box: { ...wish.box, bays: Math.max(1, Math.min(24, Math.round(Number(event.target.value)) || 1)) },
-              })
-            }
-          />
-        </label>
+        <TextField
+          label="Its bays"
+          type="number"
+          min={1}
+          max={24}
+          value={bays}
+          onChange={(event) =>
+            wish.box &&
+            onChange({
+              ...wish,
+              box: { ...wish.box, bays: Math.max(1, Math.min(24, Math.round(Number(event.target.value)) || 1)) },
+            })
+          }
+        />
       )}
     </>
   );

@@ -3,7 +3,8 @@
 import { useMemo, useState } from "react";
 import { sequences } from "@/core/sequences/registry";
 import { isWish, type Sequence, type Wish } from "@/core/sequences/sequence";
-import { settingAt, type Place } from "@/core/sequences/tried";
+import { settingAt, type Place, type Tried } from "@/core/sequences/tried";
+import { plural } from "@/core/words/counted";
 import { usualCalendar } from "../calendar/usualCalendar";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
@@ -28,8 +29,7 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
   const current = suiting.find((each) => each.sequence.id === chosen);
   const wish = current ? (wishes[current.sequence.id] ?? current.begun) : null;
   const [calendar] = useState(usualCalendar);
-  const { result, isFresh, trouble } = useTried(current?.sequence.id ?? null, wish, place, calendar);
-  const blocked = result?.ok === true && result.tried.blocks.length > 0;
+  const trial = useTried(current?.sequence.id ?? null, wish, place, calendar);
   return (
     <Dialog
       open
@@ -44,52 +44,26 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
       acts={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          {result?.ok && (
-            <Button
-              disabled={!isFresh}
-              look={blocked ? "plain" : "main"}
-              onClick={() => {
-                insertSequence(result.tried.command);
+          {trial.result?.ok && (
+            <PlanButton
+              tried={trial.result.tried}
+              isFresh={trial.isFresh}
+              onPlan={(command) => {
+                insertSequence(command);
                 onClose();
               }}
-            >
-              {blocked ? "Plan it nevertheless" : `Plan these ${result.tried.command.steps.length} steps`}
-            </Button>
+            />
           )}
         </>
       }
     >
       <div className="grid gap-x-6 gap-y-4 md:grid-cols-[17rem_minmax(0,1fr)]">
-        <div>
-          <ul aria-label="Ready-made sequences" className="space-y-0.5">
-            {suiting.map(({ sequence }) => (
-              <li key={sequence.id}>
-                <button
-                  type="button"
-                  aria-pressed={sequence.id === chosen}
-                  onClick={() => setChosen(sequence.id)}
-                  className="w-full rounded px-2.5 py-1.5 text-left hover:bg-wall aria-pressed:bg-indigo aria-pressed:text-on-indigo"
-                >
-                  {sequence.name}
-                </button>
-              </li>
-            ))}
-          </ul>
-          {others.length > 0 && (
-            <details className="mt-3 text-[0.93rem]">
-              <summary className="cursor-pointer px-2.5 text-soft">
-                {others.length === 1 ? "One is" : `${others.length} are`} nothing for this box
-              </summary>
-              <ul className="mt-1 space-y-2 px-2.5">
-                {others.map(({ sequence, why }) => (
-                  <li key={sequence.id}>
-                    {sequence.name}. <span className="text-soft">{why}</span>
-                  </li>
-                ))}
-              </ul>
-            </details>
-          )}
-        </div>
+        <Choices
+          suiting={suiting.map(({ sequence }) => sequence)}
+          others={others}
+          chosen={chosen}
+          onChoose={setChosen}
+        />
         {current && wish ? (
           <div className="min-w-0 space-y-4 border-line md:border-l md:pl-6">
             <p className="text-soft">“{current.sequence.says}”</p>
@@ -100,16 +74,7 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
               setting={setting}
               onChange={(next) => setWishes({ ...wishes, [current.sequence.id]: next })}
             />
-            <div aria-live="polite" aria-busy={!isFresh} className={isFresh ? "" : "text-soft"}>
-              {trouble && <p className="text-geranium">{trouble}</p>}
-              {!result && !trouble && <p role="status">Working it out …</p>}
-              {result && !result.ok && (
-                <p className="text-geranium">
-                  <strong className="font-semibold">It cannot be done like this.</strong> {result.reason}
-                </p>
-              )}
-              {result?.ok && <SequenceFigures tried={result.tried} />}
-            </div>
+            <Outcome {...trial} />
           </div>
         ) : (
           <p className="text-soft">
@@ -118,5 +83,81 @@ export function SequencesDialog({ onClose }: { onClose: () => void }) {
         )}
       </div>
     </Dialog>
+  );
+}
+
+interface PlanButtonProps {
+  tried: Tried;
+  isFresh: boolean;
+  onPlan: (command: Tried["command"]) => void;
+}
+
+function PlanButton({ tried, isFresh, onPlan }: PlanButtonProps) {
+  const blocked = tried.blocks.length > 0;
+  return (
+    <Button disabled={!isFresh} look={blocked ? "plain" : "main"} onClick={() => onPlan(tried.command)}>
+      {blocked
+        ? "Plan it nevertheless"
+        : `Plan ${plural(tried.command.steps.length, "this step", `these ${tried.command.steps.length} steps`)}`}
+    </Button>
+  );
+}
+
+interface ChoicesProps {
+  suiting: readonly Sequence[];
+  others: readonly { sequence: Sequence; why: string }[];
+  chosen: string | null;
+  onChoose: (id: Sequence["id"]) => void;
+}
+
+/** The sequences that suit this box, and why the others do not. */
+function Choices({ suiting, others, chosen, onChoose }: ChoicesProps) {
+  return (
+    <div>
+      <ul aria-label="Ready-made sequences" className="space-y-0.5">
+        {suiting.map((sequence) => (
+          <li key={sequence.id}>
+            <button
+              type="button"
+              aria-pressed={sequence.id === chosen}
+              onClick={() => onChoose(sequence.id)}
+              className="w-full rounded px-2.5 py-1.5 text-left hover:bg-wall aria-pressed:bg-indigo aria-pressed:text-on-indigo"
+            >
+              {sequence.name}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {others.length > 0 && (
+        <details className="mt-3 text-[0.93rem]">
+          <summary className="cursor-pointer px-2.5 text-soft">
+            {plural(others.length, "One is", `${others.length} are`)} nothing for this box
+          </summary>
+          <ul className="mt-1 space-y-2 px-2.5">
+            {others.map(({ sequence, why }) => (
+              <li key={sequence.id}>
+                {sequence.name}. <span className="text-soft">{why}</span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}
+
+/** What it comes to, why it cannot be, or that it is being worked out. */
+function Outcome({ result, isFresh, trouble }: ReturnType<typeof useTried>) {
+  return (
+    <div aria-live="polite" aria-busy={!isFresh} className={isFresh ? "" : "text-soft"}>
+      {trouble && <p className="text-geranium">{trouble}</p>}
+      {!result && !trouble && <p role="status">Working it out …</p>}
+      {result && !result.ok && (
+        <p className="text-geranium">
+          <strong className="font-semibold">It cannot be done like this.</strong> {result.reason}
+        </p>
+      )}
+      {result?.ok && <SequenceFigures tried={result.tried} />}
+    </div>
   );
 }

@@ -1,11 +1,11 @@
 "use client";
 
 import { useDroppable } from "@dnd-kit/core";
-import { formatBytes } from "@/core/bytes/formatBytes";
 import { useUnit } from "../preferences/preferences";
 import { bayTarget } from "./DragArea";
 import { DriveChip } from "./DriveChip";
 import type { Column } from "./terraces/geometry";
+import { touchOf, type Touch } from "./touch";
 import { useWorkbench } from "./useWorkbench";
 
 /** The bays under the terraces, each with its number and its drive. */
@@ -19,23 +19,11 @@ export function BayRow({ columns, width }: { columns: readonly Column[]; width: 
   );
 }
 
-/** What the chosen step has done with a drive: read it, written it, erased it. */
-function useTouch(id: string | null): { word: string; title: string } | null {
+/** What the chosen step has done with a drive. */
+function useTouch(id: string | null): Touch | null {
   const { walk, at } = useWorkbench();
   const [unit] = useUnit();
-  const walked = walk.moments[at]?.walked;
-  if (id === null || !walked?.done) return null;
-  const work = walked.cost.work.find((each) => each.drive === id);
-  const erased =
-    walked.cost.erased.includes(id) && !walk.moments[at - 1]?.state.plan.drives.find((drive) => drive.id === id)?.toBuy;
-  if (!work && !erased) return null;
-  const title = work
-    ? `${work.reads > 0 ? `${formatBytes(work.reads, unit)} read` : ""}${work.reads > 0 && work.writes > 0 ? ", " : ""}${work.writes > 0 ? `${formatBytes(work.writes, unit)} written` : ""}`
-    : "";
-  return {
-    word: erased ? "erased" : work && work.writes > 0 ? (work.reads > 0 ? "rewritten" : "written") : "read",
-    title,
-  };
+  return id === null ? null : touchOf(walk, at, id, unit);
 }
 
 function Bay({ column }: { column: Column }) {

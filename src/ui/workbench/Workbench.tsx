@@ -1,35 +1,34 @@
 "use client";
 
 import dynamic from "next/dynamic";
-import { memo, useCallback, useMemo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
-import type { Plan, StepBody } from "@/core/document/plan";
-import { placeAt } from "@/core/walk/placeAt";
-import { walkPlan } from "@/core/walk/walkPlan";
-import type { Act } from "@/core/steps/propose";
-import { NoStepsYet } from "./time/NoStepsYet";
-import { plannedAs } from "./plannedAs";
-import { useFollowing } from "./useFollowing";
-import { MomentContext } from "./useMoment";
-import type { Command } from "@/core/document/command";
+import type { Plan } from "@/core/document/plan";
 import { predict } from "@/core/prediction/predict";
-import { planBefore } from "@/store/history";
+import type { Act } from "@/core/steps/propose";
+import type { Walk } from "@/core/walk/moment";
+import { poolsAt } from "@/core/walk/poolsAt";
+import { walkPlan } from "@/core/walk/walkPlan";
 import { useDates, type Dates } from "../calendar/useDates";
 import { useUnit } from "../preferences/preferences";
+import type { OpenedPlan } from "../shell/OpenPlan";
+import { PlanFrame } from "../shell/PlanFrame";
 import { today } from "../today";
 import { BoxPicture } from "./BoxPicture";
 import { BoxSettings } from "./box/BoxSettings";
 import { DragArea } from "./DragArea";
+import { lastChangeOf } from "./lastChange";
 import { Readout } from "./readout/Readout";
 import { SelectionBar } from "./SelectionBar";
 import { Shelf } from "./shelf/Shelf";
 import type { BandRef } from "./terraces/geometry";
-import { PlanFrame } from "../shell/PlanFrame";
-import type { OpenedPlan } from "../shell/OpenPlan";
-import { WorkbenchDialogs, type OpenDialog } from "./WorkbenchDialogs";
+import { NoStepsYet } from "./time/NoStepsYet";
+import { useActs } from "./useActs";
+import { useDriveSet } from "./useDriveSet";
+import { useFollowing } from "./useFollowing";
+import { MomentContext } from "./useMoment";
 import { WorkbenchContext, type WorkbenchView } from "./useWorkbench";
-import type { Walk } from "@/core/walk/moment";
-import { poolsAt } from "@/core/walk/poolsAt";
+import { WorkbenchDialogs, type OpenDialog } from "./WorkbenchDialogs";
 
 const TimeStrip = dynamic(() => import("./time/TimeStrip").then((module) => module.TimeStrip), { ssr: false });
 const PendingAct = dynamic(() => import("./time/PendingAct").then((module) => module.PendingAct));
@@ -39,16 +38,6 @@ function makeWalker(): (plan: Plan, unit: UnitFamily) => Walk {
   let last: Walk | undefined;
   return (plan, unit) => (last = walkPlan(plan, unit, last, today()));
 }
-
-const totalOf = (plan: Parameters<typeof predict>[0]) =>
-  predict(plan).pools.reduce((sum, pool) => sum + pool.usableBytes, 0);
-
-const NONE: ReadonlySet<string> = new Set();
-const toggled = (set: ReadonlySet<string>, id: string) => {
-  const next = new Set(set);
-  if (!next.delete(id)) next.add(id);
-  return next;
-};
 
 /** The workbench, with the moment that is chosen: the strip shows it at once, and the rest follows. */
 export function Workbench({ opened }: { opened: OpenedPlan }) {
@@ -106,43 +95,20 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
     () => (at === 0 || !moment ? predict(history.plan, unit) : { pools: poolsAt(moment, unit) }),
     [at, moment, history.plan, unit],
   );
-  const [selectedIds, setSelected] = useState(NONE);
-  const [failedIds, setFailed] = useState(NONE);
+  const selection = useDriveSet(plan.drives);
+  const failures = useDriveSet(plan.drives);
   const [lit, light] = useState<BandRef | null>(null);
   const [dialog, setDialog] = useState<OpenDialog>(null);
-
-  const present = useMemo(() => new Set(plan.drives.map((drive) => drive.id)), [plan.drives]);
-  const selected = useMemo(() => new Set([...selectedIds].filter((id) => present.has(id))), [selectedIds, present]);
-  const failed = useMemo(() => new Set([...failedIds].filter((id) => present.has(id))), [failedIds, present]);
-
-  const clearSelected = useCallback(() => setSelected(NONE), []);
-  const clearFailed = useCallback(() => setFailed(NONE), []);
-  const insert = useCallback(
-    (steps: StepBody[]) => {
-      if (session.do({ kind: "insert-steps", ...placeAt(walked, at), steps })) return;
-      choose(session.getState().history.plan.steps[at + steps.length - 1]?.id ?? null);
-    },
-    [session, at, walked, choose],
-  );
-  const insertSequence = useCallback(
-    (command: Extract<Command, { kind: "insert-sequence" }>) => {
-      if (session.do(command, true)) return;
-      choose(session.getState().history.plan.steps[at + command.steps.length - 1]?.id ?? null);
-    },
-    [session, at, choose],
-  );
-  const act = useCallback(
-    (command: Command, offersUndo = false): string | null => {
-      if (!planning) return session.do(command, offersUndo);
-      const planned = plannedAs(command, { ...plan, steps: history.plan.steps }, selectedIds);
-      if (planned.kind === "as-it-is") return session.do(command, offersUndo);
-      if (planned.kind === "no-step") session.say(planned.reason);
-      else if (planned.kind === "act") ask({ act: planned.act, at });
-      else insert(planned.steps);
-      return planned.kind === "no-step" ? planned.reason : null;
-    },
-    [session, planning, plan, history.plan.steps, selectedIds, insert, at],
-  );
+  const { act, insert, insertSequence } = useActs({
+    session,
+    walked,
+    at,
+    plan,
+    planning,
+    selected: selection.ids,
+    choose,
+    ask,
+  });
   const view = useMemo<WorkbenchView>(
     () => ({
       plan,
@@ -153,19 +119,19 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
       goTo: (index) => choose(walked.moments[index]?.after ?? null),
       planning,
       setPlanning,
+      act,
       insert,
       insertSequence,
-      act,
-      selected,
-      toggleSelected: (drive) => setSelected((old) => toggled(old, drive)),
-      clearSelected,
-      failed,
-      toggleFailed: (drive) => setFailed((old) => toggled(old, drive)),
-      clearFailed,
+      selected: selection.ids,
+      toggleSelected: selection.toggle,
+      clearSelected: selection.clear,
+      failed: failures.ids,
+      toggleFailed: failures.toggle,
+      clearFailed: failures.clear,
       lit,
       light,
       edit: (drive) => setDialog({ kind: "drive", drive }),
-      askNextDrive: (at) => setDialog({ kind: "next-drive", at }),
+      askNextDrive: (place) => setDialog({ kind: "next-drive", at: place }),
     }),
     [
       plan,
@@ -175,34 +141,27 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
       at,
       choose,
       planning,
+      act,
       insert,
       insertSequence,
-      act,
-      selected,
-      clearSelected,
-      failed,
-      clearFailed,
+      selection.ids,
+      selection.toggle,
+      selection.clear,
+      failures.ids,
+      failures.toggle,
+      failures.clear,
       lit,
     ],
   );
-  const lastChange = useMemo(() => {
-    if (at > 0) {
-      const total = (index: number) => walked.moments[index]?.capacities.pool ?? 0;
-      return { description: "now", bytes: total(at) - total(0), since: "now" };
-    }
-    const before = planBefore(history);
-    const entry = history.entries[history.position - 1];
-    if (!before || !entry) return null;
-    return { description: entry.description, bytes: totalOf(history.plan) - totalOf(before), since: null };
-  }, [history, at, walked]);
+  const lastChange = useMemo(() => lastChangeOf(history, walked, at), [history, at, walked]);
   return (
     <WorkbenchContext.Provider value={view}>
       <PlanFrame
         opened={opened}
         place=""
         onEscape={() => {
-          clearSelected();
-          clearFailed();
+          selection.clear();
+          failures.clear();
         }}
       >
         <DragArea>

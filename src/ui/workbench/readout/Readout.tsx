@@ -12,6 +12,7 @@ import { Button } from "../../kit/Button";
 import { NameField } from "../../kit/NameField";
 import { Segmented } from "../../kit/Segmented";
 import { useUnit } from "../../preferences/preferences";
+import type { LastChange } from "../lastChange";
 import { useWorkbench } from "../useWorkbench";
 import { Findings } from "./Findings";
 import { Ledger } from "./Ledger";
@@ -22,14 +23,6 @@ const TimesDialog = dynamic(() => import("./TimesDialog").then((module) => modul
 const StepReadout = dynamic(() => import("../time/StepReadout").then((module) => module.StepReadout));
 const VolumesDialog = dynamic(() => import("./VolumesDialog").then((module) => module.VolumesDialog));
 const WaterfallDialog = dynamic(() => import("./WaterfallDialog").then((module) => module.WaterfallDialog));
-
-/** What changed the plan last, and by how much usable space it differs. */
-export interface LastChange {
-  description: string;
-  bytes: number;
-  /** Against which moment, where not against the plan before the last change. */
-  since: string | null;
-}
 
 /** What you get, what may fail, what is wrong, and where the bytes went. */
 export function Readout({ lastChange }: { lastChange: LastChange | null }) {
@@ -92,31 +85,20 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
   );
 }
 
+/** The layout that a pool's groups share, as one would call it; null where they differ. */
+function kindOfPool({ groups }: PoolPrediction): string | null {
+  const [first] = groups;
+  if (!first) return null;
+  const alike = groups.every((group) => group.layout === first.layout && group.drives.length === first.drives.length);
+  return alike ? nameOfSplit(first.layout, groups.length, first.drives.length) : null;
+}
+
 function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) {
-  const { plan, act, failed } = useWorkbench();
+  const { act } = useWorkbench();
   const [open, setOpen] = useState<"waterfall" | "volumes" | "times" | null>(null);
   const close = () => setOpen(null);
   const [unit] = useUnit();
-  const fate =
-    failed.size > 0
-      ? fateWords(
-          plan,
-          fateOf(
-            pool.groups.flatMap((group) => group.bands),
-            failed,
-          ),
-        )
-      : null;
-  const system = failed.size > 0 ? systemWords(plan, failed) : null;
-  const tolerance = toleranceWords(plan, pool);
-  const [firstGroup] = pool.groups;
-  const alike =
-    firstGroup &&
-    pool.groups.every(
-      (group) => group.layout === firstGroup.layout && group.drives.length === firstGroup.drives.length,
-    );
-  const kind = alike ? nameOfSplit(firstGroup.layout, pool.groups.length, firstGroup.drives.length) : null;
-  const tone = fate?.tone === "lost" ? "text-geranium" : fate?.tone === "degraded" ? "text-ochre-text" : "";
+  const kind = kindOfPool(pool);
   return (
     <>
       <div className="flex items-baseline justify-between gap-2 border-t border-line pt-3">
@@ -129,11 +111,7 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
         {kind && <span className="text-soft">{kind}</span>}
         {!alone && <span>{formatBytes(pool.usableBytes, unit)}</span>}
       </div>
-      <div aria-live="polite">
-        <h3 className={`font-serif text-lg ${tone}`}>{fate ? fate.heading : tolerance.heading}</h3>
-        <p className="mt-0.5 text-[0.95rem] text-soft">{fate ? fate.then : tolerance.then}</p>
-        {system && <p className="mt-0.5 text-[0.95rem] text-soft">{system}</p>}
-      </div>
+      <Protection pool={pool} />
       <Findings findings={pool.findings} />
       <Ledger entries={pool.ledger} hasVolumes={pool.volumes.length > 0} />
       <div className="-mt-1 flex flex-wrap gap-1.5">
@@ -152,5 +130,25 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
       {open === "volumes" && <VolumesDialog pool={pool} onClose={close} />}
       {open === "times" && <TimesDialog pool={pool} onClose={close} />}
     </>
+  );
+}
+
+const TONES = { whole: "", degraded: "text-ochre-text", lost: "text-geranium" };
+
+/** How many drives may fail; in a what-if, what has become of the pool and of the box's own system. */
+function Protection({ pool }: { pool: PoolPrediction }) {
+  const { plan, failed } = useWorkbench();
+  const bands = pool.groups.flatMap((group) => group.bands);
+  const isWhatIf = failed.size > 0;
+  const words = isWhatIf
+    ? fateWords(plan, fateOf(bands, failed))
+    : { ...toleranceWords(plan, pool), tone: "whole" as const };
+  const system = isWhatIf ? systemWords(plan, failed) : null;
+  return (
+    <div aria-live="polite">
+      <h3 className={`font-serif text-lg ${TONES[words.tone]}`}>{words.heading}</h3>
+      <p className="mt-0.5 text-[0.95rem] text-soft">{words.then}</p>
+      {system && <p className="mt-0.5 text-[0.95rem] text-soft">{system}</p>}
+    </div>
   );
 }

@@ -1,13 +1,34 @@
 "use client";
 
 import { useMemo, type KeyboardEvent, type PointerEvent } from "react";
-import { formatBytes } from "@/core/bytes/formatBytes";
+import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
+import type { Walk } from "@/core/walk/moment";
 import { useSize } from "../../kit/useSize";
 import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
 import { useMoment } from "../useMoment";
 import { Stairs } from "./Stairs";
-import { stripGeometry } from "./stripGeometry";
+import { momentNear, stripGeometry, type StripGeometry } from "./stripGeometry";
+
+/** To which moment a key goes from one. */
+const KEYS: Partial<Record<string, (at: number, last: number) => number>> = {
+  ArrowLeft: (at) => at - 1,
+  ArrowDown: (at) => at - 1,
+  ArrowRight: (at) => at + 1,
+  ArrowUp: (at) => at + 1,
+  Home: () => 0,
+  End: (_, last) => last,
+  PageDown: (at) => at - 10,
+  PageUp: (at) => at + 10,
+};
+
+/** What stands at a moment, as it is read out. */
+function momentWordsAt({ moments }: Walk, at: number, unit: UnitFamily): string {
+  const moment = moments[at];
+  if (at === 0 || !moment) return "Now, before the first step";
+  const does = moment.walked?.does ?? "";
+  return `After step ${at} of ${moments.length - 1}: ${does} ${formatBytes(moment.capacities.pool, unit)} in the pool.`;
+}
 
 /** The staircase of capacity over the days of the plan: press, drag or use the arrow keys to choose the moment. */
 export function Staircase() {
@@ -16,39 +37,17 @@ export function Staircase() {
   const [unit] = useUnit();
   const [ref, size] = useSize<HTMLDivElement>();
   const geometry = useMemo(() => (size ? stripGeometry(walk, size, dates) : null), [walk, size, dates]);
-  const { moments } = walk;
-  const last = moments.length - 1;
-  const moment = moments[at];
-  const nearest = (x: number) =>
-    geometry?.at.reduce(
-      (best, each, i) => (Math.abs(each - x) < Math.abs((geometry.at[best] ?? 0) - x) ? i : best),
-      0,
-    ) ?? 0;
+  const last = walk.moments.length - 1;
   const onPointer = (event: PointerEvent<HTMLDivElement>) => {
-    if (event.type === "pointermove" && event.buttons === 0) return;
-    const box = event.currentTarget.getBoundingClientRect();
-    goTo(nearest(event.clientX - box.left));
+    if (!geometry || (event.type === "pointermove" && event.buttons === 0)) return;
+    goTo(momentNear(geometry, event.clientX - event.currentTarget.getBoundingClientRect().left));
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const to: Record<string, number> = {
-      ArrowLeft: at - 1,
-      ArrowDown: at - 1,
-      ArrowRight: at + 1,
-      ArrowUp: at + 1,
-      Home: 0,
-      End: last,
-      PageDown: at - 10,
-      PageUp: at + 10,
-    };
-    const next = to[event.key];
+    const next = KEYS[event.key]?.(at, last);
     if (next === undefined) return;
     event.preventDefault();
     goTo(Math.max(0, Math.min(last, next)));
   };
-  const words =
-    at === 0
-      ? "Now, before the first step"
-      : `After step ${at} of ${last}: ${moment?.walked?.does ?? ""} ${formatBytes(moment?.capacities.pool ?? 0, unit)} in the pool.`;
   return (
     <div
       ref={ref}
@@ -58,7 +57,7 @@ export function Staircase() {
       aria-valuemin={0}
       aria-valuemax={last}
       aria-valuenow={at}
-      aria-valuetext={words}
+      aria-valuetext={momentWordsAt(walk, at, unit)}
       onKeyDown={onKeyDown}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
@@ -70,36 +69,38 @@ export function Staircase() {
       {geometry && (
         <>
           <Stairs geometry={geometry} walk={walk} />
-          <svg
-            width={geometry.width}
-            height={geometry.height}
-            aria-hidden="true"
-            className="pointer-events-none absolute inset-0"
-          >
-            <line
-              x1={geometry.at[at] ?? 0}
-              x2={geometry.at[at] ?? 0}
-              y1={2}
-              y2={geometry.foot + 20}
-              stroke="var(--ink)"
-              strokeWidth="2"
-            />
-            <circle cx={geometry.at[at] ?? 0} cy={geometry.foot} r={5} fill="var(--ink)" />
-            {geometry.marks[at - 1] && (
-              <rect
-                x={(geometry.marks[at - 1]?.x ?? 0) + 0.5}
-                y={geometry.foot + 6}
-                width={Math.max(2, (geometry.marks[at - 1]?.width ?? 0) - 1)}
-                height={12}
-                rx={2}
-                fill="none"
-                stroke="var(--ink)"
-                strokeWidth="2"
-              />
-            )}
-          </svg>
+          <Hand geometry={geometry} at={at} />
         </>
       )}
     </div>
+  );
+}
+
+/** Where the hand is: an upright line through the stairs, and a frame about the step before it. */
+function Hand({ geometry, at }: { geometry: StripGeometry; at: number }) {
+  const x = geometry.at[at] ?? 0;
+  const step = geometry.marks[at - 1];
+  return (
+    <svg
+      width={geometry.width}
+      height={geometry.height}
+      aria-hidden="true"
+      className="pointer-events-none absolute inset-0"
+    >
+      <line x1={x} x2={x} y1={2} y2={geometry.foot + 20} stroke="var(--ink)" strokeWidth="2" />
+      <circle cx={x} cy={geometry.foot} r={5} fill="var(--ink)" />
+      {step && (
+        <rect
+          x={step.x + 0.5}
+          y={geometry.foot + 6}
+          width={Math.max(2, step.width - 1)}
+          height={12}
+          rx={2}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="2"
+        />
+      )}
+    </svg>
   );
 }

@@ -1,186 +1,174 @@
 "use client";
 
-import { useId, useState, type FormEvent } from "react";
+import type { ReactNode } from "react";
+import { largestVolume } from "@/core/box/capacities";
+import { poolOf } from "@/core/box/find";
+import { isFree } from "@/core/box/members";
 import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
-import type { Plan, Step, StepChanges } from "@/core/document/plan";
+import type { Drive, Plan, Step, StepChanges } from "@/core/document/plan";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import { layoutOf } from "@/core/layouts/registry";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { moduleOf } from "@/core/steps/registry";
-import { Button } from "../../kit/Button";
-import { Dialog } from "../../kit/Dialog";
+import { Choice, TextField, Tick } from "../../kit/Field";
+import { FormDialog, textOf } from "../../kit/FormDialog";
 import { useUnit } from "../../preferences/preferences";
-import { isFree } from "@/core/box/members";
-import { poolOf } from "@/core/box/find";
-import { largestVolume } from "@/core/box/capacities";
 
-const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
-
-/** What of a step can be changed: its drives, its layout, its size, its destination, the day for which it waits. */
-export function StepDialog({
-  step,
-  before,
-  onSave,
-  onClose,
-}: {
+interface Props {
   step: Step;
+  /** The box before the step. */
   before: Plan;
   onSave: (changes: StepChanges) => void;
   onClose: () => void;
-}) {
-  const [unit] = useUnit();
-  const form = useId();
-  const list = useId();
-  const [size, setSize] = useState(
-    "bytes" in step && step.bytes !== undefined ? formatExactBytes(step.bytes).replace(/\u00a0B$/, "") : "",
-  );
-  const [changes, setChanges] = useState<StepChanges>({});
-  const [trouble, setTrouble] = useState<string | null>(null);
+}
+
+/** The size that was typed for a volume; null for none; or what is wrong with it. */
+function sizeFrom(text: string, asksSize: "optional" | "required"): { bytes: number | null } | string {
+  if (text === "") return asksSize === "required" ? "Type the size that the volume is to have." : { bytes: null };
+  const parsed = parseSize(text);
+  return parsed.ok ? { bytes: parsed.size.bytes } : parsed.message;
+}
+
+/** The drives that were ticked, where they are others than before. */
+function drivesFrom(data: FormData, step: Step): Pick<StepChanges, "drives"> {
+  if (!("drives" in step)) return {};
+  const drives = data.getAll("drives").map(String);
+  const same = drives.length === step.drives.length && drives.every((id) => step.drives.includes(id));
+  return same ? {} : { drives };
+}
+
+/** What of a step was changed in the form, or what is wrong with it. Of a field that is as it was, nothing is said. */
+function changesFrom(data: FormData, step: Step, before: Plan): StepChanges | string {
+  const text = (name: string) => textOf(data, name);
+  const [size, by, layout, to, day] = [text("size"), text("by"), text("layout"), text("to"), text("notBefore")];
+  const changes: StepChanges = drivesFrom(data, step);
   const { asksSize } = moduleOf(step);
-  const rules = rulesOf(before.box.rules);
-  const free = before.drives.filter((drive) => isFree(before, drive.id) || ("by" in step && drive.id === step.by));
-  const many = "drives" in step ? (changes.drives ?? step.drives) : [];
-  const pool = "volume" in step ? poolOf(before, step.pool) : undefined;
-  const most = pool && "volume" in step ? largestVolume(before, pool, step.volume, rules) : 0;
-  const onSubmit = (event: FormEvent) => {
-    event.preventDefault();
-    let bytes: number | undefined;
-    if (asksSize) {
-      if (size.trim() === "" && asksSize === "required") return setTrouble("Type the size that the volume is to have.");
-      if (size.trim() !== "") {
-        const parsed = parseSize(size);
-        if (!parsed.ok) return setTrouble(parsed.message);
-        bytes = parsed.size.bytes;
-      }
-    }
-    onSave(bytes === undefined ? changes : { ...changes, bytes });
-    onClose();
+  if (asksSize && size !== sizeText(step)) {
+    const typed = sizeFrom(size, asksSize);
+    if (typeof typed === "string") return typed;
+    Object.assign(changes, typed);
+  }
+  if ("by" in step && by !== step.by) changes.by = by;
+  if ("layout" in step && layout !== step.layout) changes.layout = layout as (typeof step)["layout"];
+  if ("to" in step && to !== nameOfPlace(step.to, before)) changes.to = placeOf(to, before);
+  if (day !== (step.notBefore ?? "")) changes.notBefore = day || null;
+  return changes;
+}
+
+/** The size that a step gives a volume, as it stands in the field. */
+const sizeText = (step: Step): string =>
+  "bytes" in step && step.bytes !== undefined ? formatExactBytes(step.bytes).replace(/\u00a0B$/, "") : "";
+
+/** Where data goes: the name of a backup of the plan, else what was typed. */
+const nameOfPlace = (to: string, { backups }: Plan): string => backups?.find((backup) => backup.id === to)?.name ?? to;
+
+/** A place as the plan keeps it: the backup of that name, where there is one. */
+const placeOf = (name: string, { backups }: Plan): string => backups?.find((each) => each.name === name)?.id ?? name;
+
+/** What of a step can be changed: its drives, its layout, its size, its destination, the day for which it waits. */
+export function StepDialog({ step, before, onSave, onClose }: Props) {
+  const save = (data: FormData): string | null => {
+    const changes = changesFrom(data, step, before);
+    if (typeof changes === "string") return changes;
+    if (Object.keys(changes).length > 0) onSave(changes);
+    return null;
   };
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      title={`Edit: ${moduleOf(step).name}`}
-      acts={
-        <>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button look="main" type="submit" form={form}>
-            Save
-          </Button>
-        </>
-      }
-    >
-      <form id={form} onSubmit={onSubmit} className="space-y-3">
-        {"by" in step && (
-          <label className="block">
-            <span className="text-[0.9rem] text-soft">By which drive</span>
-            <select
-              className={FIELD}
-              defaultValue={step.by}
-              onChange={(event) => setChanges({ ...changes, by: event.target.value })}
-            >
-              {free.map((drive) => (
-                <option key={drive.id} value={drive.id}>
-                  {nameOfDriveFirst(drive, unit)}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
-        {"drives" in step && (
-          <fieldset>
-            <legend className="text-[0.9rem] text-soft">Which drives</legend>
-            {before.drives
-              .filter((drive) => isFree(before, drive.id) || step.drives.includes(drive.id))
-              .map((drive) => (
-                <label key={drive.id} className="flex items-center gap-2 py-0.5">
-                  <input
-                    type="checkbox"
-                    className="accent-indigo"
-                    checked={many.includes(drive.id)}
-                    onChange={(event) =>
-                      setChanges({
-                        ...changes,
-                        drives: event.target.checked ? [...many, drive.id] : many.filter((id) => id !== drive.id),
-                      })
-                    }
-                  />
-                  {nameOfDriveFirst(drive, unit)}
-                </label>
-              ))}
-          </fieldset>
-        )}
-        {"layout" in step && (
-          <label className="block">
-            <span className="text-[0.9rem] text-soft">Layout</span>
-            <select
-              className={FIELD}
-              defaultValue={step.layout}
-              onChange={(event) => setChanges({ ...changes, layout: event.target.value as (typeof step)["layout"] })}
-            >
-              {rules.layouts.map((id) => (
-                <option key={id} value={id}>
-                  {layoutOf(id).shortName}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
-        {asksSize && (
-          <label className="block">
-            <span className="text-[0.9rem] text-soft">Size of the volume</span>
-            <input
-              className={FIELD}
-              value={size}
-              placeholder={asksSize === "optional" ? "all that the pool has" : ""}
-              onChange={(event) => setSize(event.target.value)}
-            />
-            <span className="text-[0.87rem] text-soft">
-              At most {formatBytes(most, unit)} ({formatExactBytes(most)}) at this moment.
-              {asksSize === "optional" ? " Empty: all that the pool has then." : ""}
-            </span>
-          </label>
-        )}
-        {"to" in step && (
-          <label className="block">
-            <span className="text-[0.9rem] text-soft">Where to</span>
-            <input
-              className={FIELD}
-              list={list}
-              defaultValue={before.backups?.find((backup) => backup.id === step.to)?.name ?? step.to}
-              maxLength={200}
-              onChange={(event) =>
-                setChanges({
-                  ...changes,
-                  to: before.backups?.find((backup) => backup.name === event.target.value)?.id ?? event.target.value,
-                })
-              }
-            />
-            <datalist id={list}>
-              {(before.backups ?? []).map((backup) => (
-                <option key={backup.id} value={backup.name} />
-              ))}
-            </datalist>
-          </label>
-        )}
-        <label className="block">
-          <span className="text-[0.9rem] text-soft">Not before (a day; empty for as soon as it can be)</span>
-          <input
-            className={FIELD}
-            type="date"
-            defaultValue={step.notBefore ?? ""}
-            onChange={(event) =>
-              setChanges({ ...changes, notBefore: event.target.value === "" ? null : event.target.value })
-            }
-          />
-        </label>
-        {trouble && (
-          <p role="alert" className="text-geranium">
-            {trouble}
-          </p>
-        )}
-      </form>
-    </Dialog>
+    <FormDialog title={`Edit: ${moduleOf(step).name}`} onSave={save} onClose={onClose}>
+      {"by" in step && <ByField step={step} before={before} />}
+      {"drives" in step && <DrivesField step={step} before={before} />}
+      {"layout" in step && (
+        <Choice
+          label="Layout"
+          name="layout"
+          defaultValue={step.layout}
+          options={rulesOf(before.box.rules).layouts.map((id) => ({ value: id, label: layoutOf(id).shortName }))}
+        />
+      )}
+      {"volume" in step && <SizeField step={step} before={before} />}
+      {"to" in step && <PlaceField to={step.to} before={before} />}
+      <TextField
+        label="Not before (a day; empty for as soon as it can be)"
+        name="notBefore"
+        type="date"
+        defaultValue={step.notBefore ?? ""}
+      />
+    </FormDialog>
+  );
+}
+
+type StepWith<K extends string> = Extract<Step, Record<K, unknown>>;
+
+interface FieldProps<K extends string> {
+  step: StepWith<K>;
+  before: Plan;
+}
+
+/** Drives that a step can take: those that are free, and those that it has. */
+const takeable = (before: Plan, has: (drive: Drive) => boolean): Drive[] =>
+  before.drives.filter((drive) => isFree(before, drive.id) || has(drive));
+
+function ByField({ step, before }: FieldProps<"by">) {
+  const [unit] = useUnit();
+  const drives = takeable(before, (drive) => drive.id === step.by);
+  return (
+    <Choice
+      label="By which drive"
+      name="by"
+      defaultValue={step.by}
+      options={drives.map((drive) => ({ value: drive.id, label: nameOfDriveFirst(drive, unit) }))}
+    />
+  );
+}
+
+function DrivesField({ step, before }: FieldProps<"drives">) {
+  const [unit] = useUnit();
+  return (
+    <fieldset className="sm:col-span-2">
+      <legend className="text-[0.9rem] text-soft">Which drives</legend>
+      {takeable(before, (drive) => step.drives.includes(drive.id)).map((drive) => (
+        <Tick key={drive.id} name="drives" value={drive.id} defaultChecked={step.drives.includes(drive.id)}>
+          {nameOfDriveFirst(drive, unit)}
+        </Tick>
+      ))}
+    </fieldset>
+  );
+}
+
+/** The size of a volume after a step, and how large it could be. */
+function SizeField({ step, before }: FieldProps<"volume">): ReactNode {
+  const [unit] = useUnit();
+  const { asksSize } = moduleOf(step);
+  if (!asksSize) return null;
+  const pool = poolOf(before, step.pool);
+  const most = pool ? largestVolume(before, pool, step.volume, rulesOf(before.box.rules)) : 0;
+  return (
+    <div>
+      <TextField
+        label="Size of the volume"
+        name="size"
+        defaultValue={sizeText(step)}
+        placeholder={asksSize === "optional" ? "all that the pool has" : ""}
+      />
+      <p className="text-[0.87rem] text-soft">
+        At most {formatBytes(most, unit)} ({formatExactBytes(most)}) at this moment.
+        {asksSize === "optional" ? " Empty: all that the pool has then." : ""}
+      </p>
+    </div>
+  );
+}
+
+function PlaceField({ to, before }: { to: string; before: Plan }) {
+  const list = "places-of-backup";
+  return (
+    <>
+      <TextField label="Where to" name="to" list={list} defaultValue={nameOfPlace(to, before)} maxLength={200} />
+      <datalist id={list}>
+        {(before.backups ?? []).map((backup) => (
+          <option key={backup.id} value={backup.name} />
+        ))}
+      </datalist>
+    </>
   );
 }

@@ -1,17 +1,20 @@
 "use client";
 
 import { useMemo } from "react";
+import { driveOf } from "@/core/box/find";
 import { formatBytes } from "@/core/bytes/formatBytes";
-import { momentWords } from "@/core/time/dateWords";
-import type { Finding } from "@/core/findings/finding";
-import { changesBetween } from "@/core/walk/bandChanges";
-import { dayOf } from "@/core/walk/planSummary";
+import type { Plan } from "@/core/document/plan";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
+import type { Finding } from "@/core/findings/finding";
+import { momentWords } from "@/core/time/dateWords";
+import { hoursWords } from "@/core/time/hoursWords";
+import { changesBetween } from "@/core/walk/bandChanges";
+import type { WalkedStep } from "@/core/walk/moment";
+import { dayOf } from "@/core/walk/planSummary";
+import { oneOrMany } from "@/core/words/counted";
 import { useUnit } from "../../preferences/preferences";
 import { Findings } from "../readout/Findings";
-import { hoursWords } from "@/core/time/hoursWords";
 import { useWorkbench } from "../useWorkbench";
-import { driveOf } from "@/core/box/find";
 
 /** The calendar leaves no hour for a step. */
 const NO_HANDS: Finding = {
@@ -37,7 +40,6 @@ export function StepReadout() {
   const [unit] = useUnit();
   const moment = walk.moments[at];
   const before = walk.moments[at - 1];
-  const walked = moment?.walked;
   const bands = useMemo(
     () =>
       moment && before
@@ -47,65 +49,24 @@ export function StepReadout() {
         : [],
     [moment, before],
   );
+  const walked = moment?.walked;
   if (!moment || !before || !walked) return null;
-  const { cost } = walked;
-  const scheduled = dates.schedule?.steps[at - 1];
-  const zone = dates.schedule?.calendar.timeZone ?? "UTC";
-  const erased = cost.erased.flatMap((id) => {
-    const drive = driveOf(before.state.plan, id);
-    return drive && !drive.toBuy ? [nameOfDriveFirst(drive, unit)] : [];
-  });
-  const moved = (kind: "reads" | "writes") => cost.work.reduce((sum, each) => sum + each[kind], 0);
+  const { capacities } = moment;
   return (
     <section aria-label="The chosen step" className="space-y-1 border-b border-line pb-3 text-[0.95rem]">
-      <h2 className="text-soft">
-        After step {at} of {walk.moments.length - 1},{" "}
-        {!walked.done ? "not carried out" : scheduled ? momentWords(scheduled.end, zone) : `day ${dayOf(walked.to)}`}
-      </h2>
-      {scheduled?.attention && (
-        <p>
-          Begins {momentWords(scheduled.start, zone)}, {scheduled.attention === "box" ? "at the box" : "at the screen"}
-          {scheduled.waitsFor === "delivery" ? ", once it is delivered" : ""}.
-        </p>
-      )}
+      <When walked={walked} />
       <p>{walked.does}</p>
       <p className="text-soft">{walked.why}</p>
       {walked.step.disabled && <p className="text-soft">Passed over: it changes nothing.</p>}
       {!walked.done && !walked.step.disabled && (
         <p className="font-semibold text-geranium">It cannot be carried out as planned.</p>
       )}
-      {walked.done && (
+      {walked.done && <Takes walked={walked} changes={moment.state.plan !== before.state.plan} />}
+      <Risks walked={walked} before={before.state.plan} />
+      {capacities.pool !== capacities.fileSystem && (
         <p>
-          <strong className="font-semibold">{hoursWords(cost.hours)}</strong>,{" "}
-          {cost.online === "offline" ? "the pool is offline" : cost.online === "slower" ? "online, slower" : "online"}
-          {moved("reads") > 0 ? `; reads ${formatBytes(moved("reads"), unit)}` : ""}
-          {moved("writes") > 0 ? `; writes ${formatBytes(moved("writes"), unit)}` : ""}.{" "}
-          {moment.state.plan === before.state.plan
-            ? ""
-            : cost.undoable
-              ? "It can be undone."
-              : "There is no way back but a backup."}
-        </p>
-      )}
-      {walked.exposure
-        .filter((each) => each.redundancy > 0 || !walked.findings.some((finding) => finding.code === "no-redundancy"))
-        .map((each) => (
-          <p key={each.pool} className={each.redundancy <= 0 ? "font-semibold text-geranium" : "text-ochre-text"}>
-            {each.redundancy <= 0
-              ? "While it runs no drive may fail."
-              : `While it runs only ${each.redundancy === 1 ? "one drive" : `${each.redundancy} drives`} may fail.`}
-          </p>
-        ))}
-      {erased.map((name) => (
-        <p key={name} className="text-geranium">
-          {name} is erased.
-        </p>
-      ))}
-      {moment.capacities.pool !== moment.capacities.fileSystem && (
-        <p>
-          Afterwards {formatBytes(moment.capacities.pool, unit)} in the pool,{" "}
-          {formatBytes(moment.capacities.volume, unit)} in volumes, {formatBytes(moment.capacities.fileSystem, unit)}{" "}
-          for folders.
+          Afterwards {formatBytes(capacities.pool, unit)} in the pool, {formatBytes(capacities.volume, unit)} in
+          volumes, {formatBytes(capacities.fileSystem, unit)} for folders.
         </p>
       )}
       {bands.length > 0 && <p className="text-soft">{bands.join(" ")}</p>}
@@ -117,5 +78,74 @@ export function StepReadout() {
         ]}
       />
     </section>
+  );
+}
+
+/** When the step ends, and when and where its hands are needed. */
+function When({ walked }: { walked: WalkedStep }) {
+  const { walk, at, dates } = useWorkbench();
+  const scheduled = dates.schedule?.steps[at - 1];
+  const zone = dates.schedule?.calendar.timeZone ?? "UTC";
+  const end = scheduled ? momentWords(scheduled.end, zone) : `day ${dayOf(walked.to)}`;
+  return (
+    <>
+      <h2 className="text-soft">
+        After step {at} of {walk.moments.length - 1}, {walked.done ? end : "not carried out"}
+      </h2>
+      {scheduled?.attention && (
+        <p>
+          Begins {momentWords(scheduled.start, zone)}, {scheduled.attention === "box" ? "at the box" : "at the screen"}
+          {scheduled.waitsFor === "delivery" ? ", once it is delivered" : ""}.
+        </p>
+      )}
+    </>
+  );
+}
+
+const ONLINE_WORDS = { offline: "the pool is offline", slower: "online, slower", online: "online" };
+
+/** How long a step takes, how the pool fares meanwhile, what is read and written, and whether there is a way back. */
+function Takes({ walked: { cost }, changes }: { walked: WalkedStep; changes: boolean }) {
+  const [unit] = useUnit();
+  const sum = (kind: "reads" | "writes") => cost.work.reduce((bytes, each) => bytes + each[kind], 0);
+  const [reads, writes] = [sum("reads"), sum("writes")];
+  const moved = [
+    ...(reads > 0 ? [`reads ${formatBytes(reads, unit)}`] : []),
+    ...(writes > 0 ? [`writes ${formatBytes(writes, unit)}`] : []),
+  ];
+  const wayBack = cost.undoable ? "It can be undone." : "There is no way back but a backup.";
+  return (
+    <p>
+      <strong className="font-semibold">{hoursWords(cost.hours)}</strong>,{" "}
+      {[ONLINE_WORDS[cost.online], ...moved].join("; ")}. {changes ? wayBack : ""}
+    </p>
+  );
+}
+
+/** What may not fail while the step runs, and what it erases. */
+function Risks({ walked, before }: { walked: WalkedStep; before: Plan }) {
+  const [unit] = useUnit();
+  const isSaid = walked.findings.some((finding) => finding.code === "no-redundancy");
+  const erased = walked.cost.erased.flatMap((id) => {
+    const drive = driveOf(before, id);
+    return drive && !drive.toBuy ? [nameOfDriveFirst(drive, unit)] : [];
+  });
+  return (
+    <>
+      {walked.exposure
+        .filter((each) => each.redundancy > 0 || !isSaid)
+        .map(({ pool, redundancy }) => (
+          <p key={pool} className={redundancy <= 0 ? "font-semibold text-geranium" : "text-ochre-text"}>
+            {redundancy <= 0
+              ? "While it runs no drive may fail."
+              : `While it runs only ${oneOrMany(redundancy, "one drive", "drives")} may fail.`}
+          </p>
+        ))}
+      {erased.map((name) => (
+        <p key={name} className="text-geranium">
+          {name} is erased.
+        </p>
+      ))}
+    </>
   );
 }

@@ -165,3 +165,7 @@ const tickWords = (at: number, timeZone: string, days: number): string =>
     "en-GB",
     days > 300 ? { month: "short", year: "numeric", timeZone } : { day: "numeric", month: "short", timeZone },
   ).format(at);
+
+/** The moment that stands nearest to a place on the strip, in CSS pixels from its left. */
+export const momentNear = ({ at }: Pick<StripGeometry, "at">, x: number): number =>
+  at.reduce((best, each, i) => (Math.abs(each - x) < Math.abs((at[best] ?? 0) - x) ? i : best), 0);

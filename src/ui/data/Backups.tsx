@@ -1,0 +1,105 @@
+"use client";
+
+import { Pencil, Plus } from "lucide-react";
+import { formatBytes } from "@/core/bytes/formatBytes";
+import { bytesOn, CURRENT_DAYS, troubleOf } from "@/core/data/backup";
+import type { Command } from "@/core/document/command";
+import type { Backup, Plan } from "@/core/document/plan";
+import { plainDayWords } from "@/core/time/dateWords";
+import { capital } from "@/core/words/capital";
+import { plural } from "@/core/words/counted";
+import { listOf } from "@/core/words/listOf";
+import { Button, IconButton } from "../kit/Button";
+import { useUnit } from "../preferences/preferences";
+import { today } from "../today";
+
+interface Props {
+  plan: Plan;
+  /** The day for which backups are judged: YYYY-MM-DD, or null where none is known. */
+  day: string | null;
+  act: (command: Command, offersUndo?: boolean) => string | null;
+  /** Asks for one of them, or for a new one. */
+  onEdit: (backup: Backup | null) => void;
+}
+
+/** Where else the data is kept, and which of it counts. */
+export function Backups(props: Props) {
+  const { plan, onEdit } = props;
+  const backups = plan.backups ?? [];
+  return (
+    <section aria-labelledby="backups">
+      <div className="flex items-center gap-3 border-b border-line pb-1">
+        <h2 id="backups" className="flex-1 font-serif text-lg">
+          Where else it is kept
+        </h2>
+        <Button small onClick={() => onEdit(null)}>
+          <Plus size={14} aria-hidden /> Backup
+        </Button>
+      </div>
+      {backups.length === 0 && (
+        <p className="py-3 text-soft">
+          Nowhere, as far as the plan knows. Redundancy helps against failed drives, not against mistakes, theft or
+          fire.
+        </p>
+      )}
+      <ul aria-label="Backups">
+        {backups.map((backup) => (
+          <BackupRow key={backup.id} backup={backup} {...props} />
+        ))}
+      </ul>
+      {backups.length > 0 && (
+        <p className="pt-2 text-[0.9rem] text-soft">
+          A backup counts if it was found whole within {CURRENT_DAYS} days
+          {plan.calendar ? " before the plan begins" : ""}.
+        </p>
+      )}
+    </section>
+  );
+}
+
+const TROUBLES = {
+  "never-verified": "never verified, so it does not count",
+  "verified-long-ago": "verified too long ago, so it does not count",
+  "does-not-fit": "its data does not fit, so it does not count",
+};
+const KINDS = { box: "another box", "usb-drive": "a USB drive", service: "a service" };
+
+function BackupRow({ backup, plan, day, onEdit, act }: Props & { backup: Backup }) {
+  const [unit] = useUnit();
+  const sets = plan.dataSets ?? [];
+  const trouble = troubleOf(backup, sets, day);
+  const held = sets.filter((set) => backup.dataSets.includes(set.id));
+  const room = backup.bytes === undefined ? "" : ` of ${formatBytes(backup.bytes, unit)}`;
+  return (
+    <li className="border-b border-line py-2.5">
+      <div className="flex items-start gap-2">
+        <p className="min-w-0 flex-1">
+          <strong className="font-semibold">{backup.name}</strong>{" "}
+          <span className="text-soft">
+            {KINDS[backup.kind]}, {backup.place === "here" ? "in the same place as the box" : "elsewhere"}; a copy every{" "}
+            {plural(backup.everyDays, "day", `${backup.everyDays} days`)},{" "}
+            {backup.keepsVersions ? "older states kept" : "no older states"}.
+          </span>
+        </p>
+        <IconButton label={`Edit ${backup.name}`} onClick={() => onEdit(backup)}>
+          <Pencil size={15} aria-hidden />
+        </IconButton>
+      </div>
+      <p>
+        {held.length === 0
+          ? "It holds nothing yet."
+          : `Holds ${listOf(held.map((set) => set.name))}: ${formatBytes(bytesOn(backup, sets), unit)}${room}.`}
+      </p>
+      <div className="flex flex-wrap items-center gap-2">
+        <p className={trouble ? "text-ochre-text" : "text-soft"}>
+          {trouble ? `${capital(TROUBLES[trouble])}.` : `Last verified on ${plainDayWords(backup.lastVerified ?? "")}.`}
+        </p>
+        {(trouble === "never-verified" || trouble === "verified-long-ago") && (
+          <Button small onClick={() => act({ kind: "put-backup", backup: { ...backup, lastVerified: today() } }, true)}>
+            I verified it today
+          </Button>
+        )}
+      </div>
+    </li>
+  );
+}

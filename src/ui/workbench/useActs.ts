@@ -1,0 +1,60 @@
+"use client";
+
+import { useCallback } from "react";
+import type { Command } from "@/core/document/command";
+import type { Plan, StepBody } from "@/core/document/plan";
+import type { Act } from "@/core/steps/propose";
+import type { Walk } from "@/core/walk/moment";
+import { placeAt } from "@/core/walk/placeAt";
+import type { PlanSession } from "@/store/planSession";
+import { plannedAs } from "./plannedAs";
+import type { WorkbenchView } from "./useWorkbench";
+
+interface Setting {
+  session: PlanSession;
+  walked: Walk;
+  at: number;
+  /** The box at that moment. */
+  plan: Plan;
+  /** Whether acts on the box become steps. */
+  planning: boolean;
+  selected: ReadonlySet<string>;
+  /** Goes to the moment after a step. */
+  choose: (step: string | null) => void;
+  /** Asks about an act that is to become steps. */
+  ask: (pending: { act: Act; at: number }) => void;
+}
+
+/** What the hands do on the workbench: at once on the box as it is, or as steps at the chosen moment. */
+export function useActs(setting: Setting): Pick<WorkbenchView, "act" | "insert" | "insertSequence"> {
+  const { session, walked, at, plan, planning, selected, choose, ask } = setting;
+  const goToLast = useCallback(
+    (count: number) => choose(session.getState().history.plan.steps[at + count - 1]?.id ?? null),
+    [session, at, choose],
+  );
+  const insert = useCallback(
+    (steps: StepBody[]) => {
+      if (!session.do({ kind: "insert-steps", ...placeAt(walked, at), steps })) goToLast(steps.length);
+    },
+    [session, at, walked, goToLast],
+  );
+  const insertSequence = useCallback(
+    (command: Extract<Command, { kind: "insert-sequence" }>) => {
+      if (!session.do(command, true)) goToLast(command.steps.length);
+    },
+    [session, goToLast],
+  );
+  const act = useCallback(
+    (command: Command, offersUndo = false): string | null => {
+      if (!planning) return session.do(command, offersUndo);
+      const planned = plannedAs(command, { ...plan, steps: walked.plan.steps }, selected);
+      if (planned.kind === "as-it-is") return session.do(command, offersUndo);
+      if (planned.kind === "no-step") session.say(planned.reason);
+      else if (planned.kind === "act") ask({ act: planned.act, at });
+      else insert(planned.steps);
+      return planned.kind === "no-step" ? planned.reason : null;
+    },
+    [session, planning, plan, walked.plan.steps, selected, insert, ask, at],
+  );
+  return { act, insert, insertSequence };
+}
