@@ -24,6 +24,14 @@ function idQuestions(ids, what, folder) {
 
 const STEP_QUESTIONS = idQuestions(STEP_KINDS, "kind", "steps/").slice(0, 3);
 
+/** Plurals and lists come from words/, so that no sentence says "1 drives". */
+const OWN_WORDS = [
+  {
+    selector: "NewExpression[callee.object.name='Intl'][callee.property.name=/^(ListFormat|PluralRules)$/]",
+    message: "Lists and plurals come from core/words.",
+  },
+];
+
 const config = [
   ...next,
   ...typescript,
@@ -52,8 +60,15 @@ const config = [
   // A layout or a step says what it is by properties of its own; outside its folder nobody compares its id.
   {
     files: ["src/**/*.{ts,tsx}"],
-    ignores: [...TESTS, "src/core/layouts/**", "src/core/document/samples/**"],
-    rules: { "no-restricted-syntax": ["error", ...idQuestions(LAYOUT_IDS, "layout", "layouts/"), ...STEP_QUESTIONS] },
+    ignores: [...TESTS, "src/core/layouts/**", "src/core/words/**", "src/core/document/samples/**"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        ...idQuestions(LAYOUT_IDS, "layout", "layouts/"),
+        ...STEP_QUESTIONS,
+        ...OWN_WORDS,
+      ],
+    },
   },
   // A function that does not fit on a screen does more than one thing; components may be as long as their markup.
   {

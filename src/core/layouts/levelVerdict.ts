@@ -1,6 +1,7 @@
 import type { BoxRules, LayoutId } from "../document/plan";
 import type { LevelChange } from "./levelPath";
 import { layoutOf } from "./registry";
+import { counted } from "../words/counted";
 
 /** What stands against a change of level: nothing, that it goes only by way of others, or that there is no path. */
 export type LevelVerdict =
@@ -40,7 +41,7 @@ export function levelVerdict(change: LevelChange, rules: Pick<BoxRules, "levelCh
   if (first && change.leaving === 0) return { kind: "refused", reason: first };
   if (rules.levelChanges === "one-at-a-time") return { kind: "by-way-of", levels };
   const enough = change.joining >= levels.length && change.leaving === 0;
-  return verdictOf(enough ? null : `It needs ${levels.length} drives more.`);
+  return verdictOf(enough ? null : `It needs ${counted(levels.length, "drive")} more.`);
 }
 
 const verdictOf = (reason: string | null): LevelVerdict =>

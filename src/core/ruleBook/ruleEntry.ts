@@ -1,5 +1,6 @@
 import type { UnitFamily } from "../bytes/formatBytes";
 import type { BoxRules, Drive, Group, Plan, Pool, RuleName } from "../document/plan";
+import { oneOrMany } from "../words/counted";
 
 /** What a rule's consequence is told of: a plan, and its first group, whose pool and drives stand for the rest. */
 export interface RuleSite {
@@ -44,5 +45,5 @@ export function entry<K extends RuleName>(
 /** The free bays in words: "bay 5 is free". */
 export function freeWords({ free }: Pick<RuleSite, "free">): string {
   if (free.length === 0) return "no bay is free";
-  return free.length === 1 ? `bay ${free[0]} is free` : `${free.length} bays are free`;
+  return oneOrMany(free.length, `bay ${free[0]} is free`, "bays are free");
 }

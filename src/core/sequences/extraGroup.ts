@@ -4,7 +4,7 @@ import { shortSize } from "../drives/nameOfDrive";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { growSteps } from "../steps/growSteps";
-import { counted, plural } from "../words/counted";
+import { counted, oneOrMany, plural } from "../words/counted";
 import {
   CAREFUL,
   emptyWish,
@@ -43,7 +43,7 @@ export const extraGroup: Sequence = {
         cannot:
           freeBaysOf(plan) === 0
             ? "No bay is free for a further group."
-            : `${freeBaysOf(plan) === 1 ? "Only one bay is" : `Only ${freeBaysOf(plan)} bays are`} free, too few for a further group.`,
+            : `Only ${oneOrMany(freeBaysOf(plan), "one bay is", "bays are")} free, too few for a further group.`,
       };
     const counts = countsFor(layout, setting);
     const largest = Math.max(...drivesOf(plan, group.drives).map((drive) => drive.bytes));

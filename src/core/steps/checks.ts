@@ -18,7 +18,7 @@ import type { Finding } from "../findings/finding";
 import { layOutGroup } from "../layouts/layOutGroup";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
-import { counted, plural } from "../words/counted";
+import { counted, oneOrMany, plural } from "../words/counted";
 import { listOf } from "../words/listOf";
 import { against, type StepSetting } from "./stepModule";
 
@@ -66,7 +66,7 @@ export function notFree(plan: Plan, ids: readonly string[], { family }: StepSett
         "no-free-bay",
         free === 0
           ? "Every bay is taken at this moment. Take a drive out first, or replace one."
-          : `Only ${free === 1 ? "1 bay is" : `${free} bays are`} free at this moment, for ${coming.length} drives.`,
+          : `Only ${oneOrMany(free, "1 bay is", "bays are")} free at this moment, for ${counted(coming.length, "drive")}.`,
         coming,
       ),
     );

@@ -11,7 +11,7 @@ import { ruleSetOf, rulesOf } from "../rules/ruleSets";
 import { NETWORKS } from "../speeds/speed";
 import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
-import { plural } from "../words/counted";
+import { counted, plural } from "../words/counted";
 import { drivesInWords, joiningFindings, layoutFindings, missingDrives, missingPool } from "./checks";
 import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
@@ -59,7 +59,13 @@ function checkDrives(plan: Plan, step: StepOf<"rebuild-from-backup">, setting: S
   }
   const { bays } = step.box ?? plan.box;
   if (step.drives.length > bays)
-    found.push(against("block", "no-free-bay", `The box has ${bays} bays for ${step.drives.length} drives.`));
+    found.push(
+      against(
+        "block",
+        "no-free-bay",
+        `The box has ${counted(bays, "bay")} for ${counted(step.drives.length, "drive")}.`,
+      ),
+    );
   return found;
 }
 

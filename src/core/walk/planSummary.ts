@@ -1,5 +1,5 @@
 import { formatBytes } from "../bytes/formatBytes";
-import { plural } from "../words/counted";
+import { oneOrMany, plural } from "../words/counted";
 import { listOf } from "../words/listOf";
 import { erasedDrives } from "./erasedDrives";
 import type { Walk } from "./moment";
@@ -24,7 +24,7 @@ const counted = (n: number) => NUMBERS[n] ?? n.toLocaleString("en");
 /** A length of time in words, in hours to two days and in days above. */
 export function lengthWords(hours: number): string {
   if (hours < 1) return "less than an hour";
-  if (hours < 48) return Math.round(hours) === 1 ? "about an hour" : `about ${Math.round(hours)} hours`;
+  if (hours < 48) return `about ${oneOrMany(Math.round(hours), "an hour", "hours")}`;
   return `about ${(hours / 24).toFixed(hours < 240 ? 1 : 0).replace(/\.0$/, "")} days`;
 }
 

@@ -19,6 +19,7 @@ import { costsOf } from "@/core/walk/costs";
 import { erasedDrives } from "@/core/walk/erasedDrives";
 import type { Walk, WalkedMoment } from "@/core/walk/moment";
 import { dayOf, planSummary } from "@/core/walk/planSummary";
+import { counted, oneOrMany, plural } from "@/core/words/counted";
 
 /** The box at one end of the plan, in words. */
 export interface BoxReport {
@@ -80,7 +81,7 @@ function boxReport({ state: { plan }, tolerance, capacities }: WalkedMoment, { f
       mayFail:
         (tolerance[i] ?? 0) === 0
           ? "no drive may fail"
-          : `any ${tolerance[i] === 1 ? "one drive" : `${tolerance[i]} drives`} may fail`,
+          : `any ${oneOrMany(tolerance[i] ?? 0, "one drive", "drives")} may fail`,
       volumes: pool.volumes.map(
         (volume) =>
           `${volume.name}: ${formatBytes(volume.bytes, family)}${volume.fileSystem === "none" ? "" : `, ${volume.fileSystem}`}`,
@@ -109,7 +110,7 @@ function stepReport(moment: WalkedMoment, i: number, { family }: Walk, schedule:
         text:
           each.redundancy <= 0
             ? "No drive may fail meanwhile."
-            : `Only ${each.redundancy === 1 ? "one drive" : `${each.redundancy} drives`} may fail meanwhile.`,
+            : `Only ${oneOrMany(each.redundancy, "one drive", "drives")} may fail meanwhile.`,
       })),
       ...(walked.cost.online === "offline" && walked.done
         ? [{ severity: "warn" as const, text: "The pool is offline meanwhile." }]
@@ -148,7 +149,7 @@ function dataReport(made: Walk): Pick<PlanReport, "data" | "backups"> {
     })),
     backups: (plan.backups ?? []).map(
       (backup) =>
-        `${backup.name}: ${backup.place === "here" ? "in the same place" : "elsewhere"}, a copy every ${backup.everyDays === 1 ? "day" : `${backup.everyDays} days`}${backup.keepsVersions ? ", older states kept" : ""}, ${backup.lastVerified ? `last verified on ${plainDayWords(backup.lastVerified)}` : "never verified"}`,
+        `${backup.name}: ${backup.place === "here" ? "in the same place" : "elsewhere"}, a copy every ${plural(backup.everyDays, "day", `${backup.everyDays} days`)}${backup.keepsVersions ? ", older states kept" : ""}, ${backup.lastVerified ? `last verified on ${plainDayWords(backup.lastVerified)}` : "never verified"}`,
     ),
   };
 }
@@ -198,7 +199,7 @@ export function planReport(
   const orderOf = (id: string) => schedule?.orders.find((order) => order.drives.includes(id));
   return {
     name: plan.name,
-    box: `${plan.box.name || "The box"}: ${plan.box.bays} bays, ${ruleSetOf(plan.box.rules).name}`,
+    box: `${plan.box.name || "The box"}: ${counted(plan.box.bays, "bay")}, ${ruleSetOf(plan.box.rules).name}`,
     summary: [
       ...planSummary(made, dayOfMomentIn(schedule)),
       ...(schedule

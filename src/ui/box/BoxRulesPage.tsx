@@ -10,6 +10,7 @@ import type { AnyRuleEntry } from "@/core/ruleBook/ruleEntry";
 import { ruleConsequence } from "@/core/ruleBook/ruleConsequence";
 import { ruleEffect } from "@/core/ruleBook/ruleEffect";
 import { rulesOf, ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
+import { oneOrMany } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 import { usePlanSession } from "../shell/usePlanSession";
@@ -87,7 +88,7 @@ function SetChoice({ plan, onChoose }: { plan: Plan; onChoose: (set: RuleSetId) 
       <p className="mt-2 text-soft" role="status">
         {differs === 0
           ? "All is as this set has it."
-          : `${differs === 1 ? "1 answer differs" : `${differs} answers differ`} from this set. Choosing a set takes its answers.`}
+          : `${oneOrMany(differs, "1 answer differs", "answers differ")} from this set. Choosing a set takes its answers.`}
       </p>
     </fieldset>
   );

@@ -3,6 +3,7 @@
 import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
 import { brokenSteps } from "@/core/commands/brokenSteps";
+import { oneOrMany } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
 import { useUnit } from "../preferences/preferences";
@@ -21,7 +22,7 @@ export function ApplyDialog({
 }) {
   const [unit] = useUnit();
   const broken = brokenSteps(plan, asking.command, unit);
-  const count = broken.length === 1 ? "One planned step" : `${broken.length} planned steps`;
+  const count = oneOrMany(broken.length, "One planned step", "planned steps");
   return (
     <Dialog
       open

@@ -5,6 +5,7 @@ import { lazy } from "react";
 import { MEASURES, type MeasureId } from "@/core/compare/measures";
 import { counted } from "@/core/words/counted";
 import { NETWORKS } from "@/core/speeds/speed";
+import { oneOrMany } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { MenuButton } from "../kit/MenuButton";
 import type { Compared } from "./useComparison";
@@ -72,7 +73,7 @@ export function CompareBar({
             onChange={(event) => change({ hideBeaten: event.target.checked })}
             className="accent-indigo"
           />
-          Hide the {beaten.size === 1 ? "one that is" : `${beaten.size} that are`} beaten
+          Hide the {oneOrMany(beaten.size, "one that is", "that are")} beaten
         </label>
       )}
       <span className="ml-auto flex gap-1.5">

@@ -4,6 +4,7 @@ import { useId, useState, type ReactNode } from "react";
 import { parseSize } from "@/core/bytes/parseSize";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import type { Needs } from "@/core/compare/needs";
+import { plural } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 
@@ -29,7 +30,7 @@ export function NeedsBar({ needs, most, onChange }: { needs: Needs; most: number
           ["2", "Any two"],
           ["3", "Any three"],
         ]}
-        after={needs.tolerance === 1 ? "drive may fail" : "drives may fail"}
+        after={`${plural(needs.tolerance ?? 0, "drive")} may fail`}
       />
       <SizeNeed value={needs.usableBytes} onChange={(usableBytes) => set({ usableBytes })} />
       <Choice

@@ -4,6 +4,7 @@ import type { Figures } from "@/core/compare/figures";
 import { lossShare, type Measure } from "@/core/compare/measures";
 import type { NearestChange } from "@/core/compare/nearestChange";
 import { shortSize } from "@/core/drives/nameOfDrive";
+import { counted, oneOrMany, plural } from "@/core/words/counted";
 
 const percent = (share: number) =>
   share > 0 && share < 0.01 ? "under 1 %" : share < 1 && share > 0.99 ? "over 99 %" : `${Math.round(share * 100)} %`;
@@ -12,7 +13,7 @@ const hours = (value: number) => (value < 9.95 ? value.toFixed(1) : String(Math.
 
 /** "any 2 drives", "no drive". */
 export const toleranceShort = (tolerance: number) =>
-  tolerance === 0 ? "no drive" : tolerance === 1 ? "any 1 drive" : `any ${tolerance} drives`;
+  tolerance === 0 ? "no drive" : `any ${counted(tolerance, "drive")}`;
 
 /** What the failure after those it bears does: "33 % of all pairs". */
 export function nextFailureWords(figures: Figures): string {
@@ -81,10 +82,9 @@ export function measureWords(measure: Measure, figures: Figures, unit: UnitFamil
 /** "with one more 8 TB drive". */
 export function changeWords(change: NearestChange, unit: UnitFamily): string {
   const size = shortSize(change, unit);
-  if (change.kind === "add") return change.count === 1 ? `with one more ${size} drive` : `with two more ${size} drives`;
-  return change.count === 1
-    ? `with the smallest drive replaced by ${size}`
-    : `with the two smallest replaced by ${size}`;
+  return change.kind === "add"
+    ? `with ${oneOrMany(change.count, `one more ${size} drive`, `more ${size} drives`)}`
+    : `with the ${plural(change.count, "smallest drive", `${change.count} smallest`)} replaced by ${size}`;
 }
 
 /** A choice in a line: its name and how the drives are parted. */

@@ -7,6 +7,8 @@ import { costsOf } from "@/core/walk/costs";
 import type { Dates } from "../calendar/useDates";
 import { useUnit } from "../preferences/preferences";
 import type { Walk } from "@/core/walk/moment";
+import { oneOrMany } from "@/core/words/counted";
+import { listOf } from "@/core/words/listOf";
 
 /** What the plan costs and when, and which drives become free. */
 export function PlanCosts({ walked, dates }: { walked: Walk; dates: Dates }) {
@@ -42,9 +44,7 @@ export function PlanCosts({ walked, dates }: { walked: Walk; dates: Dates }) {
             <tr>
               <th scope="row" colSpan={2} className="py-1 text-left font-normal">
                 In all
-                {unpriced > 0
-                  ? `, without the ${unpriced === 1 ? "one" : unpriced} that ${unpriced === 1 ? "has" : "have"} no price`
-                  : ""}
+                {unpriced > 0 ? `, without the ${oneOrMany(unpriced, "one that has", "that have")} no price` : ""}
               </th>
               <td className="py-1 text-right font-semibold">{total.toLocaleString("en")}</td>
             </tr>
@@ -54,10 +54,7 @@ export function PlanCosts({ walked, dates }: { walked: Walk; dates: Dates }) {
       {freed.length > 0 && (
         <p className="py-1">
           Free afterwards, as a spare, for a backup or to be sold:{" "}
-          {new Intl.ListFormat("en").format(
-            freed.map((drive) => nameOfDrive(drive, unit).replace(/ on the shelf/, "")),
-          )}
-          .
+          {listOf(freed.map((drive) => nameOfDrive(drive, unit).replace(/ on the shelf/, "")))}.
         </p>
       )}
     </section>

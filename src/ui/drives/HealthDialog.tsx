@@ -8,6 +8,7 @@ import { MOST_SMART_CHARACTERS, readSmart, SMART_COMMAND } from "@/exchange/smar
 import { useUnit } from "../preferences/preferences";
 import { ReadDialog } from "./ReadDialog";
 import type { Drive, Health } from "@/core/document/plan";
+import { plural } from "@/core/words/counted";
 
 interface Props {
   drives: readonly Drive[];
@@ -97,9 +98,8 @@ function Reports({
             onChange={(event) => onAddUnknown(event.target.checked)}
             className="mt-1 accent-indigo"
           />
-          Also put {found.unknown.length === 1 ? "the drive" : `the ${found.unknown.length} drives`} that the plan does
-          not know on the shelf:{" "}
-          {found.unknown.map((report) => `${report.model || "drive"} (${report.serial})`).join(", ")}
+          Also put the {plural(found.unknown.length, "drive", `${found.unknown.length} drives`)} that the plan does not
+          know on the shelf: {found.unknown.map((report) => `${report.model || "drive"} (${report.serial})`).join(", ")}
         </label>
       )}
       {found.skipped.length > 0 && (

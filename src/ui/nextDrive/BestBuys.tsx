@@ -8,6 +8,7 @@ import type { Plan, Pool, PricedDrive, NewDrive } from "@/core/document/plan";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import type { Buy } from "@/core/nextDrive/bestBuys";
 import { EXAMPLE_PRICES } from "@/core/drives/priceList";
+import { plural } from "@/core/words/counted";
 import type { Work } from "@/workers/work.worker";
 import { useJob } from "../kit/useJob";
 import { Button } from "../kit/Button";
@@ -140,7 +141,7 @@ function BuyList({
         {per(best)}.
       </p>
       <Button small className="mt-1" onClick={() => onTake(best)}>
-        {best.drives.length === 1 ? "Put it on the shelf, to buy" : "Put them on the shelf, to buy"}
+        Put {plural(best.drives.length, "it", "them")} on the shelf, to buy
       </Button>
       {others.length > 0 && (
         <ol className="mt-1.5 text-[0.9rem]" aria-label={`${title}: runners-up`}>

@@ -4,6 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { shortSize } from "@/core/drives/nameOfDrive";
+import { counted, oneOrMany } from "@/core/words/counted";
 import type { PlanFileResult } from "@/exchange/importPlan";
 import { keepPlan } from "@/store/keepPlan";
 import { Button } from "../kit/Button";
@@ -58,16 +59,16 @@ export function OpenLinkPage() {
         <>
           <h1 className="font-serif text-3xl">{result.plan.name || "A plan"}</h1>
           <p className="mt-3">
-            A box with {result.plan.box.bays} bays,{" "}
-            {result.plan.drives.length === 1 ? "a drive" : `${result.plan.drives.length} drives`}
+            A box with {counted(result.plan.box.bays, "bay")},{" "}
+            {oneOrMany(result.plan.drives.length, "a drive", "drives")}
             {result.plan.drives.length > 0
               ? ` (${result.plan.drives
                   .slice(0, 8)
                   .map((drive) => shortSize(drive, unit))
                   .join(", ")}${result.plan.drives.length > 8 ? " …" : ""})`
               : ""}{" "}
-            and {result.plan.steps.length === 1 ? "one step" : `${result.plan.steps.length} steps`}. It came with the
-            link; nothing has been kept yet.
+            and {oneOrMany(result.plan.steps.length, "one step", "steps")}. It came with the link; nothing has been kept
+            yet.
           </p>
           {trouble && (
             <p role="alert" className="mt-3 text-geranium">

@@ -10,6 +10,7 @@ import { emptyPlan } from "@/core/document/emptyPlan";
 import type { Plan } from "@/core/document/plan";
 import { samples } from "@/core/document/samples/samples";
 import { predict } from "@/core/prediction/predict";
+import { counted } from "@/core/words/counted";
 import type { KeptPlan } from "@/store/database";
 import { keepPlan } from "@/store/keepPlan";
 import { withFreshCalendar } from "@/store/withFreshCalendar";
@@ -121,8 +122,8 @@ function PlanRow({ plan, onDelete }: { plan: KeptPlan; onDelete: () => void }) {
           />
         </div>
         <p className="text-[0.93rem] text-soft">
-          {document.box.bays} bays, {document.drives.length === 1 ? "1 drive" : `${document.drives.length} drives`},{" "}
-          <Size bytes={usable} /> usable. Changed {changed}
+          {counted(document.box.bays, "bay")}, {counted(document.drives.length, "drive")}, <Size bytes={usable} />{" "}
+          usable. Changed {changed}
         </p>
       </div>
       <Link

@@ -3,6 +3,7 @@
 import { ChevronDown } from "lucide-react";
 import { lazy } from "react";
 import { layoutOf } from "@/core/layouts/registry";
+import { counted } from "@/core/words/counted";
 import { MenuButton } from "../kit/MenuButton";
 import type { Run, TerraceGeometry } from "./terraces/geometry";
 import { useWorkbench } from "./useWorkbench";
@@ -49,7 +50,7 @@ function RunBracket({ run, geometry }: { run: Run; geometry: TerraceGeometry }) 
         trigger={
           <button
             type="button"
-            aria-label={`Layout of ${pool.name}: ${layout.shortName}, ${drives.length} drives`}
+            aria-label={`Layout of ${pool.name}: ${layout.shortName}, ${counted(drives.length, "drive")}`}
             className="mx-auto flex max-w-full items-center gap-1 rounded px-2 py-0.5 text-[0.93rem] hover:bg-wall data-[state=open]:bg-wall"
           >
             <span className="truncate font-semibold">{pool.name}</span>

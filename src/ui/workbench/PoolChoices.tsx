@@ -4,6 +4,7 @@ import { checkContents } from "@/core/drives/checks/contents";
 import { checkHealth } from "@/core/drives/checks/health";
 import { checkJoining } from "@/core/drives/checks/joining";
 import { rulesOf } from "@/core/rules/ruleSets";
+import { counted } from "@/core/words/counted";
 import { useUnit } from "../preferences/preferences";
 import { MenuHeading, MenuItem, SubMenu } from "../kit/Menu";
 import { useWorkbench } from "./useWorkbench";
@@ -33,7 +34,7 @@ export function PoolChoices({ drives, onDone }: { drives: string[]; onDone: (ref
             className="block"
             onSelect={() => onDone(act({ kind: "add-to-group", group: group.id, drives }))}
           >
-            {pool.name}, {group.drives.length} drives
+            {pool.name}, {counted(group.drives.length, "drive")}
             {warningsOn(group.drives).map((finding) => (
               <span key={finding.message} className="block text-[0.87rem]">
                 {finding.severity === "block" ? "Must not: " : "Careful: "}

@@ -4,6 +4,7 @@ import { ChevronDown } from "lucide-react";
 import { lazy } from "react";
 import { bayOf } from "@/core/drives/drive";
 import { rulesOf } from "@/core/rules/ruleSets";
+import { counted, oneOrMany } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { MenuButton } from "../kit/MenuButton";
 import { Size } from "../kit/Size";
@@ -24,7 +25,7 @@ export function SelectionBar() {
             <span>
               What if:{" "}
               <strong className="font-semibold text-geranium">
-                {failed.size === 1 ? "1 drive has failed" : `${failed.size} drives have failed`}
+                {oneOrMany(failed.size, "1 drive has failed", "drives have failed")}
               </strong>
               . Nothing in the plan has changed.
             </span>
@@ -52,8 +53,7 @@ export function SelectionBar() {
   return (
     <div className="flex min-h-10 flex-wrap items-center gap-2" role="toolbar" aria-label="Selected drives">
       <span>
-        {drives.length === 1 ? "1 drive" : `${drives.length} drives`},{" "}
-        <Size bytes={drives.reduce((sum, drive) => sum + drive.bytes, 0)} />
+        {counted(drives.length, "drive")}, <Size bytes={drives.reduce((sum, drive) => sum + drive.bytes, 0)} />
       </span>
       <MenuButton
         width="w-[27rem] max-w-[calc(100vw-1rem)]"

@@ -3,6 +3,7 @@ import type { Plan } from "../../document/plan";
 import { bayOf } from "../../drives/drive";
 import type { CommandModule } from "../commandModule";
 import { refuse } from "../refusal";
+import { counted } from "../../words/counted";
 
 function setBays(plan: Plan, bays: number): void {
   if (!Number.isInteger(bays) || bays < 1 || bays > MOST_BAYS) refuse(`A box has 1 to ${MOST_BAYS} bays.`);
@@ -19,5 +20,5 @@ export const changeBox: CommandModule<"change-box"> = {
     if (command.bays !== undefined) setBays(plan, command.bays);
   },
   describe: ({ bays, rules }) =>
-    bays !== undefined ? `gave the box ${bays} bays` : rules ? "changed the box's rules" : "renamed the box",
+    bays !== undefined ? `gave the box ${counted(bays, "bay")}` : rules ? "changed the box's rules" : "renamed the box",
 };

@@ -4,6 +4,7 @@ import { ChevronDown, Minus, Plus } from "lucide-react";
 import { lazy } from "react";
 import { bayOf } from "@/core/drives/drive";
 import { ruleSetOf } from "@/core/rules/ruleSets";
+import { counted } from "@/core/words/counted";
 import { IconButton } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
 import { NameField } from "../../kit/NameField";
@@ -35,7 +36,7 @@ export function BoxSettings() {
         >
           <Minus size={15} aria-hidden />
         </IconButton>
-        <span className="min-w-14 text-center">{box.bays === 1 ? "1 bay" : `${box.bays} bays`}</span>
+        <span className="min-w-14 text-center">{counted(box.bays, "bay")}</span>
         <IconButton
           label="One bay more"
           disabled={box.bays >= MOST_BAYS}

@@ -5,6 +5,8 @@ import type { Plan } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
 import type { LedgerCause } from "@/core/ledger/ledger";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
+import { oneOrMany, plural } from "@/core/words/counted";
+import { listOf } from "@/core/words/listOf";
 import type { SwatchKind } from "../../kit/Swatch";
 
 /** What each cause of the ledger is called, and the pattern that it has in the terraces. */
@@ -68,8 +70,7 @@ export function placesOf(plan: Plan, ids: readonly string[]): string {
     const drive = plan.drives.find((each) => each.id === id);
     return drive ? (bayOf(drive) ?? `${drive.serial ?? drive.id} (shelf)`) : [];
   });
-  const list = new Intl.ListFormat("en").format(bays.map(String));
-  return bays.length === 1 ? `bay ${list}` : `bays ${list}`;
+  return `${plural(bays.length, "bay")} ${listOf(bays.map(String))}`;
 }
 
 /** How many drives of a pool may fail, as a heading and a sentence about what then. */
@@ -79,12 +80,12 @@ export function toleranceWords(plan: Plan, pool: PoolPrediction): { heading: str
     return { heading: "Nothing to protect yet", then: "This pool cannot be made as it is." };
   if (pool.tolerance === 0)
     return { heading: "No drive may fail", then: `The loss of any one, for instance in ${fatal}, loses data.` };
-  const heading = pool.tolerance === 1 ? "Any one drive may fail" : `Any ${pool.tolerance} drives may fail`;
+  const heading = `Any ${oneOrMany(pool.tolerance, "one drive", "drives")} may fail`;
   const left = pool.tolerance - 1;
   const then =
     left === 0
       ? "While it is replaced and rebuilt, none may."
-      : `After one failure, ${left === 1 ? "one more" : `${left} more`} may until the rebuild has ended.`;
+      : `After one failure, ${oneOrMany(left, "one more", "more")} may until the rebuild has ended.`;
   // Drives with file systems of their own take nothing else with them.
   const independent = pool.groups.every((group) => group.bands.every((band) => band.independent));
   return {
@@ -105,7 +106,7 @@ export function fateWords(
       const more =
         fate.redundancy === 0
           ? "No further drive may fail until the rebuild has ended."
-          : `${fate.redundancy === 1 ? "Any one more drive" : `Any ${fate.redundancy} more drives`} may fail until the rebuild has ended.`;
+          : `Any ${oneOrMany(fate.redundancy, "one more drive", "more drives")} may fail until the rebuild has ended.`;
       return {
         heading: "Degraded, nothing lost",
         then: `All data can be read without ${placesOf(plan, fate.missing)}. ${more}`,
@@ -121,7 +122,7 @@ export function fateWords(
     case "lost":
       return {
         heading: "The pool is lost",
-        then: `Without ${placesOf(plan, fate.missing)}, ${fate.bands.length === 1 ? "one band" : `${fate.bands.length} bands`} cannot be read, and the pool with ${fate.bands.length === 1 ? "it" : "them"}. Only a backup helps.`,
+        then: `Without ${placesOf(plan, fate.missing)}, ${oneOrMany(fate.bands.length, "one band", "bands")} cannot be read, and the pool with ${plural(fate.bands.length, "it", "them")}. Only a backup helps.`,
         tone: "lost",
       };
   }

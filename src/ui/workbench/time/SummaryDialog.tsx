@@ -6,6 +6,7 @@ import { dayOf, planSummary } from "@/core/walk/planSummary";
 import { Dialog } from "../../kit/Dialog";
 import { useUnit } from "../../preferences/preferences";
 import { hoursWords } from "@/core/time/hoursWords";
+import { oneOrMany } from "@/core/words/counted";
 import { useWorkbench } from "../useWorkbench";
 
 /** The plan in words: a summary, and what each step does and why. */
@@ -46,7 +47,7 @@ export function SummaryDialog({ onClose }: { onClose: () => void }) {
                       .map((each) =>
                         each.redundancy <= 0
                           ? "No drive may fail meanwhile. "
-                          : `Only ${each.redundancy === 1 ? "one drive" : `${each.redundancy} drives`} may fail meanwhile. `,
+                          : `Only ${oneOrMany(each.redundancy, "one drive", "drives")} may fail meanwhile. `,
                       )
                       .join("")}
                     {walked.done
