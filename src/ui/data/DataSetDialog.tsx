@@ -6,7 +6,8 @@ import { parseSize } from "@/core/bytes/parseSize";
 import type { Command } from "@/core/document/command";
 import type { Plan, DataSet, Growth, Worth } from "@/core/document/plan";
 import { Choice, TextField, type Option } from "../kit/Field";
-import { FormDialog, textOf } from "../kit/FormDialog";
+import { FormDialog } from "../kit/FormDialog";
+import { textOf } from "../kit/textOf";
 
 const WORTHS: { value: Worth; label: string }[] = [
   { value: "precious", label: "cannot be had again: precious" },

@@ -7,7 +7,8 @@ import type { Bus, Drive, DriveChanges, HealthState, Medium, Sector } from "@/co
 import { SECTORS } from "@/core/drives/sector";
 import { driveBytes } from "@/core/drives/typedDrive";
 import { Choice, TextField, Tick, type Option } from "../kit/Field";
-import { FormDialog, textOf } from "../kit/FormDialog";
+import { FormDialog } from "../kit/FormDialog";
+import { textOf } from "../kit/textOf";
 
 const MEDIA: Option[] = [
   { value: "hdd", label: "Hard disk" },

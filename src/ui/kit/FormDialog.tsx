@@ -69,6 +69,3 @@ export function FormDialog({ title, about, onSave, onRemove, onClose, children }
     </Dialog>
   );
 }
-
-/** A field's text, without blanks at its ends. */
-export const textOf = (data: FormData, name: string): string => String(data.get(name) ?? "").trim();
