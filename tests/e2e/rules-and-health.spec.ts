@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { readFile } from "node:fs/promises";
-import { firstVisit, newPlan, saved, tabTo, usable } from "./workbench";
+import { boxOf, firstVisit, newPlan, openPlan, saved, tabTo, usable } from "./workbench";
 
 test("SMART data shows a suspect drive, which is warned of and taken out of the parity group", async ({ page }) => {
   await firstVisit(page);
@@ -153,4 +153,20 @@ test("RAID 50 is offered as such for six drives, and is one act to undo", async 
   await expect(page.getByText("survived in 9 of 15 cases")).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(page.getByText("No pool yet.")).toBeVisible();
+});
+
+test("a box whose system is on a drive of its own does not start without it, though the pool is whole", async ({
+  page,
+}) => {
+  const plan = boxOf("Own system drive", "linux-host", "raid5", [4, 4, 4], []);
+  const small = { ...plan.drives[0]!, id: "s1", serial: "CAL-S1", bytes: 250_059_350_016, place: { bay: 5 } };
+  await openPlan(page, { ...plan, drives: [...plan.drives, { ...small, contents: { kind: "system" } }] });
+  await page.getByRole("button", { name: /What if the 4\sTB drive in bay 1/ }).click();
+  await expect(page.getByRole("heading", { name: "Degraded, nothing lost" })).toBeVisible();
+  const gone = page.getByText("The box's system is gone with it: it does not start until it is set up anew.");
+  await expect(gone).toBeHidden();
+  await page.getByRole("button", { name: "Make whole again" }).click();
+  await page.getByRole("button", { name: /What if the 250\sGB drive in bay 5/ }).click();
+  await expect(page.getByRole("heading", { name: "Not touched" })).toBeVisible();
+  await expect(gone).toBeVisible();
 });
