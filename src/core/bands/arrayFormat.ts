@@ -15,6 +15,12 @@ export interface ArrayFit {
 const CHUNK = 512 * KiB;
 const MIRROR_ROUNDING = 64 * KiB;
 
+/** What the used part of an array's members is rounded down to when it is made, in bytes. */
+export function chunkOf(format: ArrayFormat, scheme: Pick<Scheme, "kind">): Bytes {
+  if (format === "plain") return MiB;
+  return scheme.kind === "mirror" ? MIRROR_ROUNDING : CHUNK;
+}
+
 /**
  * The kernel RAID driver's own rule (measured on 248 arrays, exact to the byte): start with 128 MiB and halve it while
  * it is more than the first member's size ÷ 1024, for striped levels not below two chunks; add 24 sectors and round up
@@ -28,9 +34,8 @@ function linuxDataOffset(first: Bytes, striped: boolean): Bytes {
 }
 
 function fitLinuxRaid(slices: readonly Bytes[], scheme: Scheme): ArrayFit {
-  const mirror = scheme.kind === "mirror";
-  const metadata = linuxDataOffset(slices[0] ?? 0, !mirror);
-  const length = floorTo(Math.min(...slices) - metadata, mirror ? MIRROR_ROUNDING : CHUNK);
+  const metadata = linuxDataOffset(slices[0] ?? 0, scheme.kind !== "mirror");
+  const length = floorTo(Math.min(...slices) - metadata, chunkOf("linux-raid", scheme));
   return { metadata: length > 0 ? metadata : 0, length };
 }
 

@@ -110,6 +110,21 @@ describe("groups", () => {
     const plan = after(clinic, { kind: "make-group", drives: ["d1", "d2", "d3", "d4"], layout: "raid6", pool: "p1" });
     expect(plan.pools).toMatchObject([{ id: "p1", name: "Images", groups: [{ layout: "raid6" }] }]);
   });
+  test("a group that is described anew by hand forgets what its arrays kept; one that is not, does not", () => {
+    const kept = { from: 0, offset: 0, chunk: 2 ** 20, used: 1e12 - (1e12 % 2 ** 20) };
+    const [pool] = clinic.pools;
+    const group = { ...pool!.groups[0]!, kept: [kept], reach: { d4: 8e12 }, filled: { d1: 5 } };
+    const plan = { ...clinic, pools: [{ ...pool!, groups: [group] }] };
+    const anew: Command[] = [
+      { kind: "change-layout", group: "g1", layout: "raid5" },
+      { kind: "add-to-group", group: "g1", drives: ["d5"] },
+      { kind: "leave-group", drives: ["d2"] },
+      { kind: "move-drive", drive: "d5", to: { bay: 2 } },
+    ];
+    const fields = (command: Command) => Object.keys(after(plan, command).pools[0]!.groups[0]!);
+    for (const command of anew) expect(fields(command)).toEqual(["id", "layout", "drives"]);
+    expect(fields({ kind: "rename-pool", pool: "p1", name: "X" })).toEqual(Object.keys(group));
+  });
   test("drives leave their former groups for a new pool", () => {
     const plan = after(clinic, { kind: "make-group", drives: ["d3", "d4"], layout: "raid1", pool: null });
     expect(plan.pools.map((pool) => [pool.name, pool.groups.map((group) => group.drives)])).toEqual([

@@ -1,5 +1,5 @@
 import { driveInBay } from "../box/bays";
-import type { Plan } from "../document/plan";
+import type { Group, Plan } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { findDrive } from "./lookUp";
 import { refuse } from "./refusal";
@@ -12,6 +12,13 @@ export function sweep(plan: Plan): void {
   for (const pool of plan.pools) if (pool.landsFor !== undefined && !left.has(pool.landsFor)) delete pool.landsFor;
 }
 
+/** A group that is described anew by hand is one that is made so: what it kept from its changes says nothing of it. */
+export function describedAnew(group: Group): void {
+  delete group.kept;
+  delete group.reach;
+  delete group.filled;
+}
+
 /** Takes drives out of their groups and from the spares, leaving empty groups standing. */
 export function takeOut(plan: Plan, drives: readonly string[]): void {
   const gone = new Set(drives);
@@ -19,6 +26,7 @@ export function takeOut(plan: Plan, drives: readonly string[]): void {
     pool.spares = pool.spares.filter((drive) => !gone.has(drive));
     if (pool.helpers) pool.helpers = pool.helpers.filter(({ drive }) => !gone.has(drive));
     for (const group of pool.groups) {
+      if (group.drives.some((drive) => gone.has(drive))) describedAnew(group);
       group.drives = group.drives.filter((drive) => !gone.has(drive));
       if (group.spares) group.spares = group.spares.filter((drive) => !gone.has(drive));
     }

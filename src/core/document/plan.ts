@@ -19,6 +19,7 @@ export type {
   Health,
   HealthState,
   Helper,
+  KeptArray,
   LayoutId,
   Lift,
   Medium,

@@ -1,9 +1,10 @@
 import { fitArray } from "../bands/arrayFormat";
 import type { Band, Scheme } from "../bands/band";
 import type { Bytes } from "../bytes/bytes";
-import type { LayoutId } from "../document/plan";
+import type { KeptArray, LayoutId } from "../document/plan";
 import type { Room } from "../drives/room";
-import { requireRooms, type Layout } from "./layout";
+import { fitKept } from "./keptArrays";
+import { requireRooms, type Layout, type LayoutSetting } from "./layout";
 import { unless, type LevelPath } from "./levelPath";
 
 /** The scheme of a slice that `count` drives reach, or null where the slice cannot be protected and stays unused. */
@@ -12,29 +13,33 @@ function schemeOfSlice(tolerance: 1 | 2, count: number): Scheme | null {
   return count === tolerance + 1 ? { kind: "mirror" } : null;
 }
 
-/** Cuts the drives level at each distinct size and lays one band over every slice that can be protected. */
-function layOutSlices(tolerance: 1 | 2, rooms: readonly Room[], arrayFormat: "plain" | "linux-raid"): Band[] {
-  const levels = [...new Set(rooms.map((room) => room.length))].filter((level) => level > 0).sort((a, b) => a - b);
+/** Where a hybrid's bands end, from the bottom: those that it has stay, and above them drives are cut at each size. */
+function cutsOf(rooms: readonly Room[], kept: readonly KeptArray[]): Bytes[] {
+  const ends = kept.map(({ from, offset, used }) => from + offset + used);
+  const top = Math.max(0, ...ends);
+  const above = rooms.map((room) => room.length).filter((length) => length > top);
+  return [...new Set([...ends, ...above])].sort((a, b) => a - b);
+}
+
+/** Cuts the drives level and lays one band over every slice that can be protected. */
+function layOutSlices(tolerance: 1 | 2, rooms: readonly Room[], { arrayFormat, kept = [] }: LayoutSetting): Band[] {
   const bands: Band[] = [];
   let floor: Bytes = 0;
-  for (const level of levels) {
+  for (const level of cutsOf(rooms, kept)) {
+    const from = floor;
+    floor = level;
     const reaching = rooms.filter((room) => room.length >= level);
     const scheme = schemeOfSlice(tolerance, reaching.length);
-    if (scheme) {
-      const { metadata, length } = fitArray(
-        arrayFormat,
-        reaching.map(() => level - floor),
+    if (!scheme) continue;
+    const slices = reaching.map(() => level - from);
+    const known = kept.find((each) => each.from === from);
+    const { metadata, length } = known ? fitKept(known, slices) : fitArray(arrayFormat, slices, scheme);
+    if (length > 0)
+      bands.push({
         scheme,
-      );
-      const from = floor + metadata;
-      if (length > 0)
-        bands.push({
-          scheme,
-          metadata,
-          members: reaching.map((room) => ({ drive: room.drive, offset: room.systemReserve + from, length })),
-        });
-    }
-    floor = level;
+        metadata,
+        members: reaching.map((room) => ({ drive: room.drive, offset: room.systemReserve + from + metadata, length })),
+      });
   }
   return bands;
 }
@@ -59,10 +64,11 @@ function hybridLayout(
     widening: "rewrites",
     becomes,
     cutsAtSizes: true,
+    keepsArrays: true,
     splits: true,
     layOut(rooms, setting) {
       requireRooms(layout, rooms);
-      return layOutSlices(tolerance, rooms, setting.arrayFormat);
+      return layOutSlices(tolerance, rooms, setting);
     },
   };
   return layout;

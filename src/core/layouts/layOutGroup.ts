@@ -8,7 +8,7 @@ import { wrongCount } from "./problemsOfLayout";
 import { layoutOf } from "./registry";
 
 /** What of a group decides where its bands lie. */
-export type LaidOut = Pick<Group, "layout" | "options" | "reach" | "filled">;
+export type LaidOut = Pick<Group, "layout" | "options" | "reach" | "filled" | "kept">;
 
 /** The part of a room above what holds chunks already. */
 function above(room: Room, filled: Bytes): Room {
@@ -20,6 +20,10 @@ function above(room: Room, filled: Bytes): Room {
     length: room.length - taken,
   };
 }
+
+/** The rooms of a group's drives, each as far up as it is taken in. */
+export const roomsOfGroup = (group: Pick<Group, "reach">, drives: readonly Drive[], rules: BoxRules): Room[] =>
+  drives.map((drive) => limitedRoom(roomOf(drive, rules), group.reach?.[drive.id]));
 
 /**
  * The bands of a group as it stands: on drives whose space has not all been claimed, as far up as each is taken in; in
@@ -34,8 +38,12 @@ export function layOutGroup(group: LaidOut, drives: readonly Drive[], rules: Box
   const layout = layoutOf(group.layout);
   const options = group.options ?? {};
   if (wrongCount(layout, drives.length, rules, options)) return [];
-  const setting = { arrayFormat: rules.arrayFormat, options };
-  const rooms = drives.map((drive) => limitedRoom(roomOf(drive, rules), group.reach?.[drive.id]));
+  const setting = {
+    arrayFormat: rules.arrayFormat,
+    options,
+    ...(layout.keepsArrays && group.kept ? { kept: group.kept } : {}),
+  };
+  const rooms = roomsOfGroup(group, drives, rules);
   const { filled } = group;
   if (!filled || !layout.chunked) return layout.layOut(rooms, setting);
   const filledOf = (room: Room) =>

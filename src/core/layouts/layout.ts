@@ -1,6 +1,6 @@
 import type { Band } from "../bands/band";
 import type { Bytes } from "../bytes/bytes";
-import type { ArrayFormat, GroupOptions, LayoutId } from "../document/plan";
+import type { ArrayFormat, GroupOptions, KeptArray, LayoutId } from "../document/plan";
 import type { Room } from "../drives/room";
 import type { LevelPath } from "./levelPath";
 
@@ -8,6 +8,8 @@ import type { LevelPath } from "./levelPath";
 export interface LayoutSetting {
   arrayFormat: ArrayFormat;
   options?: GroupOptions;
+  /** What its arrays keep from when they were made, from the bottom; none for a group that is made now. */
+  kept?: readonly KeptArray[];
 }
 
 /** What one stripe holds, in blocks, each on a drive of its own. */
@@ -67,6 +69,11 @@ export interface Layout {
    * What the trade calls a pool of several such groups, where it has a name for it, and for groups of how many drives.
    */
   several?: { name: string; of?: number };
+  /**
+   * Whether its bands are arrays, which keep the offset, the chunk and the used part with which they were made through
+   * all changes but a claim.
+   */
+  keepsArrays?: true;
   /** Whether it gives out space in chunks, which stay where they are until they are balanced. */
   chunked?: true;
   /**

@@ -27,6 +27,7 @@ export const mirror: Layout = {
     },
   ],
   countsSmallest: true,
+  keepsArrays: true,
   splits: true,
   several: { name: "mirrored pairs", of: 2 },
   canLoseOne: (drives) => drives > 2,

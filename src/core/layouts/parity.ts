@@ -16,6 +16,7 @@ function parityLayout(parity: 1 | 2 | 3, worth: string, own: Own): Layout {
     widening: "rewrites",
     levelTakes: 1,
     countsSmallest: true,
+    keepsArrays: true,
     splits: true,
     layOut(rooms, setting) {
       requireRooms(layout, rooms);

@@ -61,9 +61,11 @@ export const stripe: Layout = {
     },
   ],
   zonedWhenUnequal: true,
+  keepsArrays: true,
   layOut(rooms, setting) {
     requireRooms(stripe, rooms);
-    return setting.arrayFormat === "linux-raid"
+    // What has been another array is as high on every drive as that was.
+    return setting.arrayFormat === "linux-raid" && !setting.kept?.length
       ? zones(rooms, setting)
       : wholeDriveBand(rooms, { kind: "stripe" }, setting);
   },

@@ -28,6 +28,7 @@ export const stripedMirrors: Layout = {
   ],
   chooses: "pairs",
   countsSmallest: true,
+  keepsArrays: true,
   layOut(rooms, setting) {
     requireRooms(stripedMirrors, rooms);
     // The kernel's driver pairs neighbours in the order in which they are named; other boxes pair by size.

@@ -1,6 +1,7 @@
 import { fitArray } from "../bands/arrayFormat";
 import type { Band, Scheme } from "../bands/band";
 import type { Room } from "../drives/room";
+import { fitKept } from "./keptArrays";
 import type { LayoutSetting } from "./layout";
 
 /**
@@ -10,11 +11,9 @@ import type { LayoutSetting } from "./layout";
  * @example wholeDriveBand([roomOf(d1), roomOf(d2)], { kind: "mirror" }, { arrayFormat: "plain" })
  */
 export function wholeDriveBand(rooms: readonly Room[], scheme: Scheme, setting: LayoutSetting): Band[] {
-  const { metadata, length } = fitArray(
-    setting.arrayFormat,
-    rooms.map((room) => room.between),
-    scheme,
-  );
+  const slices = rooms.map((room) => room.between);
+  const [kept] = setting.kept ?? [];
+  const { metadata, length } = kept ? fitKept(kept, slices) : fitArray(setting.arrayFormat, slices, scheme);
   if (length === 0) return [];
   return [
     {

@@ -1,23 +1,29 @@
+import { usableOf } from "../bands/contents";
+import { heightOn } from "../bands/occupied";
+import { atMost } from "../box/arrays";
 import type { Bytes } from "../bytes/bytes";
-import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
+import { formatBytes, formatExactBytes, type UnitFamily } from "../bytes/formatBytes";
 import type { BoxRules, Drive, Pool } from "../document/plan";
 import { nameOfDriveFirst } from "../drives/nameOfDrive";
+import { roomOf } from "../drives/room";
 import type { Finding } from "../findings/finding";
+import { layOutGroup } from "../layouts/layOutGroup";
 import { layoutOf } from "../layouts/registry";
 import { counted, oneOrMany, plural } from "../words/counted";
 import { listOf } from "../words/listOf";
 import type { GroupPrediction } from "./predictGroup";
 
-/** A spare must be able to stand in for some member; one that is too small for the largest is worth a word. */
+/** A spare must hold what is used of some member; one that could not hold what is used of all is worth a word. */
 function spareFindings(
   spares: readonly Drive[],
   groups: readonly GroupPrediction[],
   rules: BoxRules,
   family: UnitFamily,
 ): Finding[] {
-  const members = groups.flatMap((group) => group.rooms.map((room) => room.bytes));
-  const smallest = Math.min(...members);
-  const largest = Math.max(...members);
+  const used = groups.flatMap(({ bands, rooms }) =>
+    rooms.map((room) => heightOn(bands, room.drive, room.systemReserve)),
+  );
+  const [least, most] = [Math.min(...used), Math.max(...used)];
   return spares.flatMap((drive): Finding[] => {
     const findings: Finding[] = [];
     const mend = { label: "Take it out of the spares", command: { kind: "leave-group" as const, drives: [drive.id] } };
@@ -29,19 +35,20 @@ function spareFindings(
         drives: [drive.id],
         mend,
       });
-    if (members.length > 0 && drive.bytes < smallest) {
+    const { between } = roomOf(drive, rules);
+    if (used.length > 0 && between < least) {
       findings.push({
         code: "spare-too-small",
         severity: "block",
-        message: `${nameOfDriveFirst(drive, family)} is too small to stand in for any member, by ${formatBytes(smallest - drive.bytes, family)}. Choose a spare of at least ${formatBytes(smallest, family)}.`,
+        message: `${nameOfDriveFirst(drive, family)} is too small to stand in for any member, by ${formatBytes(least - between, family)}: of the one of which least is used, it is ${formatBytes(least, family)}. Choose a larger spare.`,
         drives: [drive.id],
         mend,
       });
-    } else if (members.length > 0 && drive.bytes < largest) {
+    } else if (used.length > 0 && between < most) {
       findings.push({
         code: "spare-for-some",
         severity: "note",
-        message: `${nameOfDriveFirst(drive, family)} can stand in only for members of up to its own size; the largest has ${formatBytes(largest, family)}.`,
+        message: `${nameOfDriveFirst(drive, family)} can stand in only for members of which no more is used than it has; of one, ${formatBytes(most, family)} is.`,
         drives: [drive.id],
       });
     }
@@ -140,6 +147,18 @@ function tooLargeVolumes({ pool, usableBytes, family }: PoolView): Finding[] {
   return [finding];
 }
 
+/** Sizes that a claim after a rewrite leaves open. */
+function openSizes({ pool, groups, drivesOf, rules, family }: PoolView): Finding[] {
+  return pool.groups.flatMap((group, i) => {
+    const whole = atMost(group);
+    const least = groups[i]?.usableBytes ?? 0;
+    const most = usableOf(layOutGroup(whole, drivesOf(group.drives), rules));
+    if (whole === group || most <= least) return [];
+    const message = `It was claimed after a rewrite, which uses up some of the room before the data: ${pool.name} holds up to ${formatExactBytes(most - least)} more than is said here. ${formatBytes(least, family)} is what you can count on.`;
+    return [{ code: "size-open", severity: "note", message, drives: [] }];
+  });
+}
+
 /** How the figures of chunk pools are meant. */
 function chunkPlacement({ groups }: PoolView): Finding[] {
   if (!groups.some((group) => layoutOf(group.layout).chunked)) return [];
@@ -180,6 +199,7 @@ const CHECKS: readonly ((view: PoolView) => Finding[])[] = [
   ({ pool, drivesOf, family }) => helperFindings(pool, drivesOf, family),
   landingPlace,
   tooLargeVolumes,
+  openSizes,
   chunkPlacement,
   scheduledParity,
   mixedLayouts,

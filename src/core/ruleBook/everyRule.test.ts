@@ -44,7 +44,7 @@ const mixed = [
 ];
 const shelf = [disk("x1", 4), disk("x2", 4), disk("x3", 3), disk("x4", 8), disk("x5", 12)];
 const sharing = ["x1", "x2", "x3"];
-const planWith = (layout: "raid5" | "parity-drive-1", list: readonly StepBody[]): Plan => ({
+const planWith = (layout: "raid5" | "parity-drive-1" | "hybrid-1", list: readonly StepBody[]): Plan => ({
   ...emptyPlan("x"),
   box: { name: "x", bays: 12, rules: { set: "linux-host" } },
   drives: [...mixed, ...shelf],
@@ -79,6 +79,7 @@ const plans = [
   planWith("parity-drive-1", [{ kind: "widen-group", group: "g1", drives: ["x5"] }]),
   planWith("raid5", []),
   planWith("parity-drive-1", []),
+  planWith("hybrid-1", [{ kind: "widen-group", group: "g1", drives: ["x3"] }]),
   ...steps.map((step) => planWith("raid5", [step])),
   planWith(
     "raid5",

@@ -1,6 +1,5 @@
-import { usableOf } from "../bands/contents";
 import { bandsOfGroup, usableOfGroup } from "../box/figures";
-import { drivesOf } from "../box/find";
+import { drivesOf, groupOf } from "../box/find";
 import type { BoxState } from "../box/state";
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
@@ -8,7 +7,7 @@ import type { Drive, Group, Step, StepBody } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { shortSize } from "../drives/nameOfDrive";
 import { roomOf } from "../drives/room";
-import { layOutGroup } from "../layouts/layOutGroup";
+import { layoutOf } from "../layouts/registry";
 import { growSteps } from "../steps/growSteps";
 import { parityOf } from "../steps/parityOf";
 import { moduleOf } from "../steps/registry";
@@ -149,13 +148,13 @@ export function replaceInBestOrder(
   const owner = ownerOfGroup(plan, groupId);
   if (!owner) return { drives: [], steps: [], missing: 0, proved: true };
   const setting: StepSetting = { rules, family, day };
-  const { reach: _reach, filled: _filled, ...whole } = owner.group;
   const chosen = owner.members.filter((drive) => old.includes(drive.id));
+  const { cutsAtSizes = false } = layoutOf(owner.group.layout);
   const first = urgent(chosen, parityOf(bandsOfGroup(plan, owner.group, rules)));
   const rest = chosen.filter((drive) => !first.includes(drive));
   const turns = [...first, ...rest];
-  const atEnd = owner.members.map((member) => news[turns.indexOf(member)] ?? member);
-  const end = usableOf(layOutGroup(renamed(whole, owner.members, atEnd), atEnd, rules));
+  const begin: Along = { state: boxBefore(plan, news), steps: [], done: 0 };
+  let end = 0;
   const change = (along: Along, drive: Drive): { state: Along; missing: number } => {
     const { state, steps, done } = along;
     const by = news[done];
@@ -163,7 +162,11 @@ export function replaceInBestOrder(
     const swap = swapIn(state, groupId, drive.id, by, wish, end, setting);
     return { state: { state: swap.state, steps: [...steps, ...swap.steps], done: done + 1 }, missing: swap.missing };
   };
-  let along: Along = { state: boxBefore(plan, news), steps: [], done: 0 };
+  // What there is at the end; a hybrid keeps the bands that it has, so that it can be less than if it were made anew.
+  const last = turns.reduce((along, drive) => change(along, drive).state, begin).state.plan;
+  const group = groupOf(last, groupId);
+  end = group ? usableOfGroup(last, withoutFilled(group), rules) : 0;
+  let along = begin;
   let missing = 0;
   const take = (drives: readonly Drive[]) => {
     for (const drive of drives) {
@@ -177,8 +180,9 @@ export function replaceInBestOrder(
     count: rest.length,
     kindOf: (place) => `${rest[place]?.bytes} ${rest[place]?.medium} ${rest[place]?.bus}`,
     start: along,
-    // What a chunk pool holds before it is balanced depends on where its chunks have come to lie.
-    orderMatters: isChunked(owner.group),
+    // What a chunk pool holds before it is balanced depends on where its chunks have come to lie; where a hybrid gets
+    // new bands, on which of unequal drives come first.
+    orderMatters: isChunked(owner.group) || (cutsAtSizes && new Set(news.map((drive) => drive.bytes)).size > 1),
     change: (state, place) => change(state, rest[place] as Drive),
   });
   const ordered = order.places.flatMap((place) => rest[place] ?? []);
@@ -186,15 +190,10 @@ export function replaceInBestOrder(
   return { drives: [...first, ...ordered].map((drive) => drive.id), steps: along.steps, missing, proved: order.proved };
 }
 
-/** The group with other drives in the same places. */
-function renamed(group: Group, members: readonly Drive[], now: readonly Drive[]): Group {
-  const to = new Map(members.map((member, i) => [member.id, now[i]?.id ?? member.id]));
-  const parity = group.options?.parityDrives;
-  return {
-    ...group,
-    drives: now.map((drive) => drive.id),
-    ...(parity ? { options: { ...group.options, parityDrives: parity.map((id) => to.get(id) ?? id) } } : {}),
-  };
+/** A chunk group as it is once it has been balanced. */
+function withoutFilled(group: Group): Group {
+  const { filled: _filled, ...balanced } = group;
+  return balanced;
 }
 
 /** Drives changed for larger ones, one after the other. */

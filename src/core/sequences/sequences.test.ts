@@ -355,7 +355,11 @@ describe("the order in which space comes earliest", () => {
           expect(best.proved).toBe(true);
           // What the box keeps of its pool is missing from every order alike.
           const kept = 1 - rulesOf({ set }).poolReserveShare;
-          expect(missingOf(plan, best.steps) / 1e12).toBeCloseTo((best.missing * kept) / 1e12, 3);
+          // On a Linux host the order decides how many bands there are at the end, and with them some MiB of metadata.
+          const near = set === "linux-host" ? 1e-4 : 1e-9;
+          expect(Math.abs(missingOf(plan, best.steps) - best.missing * kept)).toBeLessThanOrEqual(
+            near * (1e12 + best.missing),
+          );
           const parity = layout === "parity-drive-1" ? best.drives[0]! : null;
           for (const order of orders(ids)) {
             if (parity !== null && order[0] !== parity) continue;
@@ -365,7 +369,7 @@ describe("the order in which space comes earliest", () => {
               const at = walkPlan(numbered(plan, steps)).moments.at(-1)!.state.plan;
               steps = [...steps, ...replaceInBestOrder("g1", [id], [news[k]!], wish, { ...setting, plan: at }).steps];
             });
-            expect(missingOf(plan, steps)).toBeGreaterThanOrEqual(best.missing * kept * (1 - 1e-9));
+            expect(missingOf(plan, steps)).toBeGreaterThanOrEqual(best.missing * kept * (1 - near));
           }
         },
       ),

@@ -9,9 +9,9 @@ import { layoutOf } from "../layouts/registry";
 import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
 import { drivesInWords } from "./checks";
+import { keepArrays } from "./keepArrays";
 import { checkLevel } from "./levelChecks";
 import { parityOf } from "./parityOf";
-import { reachIn } from "./reachIn";
 import { BY_HAND } from "./stepMenu";
 import { noCost, type StepModule, type StepSetting } from "./stepModule";
 
@@ -23,15 +23,16 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
       layoutOf(group.layout).dedicatedParity && layoutOf(step.layout).dedicatedParity
         ? parityOf(bandsOfGroup(state.plan, groupOf(state.plan, step.group) ?? group, rules))
         : [];
+    // Without a drive more or fewer the same blocks are read in another way, and none is moved.
+    keepArrays(state.plan, group, rules, step.drives.length + (step.without?.length ?? 0) > 0);
     for (const drive of step.drives) {
-      const reach = reachIn(plan, group, drive, rules);
       takeIn(plan, drive);
       group.drives.push(drive);
-      if (reach !== undefined) group.reach = { ...group.reach, [drive]: reach };
     }
     group.drives = group.drives.filter((drive) => !step.without?.includes(drive));
     for (const drive of step.without ?? []) if (group.reach) delete group.reach[drive];
     group.layout = step.layout;
+    if (!layoutOf(step.layout).keepsArrays) delete group.kept;
     delete group.filled;
     if (step.options) group.options = { ...step.options };
     if (parity.length > 0) group.options = { ...group.options, parityDrives: [...parity, ...step.drives] };

@@ -4,7 +4,8 @@ import { usableOfPool } from "../box/figures";
 import { driveOf, poolOf } from "../box/find";
 import { isFree } from "../box/members";
 import type { BoxState } from "../box/state";
-import { formatBytes } from "../bytes/formatBytes";
+import type { Bytes } from "../bytes/bytes";
+import { formatBytes, formatExactBytes, type UnitFamily } from "../bytes/formatBytes";
 import { currentBackups } from "../data/backup";
 import { dataSetsIn } from "../data/stored";
 import type { Drive, GroupOptions, LayoutId, Plan } from "../document/plan";
@@ -74,6 +75,24 @@ export function notFree(plan: Plan, ids: readonly string[], { family }: StepSett
 }
 
 /** What of a group, or of a step that makes one, decides how it lies on its drives. */
+/** Within this share a volume a hair smaller, or a right-size margin, would have let a drive in. */
+const A_HAIR = 0.001;
+
+/**
+ * By how much a drive is too small, and what would have let it in where it is only a hair.
+ *
+ * @param short how much it lacks, in bytes
+ * @param height what it must reach, in bytes
+ */
+export function shortBy(short: Bytes, height: Bytes, family: UnitFamily): { by: string; help: string } {
+  return short < height * A_HAIR
+    ? {
+        by: formatExactBytes(short),
+        help: " A right-size margin, or a volume shrunk by a hair before, would have let it in.",
+      }
+    : { by: formatBytes(short, family), help: "" };
+}
+
 type LaidOutAs = { layout: LayoutId; options?: GroupOptions };
 
 /**

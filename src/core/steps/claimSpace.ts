@@ -2,11 +2,42 @@ import { occupied } from "../bands/occupied";
 import { bandsOfGroup, usableOfGroup } from "../box/figures";
 import { drivesOf, groupOf, poolOfGroup } from "../box/find";
 import { passHours } from "../box/passHours";
+import { atMost, claimed } from "../box/arrays";
 import { changed } from "../box/state";
-import { formatBytes } from "../bytes/formatBytes";
+import type { Drive, Group, Plan, Pool } from "../document/plan";
+import type { Finding } from "../findings/finding";
+import { formatBytes, formatExactBytes } from "../bytes/formatBytes";
 import { REBUILD_SHARE } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
-import { A_FEW_MINUTES, against, noCost, type StepModule } from "./stepModule";
+import { A_FEW_MINUTES, against, noCost, type StepModule, type StepSetting } from "./stepModule";
+
+/** What holds a claim back: in an array over whole drives the smallest that stands in it, spares included. */
+function whyNothing(plan: Plan, pool: Pool, group: Group, { family }: StepSetting): string {
+  if (!layoutOf(group.layout).countsSmallest)
+    return "The claim brings nothing yet: no new band can be laid above those that there are.";
+  const smallest = (drives: readonly Drive[]) =>
+    drives.reduce((least, each) => (each.bytes < least.bytes ? each : least));
+  const standing = drivesOf(plan, [...group.drives, ...pool.spares, ...(group.spares ?? [])]);
+  const least = smallest(standing);
+  const size = formatBytes(least.bytes, family);
+  return group.drives.includes(least.id)
+    ? `The claim brings nothing yet: in this layout every drive counts as large as the smallest, and that has ${size}.`
+    : `The claim brings nothing yet: the hot spare of ${size} stands in the array too and holds it back. Take it out of the spares first.`;
+}
+
+/** Between what the pool lies, where a rewrite before the claim leaves it open. */
+function openSizes(plan: Plan, then: Group, { rules, family }: StepSetting): Finding[] {
+  const least = usableOfGroup(plan, then, rules);
+  const most = usableOfGroup(plan, atMost(then), rules);
+  if (most <= least) return [];
+  return [
+    against(
+      "note",
+      "claim-after-rewrite",
+      `The rewrite before has used up some of the room before the data. How much was measured only on small drives, so the group then holds ${formatExactBytes(least)} to ${formatExactBytes(most)}; ${formatBytes(least, family)} is what you can count on.`,
+    ),
+  ];
+}
 
 /**
  * The space of larger replacements taken into the group, drive by drive or for the whole group as the rules have it.
@@ -27,7 +58,8 @@ export const claimSpace: StepModule<"claim-space"> = {
             : [{ kind: "claim-space" as const, group: group.id }],
       })),
   },
-  check: ({ plan }, step, { rules, family }) => {
+  check: ({ plan }, step, setting) => {
+    const { rules } = setting;
     const group = groupOf(plan, step.group);
     if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];
     if (rules.claiming === "by-itself")
@@ -42,40 +74,23 @@ export const claimSpace: StepModule<"claim-space"> = {
       return [against("block", "claim-per-drive", "Your box claims the space of one drive at a time. Say of which.")];
     if (step.drive !== undefined && !group.drives.includes(step.drive))
       return [against("block", "not-a-member", "That drive is not in the group at this moment.", [step.drive])];
-    const open =
-      step.drive === undefined
-        ? Object.keys(group.reach ?? {})
-        : [step.drive].filter((id) => group.reach?.[id] !== undefined);
-    if (open.length === 0) return [against("note", "nothing-to-claim", "There is nothing to claim at this moment.")];
-    const then = {
-      ...group,
-      reach:
-        step.drive === undefined
-          ? undefined
-          : Object.fromEntries(Object.entries(group.reach ?? {}).filter(([id]) => id !== step.drive)),
-    };
-    const { reach, ...rest } = then;
-    const gain =
-      usableOfGroup(plan, { ...rest, ...(reach ? { reach } : {}) }, rules) - usableOfGroup(plan, group, rules);
-    return gain > 0
-      ? []
-      : [
-          against(
-            "note",
-            "claims-nothing",
-            `The claim brings nothing yet: in this layout every drive counts as large as the smallest, and that has ${formatBytes(Math.min(...drivesOf(plan, group.drives).map((drive) => drive.bytes)), family)}.`,
-          ),
-        ];
+    const pool = poolOfGroup(plan, step.group);
+    if (!pool) return [];
+    const then = claimed(plan, pool, group, rules, step.drive);
+    if (then === group) return [against("note", "nothing-to-claim", "There is nothing to claim at this moment.")];
+    const gain = usableOfGroup(plan, then, rules) - usableOfGroup(plan, group, rules);
+    if (gain > 0) return openSizes(plan, then, setting);
+    return [against("note", "claims-nothing", whyNothing(plan, pool, group, setting))];
   },
   apply: (state, step, { rules }) =>
     changed(state, (plan) => {
-      const group = groupOf(plan, step.group);
-      if (!group?.reach) return;
-      if (step.drive === undefined || rules.claiming === "whole-group") delete group.reach;
-      else {
-        delete group.reach[step.drive];
-        if (Object.keys(group.reach).length === 0) delete group.reach;
-      }
+      const [pool, group] = [poolOfGroup(state.plan, step.group), groupOf(state.plan, step.group)];
+      const target = groupOf(plan, step.group);
+      if (!pool || !group || !target) return;
+      const then = claimed(state.plan, pool, group, rules, rules.claiming === "whole-group" ? undefined : step.drive);
+      if (then.reach) target.reach = then.reach;
+      else delete target.reach;
+      if (then.kept) target.kept = then.kept;
     }),
   cost: ({ plan }, after, step, { rules }) => {
     const [before, then] = [groupOf(plan, step.group), groupOf(after.plan, step.group)];

@@ -11,15 +11,18 @@ import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
 import { named, volumesFit } from "./checks";
 import { filledOf } from "./filledOf";
+import { keepArrays } from "./keepArrays";
 import { BY_HAND } from "./stepMenu";
-import { against, noCost, type StepModule } from "./stepModule";
+import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 
-const apply = (state: BoxState, step: StepOf<"remove-drive">): BoxState =>
+const apply = (state: BoxState, step: StepOf<"remove-drive">, { rules }: Pick<StepSetting, "rules">): BoxState =>
   changed(state, (plan) => {
     const owner = groupOfDrive(plan, step.drive);
     const drive = driveOf(plan, step.drive);
     if (!owner || !drive) return;
     const { group } = owner;
+    // The others keep their height: what the smallest held back comes with a claim.
+    keepArrays(state.plan, group, rules);
     group.drives = group.drives.filter((id) => id !== step.drive);
     if (group.reach) delete group.reach[step.drive];
     // What it held has been spread over the others.
@@ -66,7 +69,7 @@ export const removeDrive: StepModule<"remove-drive"> = {
       return [
         against("block", "wrong-drive-count", `${layout.shortName} cannot do without it. ${wrong}`, [step.drive]),
       ];
-    const after = apply(state, step);
+    const after = apply(state, step, setting);
     const then = poolOf(after.plan, pool.id);
     const found = volumesFit(state, after, pool.id, setting);
     if (then && storedIn(pool) > usableOfPool(after.plan, then, setting.rules))

@@ -17,6 +17,7 @@ import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
 import { handling, named } from "./checks";
 import { filledOf } from "./filledOf";
+import { keepArrays } from "./keepArrays";
 import { checkReplacing } from "./replacingChecks";
 import { BY_HAND } from "./stepMenu";
 import { noCost, type StepCost, type StepModule, type StepSetting } from "./stepModule";
@@ -90,6 +91,7 @@ export const replaceDrive: StepModule<"replace-drive"> = {
       const [old, next] = [driveOf(plan, step.drive), driveOf(plan, step.by)];
       if (!owner || !old || !next) return;
       const { group, pool } = owner;
+      keepArrays(state.plan, group, rules);
       const reached = limitedRoom(roomOf(old, rules), group.reach?.[old.id]).between;
       if (layoutOf(group.layout).chunked) {
         const filled = filledOf(plan, pool, group, rules);

@@ -4,19 +4,16 @@ import { bandsOfGroup, bandsOfPool } from "../box/figures";
 import { driveOf, drivesOf } from "../box/find";
 import { groupOfDrive, isFree } from "../box/members";
 import type { BoxState } from "../box/state";
-import { formatBytes, formatExactBytes } from "../bytes/formatBytes";
+import { formatBytes } from "../bytes/formatBytes";
 import type { Drive, Group, Plan, Pool, StepOf } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { roomOf } from "../drives/room";
 import { fateOf } from "../failures/fate";
 import type { Finding } from "../findings/finding";
 import { capital } from "../words/capital";
-import { joiningFindings, missingDrives, named } from "./checks";
+import { joiningFindings, missingDrives, named, shortBy } from "./checks";
 import { parityOf } from "./parityOf";
 import { against, type StepSetting } from "./stepModule";
-
-/** Within this share a volume a hair smaller, or a right-size margin, would have let the drive in. */
-const A_HAIR = 0.001;
 
 /** What a check of a replacement looks at. */
 interface Replacement {
@@ -42,9 +39,7 @@ function tooSmall({ plan, step, setting, group, old, next }: Replacement): Findi
   const height = heightOn(bandsOfGroup(plan, group, rules), old.id, roomOf(old, rules).systemReserve);
   const short = height - roomOf(next, rules).between;
   if (short <= 0) return [];
-  const hair = short < height * A_HAIR;
-  const by = hair ? formatExactBytes(short) : formatBytes(short, family);
-  const help = hair ? " A right-size margin, or a volume shrunk by a hair before, would have let it in." : "";
+  const { by, help } = shortBy(short, height, family);
   const message = `${capital(named(plan, step.by, setting))} is too small by ${by}: the group uses ${formatBytes(height, family)} of the drive it replaces.${help}`;
   return [against("block", "too-small", message, [step.by])];
 }

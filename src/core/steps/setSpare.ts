@@ -1,5 +1,7 @@
+import { leastForSpare } from "../box/arrays";
 import { drivesOf, poolOf } from "../box/find";
 import { changed, takeIn } from "../box/state";
+import { formatBytes } from "../bytes/formatBytes";
 import { roomOf } from "../drives/room";
 import { capital } from "../words/capital";
 import { missingDrives, missingPool, named, notFree } from "./checks";
@@ -17,7 +19,7 @@ export const setSpare: StepModule<"set-spare"> = {
     const pool = poolOf(plan, step.pool);
     const members = drivesOf(plan, pool?.groups.flatMap((group) => group.drives) ?? []);
     const [drive] = drivesOf(plan, [step.drive]);
-    const smallest = Math.min(...members.map((member) => roomOf(member, setting.rules).length));
+    const least = pool ? leastForSpare(plan, pool, setting.rules) : 0;
     return [
       ...missingPool(plan, step.pool),
       ...missingDrives(plan, [step.drive]),
@@ -25,12 +27,12 @@ export const setSpare: StepModule<"set-spare"> = {
       ...(setting.rules.hotSpares === "none"
         ? [against("block", "spares-not-offered", "By its rules your box knows no hot spares.")]
         : []),
-      ...(drive && members.length > 0 && roomOf(drive, setting.rules).length < smallest
+      ...(drive && members.length > 0 && roomOf(drive, setting.rules).between < least
         ? [
             against(
               "block",
               "spare-too-small",
-              `${capital(named(plan, step.drive, setting))} is smaller than the smallest member and could stand in for none.`,
+              `${capital(named(plan, step.drive, setting))} is too small by ${formatBytes(least - roomOf(drive, setting.rules).between, setting.family)}: it must hold what the group uses of a member, and could stand in for none.`,
               [step.drive],
             ),
           ]

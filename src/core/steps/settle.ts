@@ -1,3 +1,4 @@
+import { claimed } from "../box/arrays";
 import { usableOfPool } from "../box/figures";
 import type { BoxState } from "../box/state";
 import { MiB } from "../bytes/bytes";
@@ -7,27 +8,24 @@ import type { BoxRules, Pool } from "../document/plan";
 /** What boxes do by themselves after a step: claim, and grow volume and file system. */
 export function settle(state: BoxState, rules: BoxRules): BoxState {
   const claims =
-    rules.claiming === "by-itself" && state.plan.pools.some((pool) => pool.groups.some((group) => group.reach));
+    rules.claiming === "by-itself" &&
+    state.plan.pools.some((pool) => pool.groups.some((group) => group.reach ?? group.kept));
   const grows = rules.growing === "by-itself" && state.plan.pools.some((pool) => pool.volumes.length > 0);
   if (!claims && !grows) return state;
   const pools = state.plan.pools.map((pool): Pool => {
     const groups = claims
-      ? pool.groups.map((group) => {
-          if (!group.reach) return group;
-          const { reach: _reach, ...rest } = group;
-          return rest;
-        })
+      ? pool.groups.map((group) => (group.reach || group.kept ? claimed(state.plan, pool, group, rules) : group))
       : pool.groups;
-    const claimed = claims ? { ...pool, groups } : pool;
-    if (!grows || pool.volumes.length === 0) return claimed;
-    const usable = usableOfPool({ ...state.plan, pools: [claimed] }, claimed, rules);
+    const taken = claims ? { ...pool, groups } : pool;
+    if (!grows || pool.volumes.length === 0) return taken;
+    const usable = usableOfPool({ ...state.plan, pools: [taken] }, taken, rules);
     const free = floorTo(usable - pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0), MiB);
     const last = pool.volumes.length - 1;
     const volumes = pool.volumes.map((volume, v) => {
       const { fileSystemBytes: _bytes, ...rest } = volume;
       return v === last && free > 0 ? { ...rest, bytes: volume.bytes + free } : rest;
     });
-    return { ...claimed, volumes };
+    return { ...taken, volumes };
   });
   return { ...state, plan: { ...state.plan, pools } };
 }

@@ -11,7 +11,7 @@ import { capital } from "../words/capital";
 import { plural } from "../words/counted";
 import { drivesInWords } from "./checks";
 import { filledOf } from "./filledOf";
-import { reachIn } from "./reachIn";
+import { keepArrays } from "./keepArrays";
 import { BY_HAND } from "./stepMenu";
 import { A_FEW_MINUTES, noCost, type StepModule } from "./stepModule";
 import { checkWidening } from "./wideningChecks";
@@ -30,12 +30,12 @@ export const widenGroup: StepModule<"widen-group"> = {
       const group = groupOf(plan, step.group);
       const pool = poolOfGroup(plan, step.group);
       if (!group || !pool) return;
-      const filled = layoutOf(group.layout).chunked ? filledOf(plan, pool, group, rules) : null;
+      const layout = layoutOf(group.layout);
+      const filled = layout.chunked ? filledOf(plan, pool, group, rules) : null;
+      keepArrays(state.plan, group, rules, layout.widening === "rewrites");
       for (const drive of step.drives) {
-        const reach = reachIn(plan, group, drive, rules);
         takeIn(plan, drive);
         group.drives.push(drive);
-        if (reach !== undefined) group.reach = { ...group.reach, [drive]: reach };
         if (filled) group.filled = { ...filled, ...Object.fromEntries(step.drives.map((id) => [id, 0])) };
       }
     }),

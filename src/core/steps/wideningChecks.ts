@@ -12,7 +12,7 @@ import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { takesAnyDrive, widensByDrive } from "../layouts/widens";
 import { capital } from "../words/capital";
-import { drivesInWords, joiningFindings, missingDrives, notFree, withoutBackup } from "./checks";
+import { drivesInWords, joiningFindings, missingDrives, notFree, shortBy, withoutBackup } from "./checks";
 import { against, type StepSetting } from "./stepModule";
 
 /** What a check of a widening looks at. */
@@ -57,7 +57,8 @@ function shape({ setting, group, layout, members, joining }: WideningOf): Findin
 
 /** That the drives which join have the size that the box's rule asks for. */
 function bySizeRule({ setting, layout, members, joining }: WideningOf): Finding[] {
-  if (layout.joinsAnySize) return [];
+  // "As large as the smallest member" means as high as the members are used, which `reaching` asks for.
+  if (layout.joinsAnySize || (layout.countsSmallest && setting.rules.joining === "as-smallest-member")) return [];
   return joining
     .flatMap((drive) => checkJoining(drive, members, setting.rules, setting.family))
     .map((finding) => (finding.code === "larger-than-parity" ? { ...finding, severity: "block" } : finding));
@@ -73,7 +74,8 @@ function reaching({ plan, setting, group, layout, members, joining }: WideningOf
   return joining.flatMap((drive) => {
     const short = height - roomOf(drive, rules).between;
     if (short <= 0) return [];
-    const message = `${capital(drivesInWords(plan, [drive.id], setting))} is too small by ${formatBytes(short, family)}: it must be as high as the group's members are used. Taken in, it would drag the whole group down.`;
+    const { by, help } = shortBy(short, height, family);
+    const message = `${capital(drivesInWords(plan, [drive.id], setting))} is too small by ${by}: it must be as high as the group's members are used, ${formatBytes(height, family)}. Taken in, it would drag the whole group down.${help}`;
     return [against("block", "too-small", message, [drive.id])];
   });
 }

@@ -5,7 +5,7 @@ import { bayOf } from "../../drives/drive";
 import type { CommandModule } from "../commandModule";
 import { driveWords } from "../driveWords";
 import { findDrive } from "../lookUp";
-import { release } from "../membership";
+import { describedAnew, release } from "../membership";
 import { refuse } from "../refusal";
 
 /** Puts a drive from the shelf in the place, and in the group, of the one that holds the bay. */
@@ -15,6 +15,7 @@ function takePlaceOf(plan: Plan, drive: Drive, occupant: Drive): void {
   if (membership && isFree) {
     const { group } = membership;
     group.drives[group.drives.indexOf(occupant.id)] = drive.id;
+    describedAnew(group);
   } else release(plan, [occupant.id]);
   drive.place = occupant.place;
   occupant.place = { shelf: true };

@@ -1,3 +1,4 @@
+import { claimed } from "../../box/arrays";
 import { usableOfPool } from "../../box/figures";
 import { groupOf } from "../../box/find";
 import { formatBytes } from "../../bytes/formatBytes";
@@ -13,14 +14,14 @@ export const spaceNotClaimed: Watcher = {
     return state.plan.pools.flatMap((pool) =>
       pool.groups.flatMap((group) => {
         const open = Object.keys(group.reach ?? {});
-        if (open.length === 0) return [];
-        const { reach: _reach, ...claimed } = group;
-        const then = { ...pool, groups: pool.groups.map((each) => (each.id === group.id ? claimed : each)) };
+        if (open.length === 0 && !group.kept) return [];
+        const whole = claimed(state.plan, pool, group, rules);
+        const then = { ...pool, groups: pool.groups.map((each) => (each.id === group.id ? whole : each)) };
         const gain = usableOfPool(state.plan, then, rules) - usableOfPool(state.plan, pool, rules);
         const at = lastStepAt(moments, (before, after) => {
           const [was, is] = [groupOf(before.state.plan, group.id), groupOf(after.state.plan, group.id)];
-          // A drive more that ends inside a band is no replacement: a claim is not what it waits for.
-          if (was?.drives.length !== is?.drives.length) return false;
+          // A larger drive has come, or the one that held the others back has gone.
+          if (was && is && is.drives.length < was.drives.length) return true;
           return open.some((drive) => was?.reach?.[drive] === undefined && is?.reach?.[drive] !== undefined);
         });
         if (!at || gain < MOST_NOT_WORTH_SAYING) return [];
