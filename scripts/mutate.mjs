@@ -2,7 +2,8 @@
 // the mutants that lived. Incremental: what has not changed since the last run is taken over. Ends after 40 minutes at
 // most; mutants that were not tried by then count as not killed.
 import { spawn } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { relative } from "node:path";
 import { bin, generate, install } from "./setup.mjs";
 
 const MOST_MINUTES = 40;
@@ -17,22 +18,38 @@ if (!folder || !existsSync(`src/core/${folder}`)) {
 install();
 generate();
 mkdirSync(".cache/mutate", { recursive: true });
-const report = `.cache/mutate/${folder}.report.json`;
+const report = `.cache/mutate/${folder}.jsonl`;
+rmSync(report, { force: true });
 const child = spawn(bin("stryker"), ["run", "stryker.config.mjs", ...options], {
   stdio: "inherit",
-  env: { ...process.env, MUTATE_FOLDER: folder },
+  env: { ...process.env, MUTATE_FOLDER: folder, MUTATE_REPORT: report },
 });
-const timer = setTimeout(() => child.kill("SIGINT"), MOST_MINUTES * 60_000);
-child.on("close", (code, signal) => {
+let isOver = false;
+const timer = setTimeout(() => {
+  isOver = true;
+  child.kill("SIGINT");
+}, MOST_MINUTES * 60_000);
+child.on("close", (code) => {
   clearTimeout(timer);
-  if (signal !== null || !existsSync(report)) {
-    console.error(
-      `Ended before all mutants were tried (after ${MOST_MINUTES} minutes at most): run it again to go on.`,
-    );
-    process.exit(1);
+  if (!existsSync(report)) {
+    console.error("No mutant was tried: see what is said above.");
+    process.exit(code || 1);
   }
-  process.exit(tell(JSON.parse(readFileSync(report, "utf8"))) ? (code ?? 0) : 1);
+  if (isOver) console.log(`Ended after ${MOST_MINUTES} minutes; what was not tried counts as not killed.`);
+  const isFine = tell(found(readFileSync(report, "utf8")));
+  process.exit(isFine && !isOver ? (code ?? 0) : 1);
 });
+
+/** The mutants, each with what became of it; "Skipped" where the time was over. */
+function found(lines) {
+  const mutants = new Map();
+  for (const line of lines.split("\n").filter(Boolean)) {
+    const { planned, tested } = JSON.parse(line);
+    if (planned) mutants.set(planned.id, { ...planned, status: planned.status ?? "Skipped" });
+    else mutants.set(tested.id, tested);
+  }
+  return [...mutants.values()];
+}
 
 const KILLED = new Set(["Killed", "Timeout", "RuntimeError"]);
 const NO_MUTANT = new Set(["CompileError", "Ignored"]);
@@ -43,26 +60,25 @@ function equivalents() {
 }
 
 /** Prints the table and what lived; returns whether no more are called equivalent than may be. */
-function tell({ files }) {
+function tell(mutants) {
   const excused = equivalents();
-  const rows = [];
+  const sources = new Map();
+  const rows = new Map();
   const lived = [];
   const all = { killed: 0, lived: 0, equivalent: 0 };
-  for (const [path, { source, mutants }] of Object.entries(files)) {
-    const lines = source.split("\n");
-    const row = { killed: 0, lived: 0, equivalent: 0 };
-    for (const mutant of mutants) {
-      if (NO_MUTANT.has(mutant.status)) continue;
-      const { line } = mutant.location.start;
-      const text = (lines[line - 1] ?? "").trim();
-      const is = (each) => path.endsWith(each.file) && each.line === text && each.mutator === mutant.mutatorName;
-      const kind = KILLED.has(mutant.status) ? "killed" : excused.some(is) ? "equivalent" : "lived";
-      row[kind] += 1;
-      all[kind] += 1;
-      if (kind === "lived")
-        lived.push(`${path}:${line} ${mutant.mutatorName} → ${mutant.replacement} (${mutant.status})`);
-    }
-    rows.push([path.replace(`src/core/${folder}/`, ""), row]);
+  for (const mutant of mutants) {
+    if (NO_MUTANT.has(mutant.status)) continue;
+    const path = relative(process.cwd(), mutant.fileName);
+    if (!sources.has(path)) sources.set(path, readFileSync(path, "utf8").split("\n"));
+    const text = (sources.get(path)[mutant.line - 1] ?? "").trim();
+    const is = (each) => path.endsWith(each.file) && each.line === text && each.mutator === mutant.mutatorName;
+    const kind = KILLED.has(mutant.status) ? "killed" : excused.some(is) ? "equivalent" : "lived";
+    const name = path.replace(`src/core/${folder}/`, "");
+    if (!rows.has(name)) rows.set(name, { killed: 0, lived: 0, equivalent: 0 });
+    rows.get(name)[kind] += 1;
+    all[kind] += 1;
+    if (kind === "lived")
+      lived.push(`${path}:${mutant.line} ${mutant.mutatorName} → ${mutant.replacement} (${mutant.status})`);
   }
   const score = ({ killed, lived: left }) => `${((100 * killed) / Math.max(1, killed + left)).toFixed(1)} %`;
   for (const line of lived) console.log(line);
