@@ -17,6 +17,7 @@ const { globalSetup: _said, ...rest } = config;
 const mutate = {
   ...rest,
   roots: [folder, ...(ALSO[folder] ?? [])].map((name) => `<rootDir>/src/core/${name}`),
+  testSequencer: "<rootDir>/tests/unit/quickFirst.mjs",
   setupFilesAfterEnv: ["<rootDir>/tests/unit/setSeed.mjs", "<rootDir>/tests/unit/shortProperties.mjs"],
 };
 

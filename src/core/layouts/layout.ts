@@ -89,6 +89,8 @@ export interface Layout {
   joinsAnySize?: true;
   /** Whether unequal drives are striped in zones on a Linux host, which then neither widens nor changes it. */
   zonedWhenUnequal?: true;
+  /** Whether it can use no hot spare, and no drive of it can be copied to another while it runs. */
+  takesNoSpare?: true;
   /**
    * Whether one of so many drives can be taken out for good, what it holds going to the others; never where nothing is
    * said.

@@ -10,6 +10,8 @@ export interface LevelChange {
   leaving: number;
   /** Whether all its drives are of one size. */
   equal: boolean;
+  /** The places of those that leave, in the order in which the group's bands name the drives, from 0. */
+  places?: readonly number[];
 }
 
 /**
@@ -21,6 +23,8 @@ export interface LevelPath {
   to: LayoutId;
   /** Why it does not go with so many drives, or null. */
   refuses: (change: LevelChange) => string | null;
+  /** The order of the group's drives after it, where the ones that join do not simply come last. */
+  arranges?: (members: readonly string[], joining: readonly string[]) => string[];
   /** Only the kernel's RAID driver makes it. */
   linuxOnly?: true;
   /** A rung of the ladder of levels: what a box that changes levels in one go can pass through on its way. */

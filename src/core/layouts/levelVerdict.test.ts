@@ -29,6 +29,9 @@ describe("measured on the kernel's RAID driver", () => {
     ["equal stripe to striped mirrors with as many again", "raid0", "raid10", 2, 2, 0, true, true],
     ["striped mirrors to a stripe", "raid10", "raid0", 4, 0, 2, true, true],
     ["unequal stripe to single parity", "raid0", "raid5", 3, 1, 0, false, false],
+    ["equal stripe of two to single parity of four in one request", "raid0", "raid5", 2, 2, 0, true, true],
+    ["single parity of two to double parity", "raid5", "raid6", 2, 1, 0, true, false],
+    ["the same with two more", "raid5", "raid6", 2, 2, 0, true, false],
     ["mirror to striped mirrors", "raid1", "raid10", 2, 2, 0, true, false],
     ["striped mirrors to single parity", "raid10", "raid5", 4, 1, 0, true, false],
     ["single parity to striped mirrors", "raid5", "raid10", 4, 0, 0, true, false],
@@ -36,6 +39,16 @@ describe("measured on the kernel's RAID driver", () => {
   ])("%s", (_, from, to, drives, joining, leaving, equal, possible) => {
     expect(levelVerdict({ from, to, drives, joining, leaving, equal }, linux).kind === "possible").toBe(possible);
   });
+});
+
+test("of striped mirrors exactly one drive of each pair may stay, whichever it is", () => {
+  for (const places of [
+    [0, 2],
+    [0, 3],
+    [1, 2],
+    [3, 1],
+  ])
+    expect(levelVerdict({ ...change("raid10", "raid0", 4, 0, 2), places }, linux).kind).toBe("possible");
 });
 
 describe("what a refusal says", () => {
@@ -51,9 +64,13 @@ describe("what a refusal says", () => {
     [change("raid5", "raid0", 3), /one drive fewer/],
     [change("raid5", "raid1", 3), /Only single parity of two/],
     [change("raid5", "raid1", 2, 1), /Only single parity of two/],
-    [change("raid0", "raid5", 3, 2), /needs one drive more/],
+    [change("raid0", "raid5", 3), /needs a drive more/],
+    [change("raid5", "raid6", 2, 1), /must have three first/],
+    [change("raid5", "raid6", 2, 2), /must have three first/],
+    [{ ...change("raid10", "raid0", 4, 0, 2), places: [0, 1] }, /One drive of each pair must stay/],
+    [{ ...change("raid10", "raid0", 4, 0, 2), places: [3, 2] }, /One drive of each pair must stay/],
     [change("raid0", "raid5", 3, 1, 0, false), /different sizes/],
-    [change("raid0", "raid5", 3, 1, 1), /needs one drive more/],
+    [change("raid0", "raid5", 3, 1, 1), /needs a drive more/],
     [change("raid0", "raid10", 2, 1), /as many drives again/],
     [change("raid0", "raid10", 2, 2, 0, false), /different sizes/],
     [change("raid0", "raid10", 2, 2, 1), /as many drives again/],

@@ -29,7 +29,9 @@ function parityLayout(parity: 1 | 2 | 3, worth: string, own: Own): Layout {
 const moreParity = (to: LevelPath["to"], reason: string): LevelPath => ({
   to,
   rung: true,
-  refuses: ({ joining, leaving }) => unless(joining >= 1 && leaving === 0, reason),
+  refuses: ({ drives, joining, leaving }) =>
+    unless(drives > 2, "Single parity of two drives has no way there: it must have three first. Widen it.") ??
+    unless(joining >= 1 && leaving === 0, reason),
 });
 
 const oneFewer = (to: LevelPath["to"], reason: string): LevelPath => ({

@@ -47,6 +47,7 @@ export const span: Layout = {
   widening: "joins",
   becomes: [],
   joinsAnySize: true,
+  takesNoSpare: true,
   layOut(rooms, setting) {
     requireRooms(span, rooms);
     const { metadata, lengths } = fitUnequal(

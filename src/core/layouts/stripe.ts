@@ -48,7 +48,7 @@ export const stripe: Layout = {
       to: "raid5",
       linuxOnly: true,
       refuses: ({ joining, leaving, equal }) =>
-        unless(equal && joining === 1 && leaving === 0, equal ? "Single parity needs one drive more." : UNEQUAL),
+        unless(equal && joining >= 1 && leaving === 0, equal ? "Single parity needs a drive more." : UNEQUAL),
     },
     {
       to: "raid10",
@@ -58,9 +58,12 @@ export const stripe: Layout = {
           equal && joining === drives && leaving === 0,
           equal ? "Striped mirrors need as many drives again." : UNEQUAL,
         ),
+      // Each old drive gets a new one as its partner.
+      arranges: (members, joining) => members.flatMap((drive, i) => [drive, ...joining.slice(i, i + 1)]),
     },
   ],
   zonedWhenUnequal: true,
+  takesNoSpare: true,
   keepsArrays: true,
   layOut(rooms, setting) {
     requireRooms(stripe, rooms);

@@ -19,10 +19,14 @@ export const stripedMirrors: Layout = {
     {
       to: "raid0",
       linuxOnly: true,
-      refuses: ({ drives, joining, leaving }) =>
+      refuses: ({ drives, joining, leaving, places }) =>
         unless(
           drives % 2 === 0 && joining === 0 && leaving === drives / 2,
           "A stripe keeps one drive of each pair: say which leave.",
+        ) ??
+        unless(
+          places === undefined || new Set(places.map((place) => Math.floor(place / 2))).size === leaving,
+          "One drive of each pair must stay: where both of a pair leave, what was on them is lost.",
         ),
     },
   ],

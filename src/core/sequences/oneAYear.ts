@@ -14,7 +14,7 @@ import { moduleOf } from "../steps/registry";
 import { settle } from "../steps/settle";
 import { counted } from "../words/counted";
 import { boxBefore } from "./boxBefore";
-import { replaceInBestOrder } from "./oneByOne";
+import { replaceInBestOrder, swapRefusal } from "./oneByOne";
 import {
   CAREFUL,
   emptyWish,
@@ -78,6 +78,8 @@ export const oneAYear: Sequence = {
     for (const [year, drive] of news.entries()) {
       const first = along.steps.length;
       const how = takeOne(drive, pool, wish, along, setting);
+      const swap = how === "nothing-left" ? swapRefusal(owner.group) : null;
+      if (swap) return cannot(`No bay is free for one more. ${swap}`);
       if (how === "nothing-left" && year === 0)
         return cannot("No bay is free for one more, and no drive is smaller than the new one.");
       if (how === "nothing-left")
@@ -144,7 +146,8 @@ function takeOne(
   const { variants } = wish;
   const here = { ...setting, plan: state().plan };
   const widens = widensBy(drive, now, state(), setting);
-  const smallest = widens ? undefined : toBeChanged(now.members, drive.bytes, now.group.id, state(), setting);
+  const swaps = !widens && swapRefusal(now.group) === null;
+  const smallest = !swaps ? undefined : toBeChanged(now.members, drive.bytes, now.group.id, state(), setting);
   if (!widens && !smallest) return "nothing-left";
   const rewrites = widens ? !takesAnyDrive(layoutOf(now.group.layout)) : true;
   preparations(here, pool, [drive.id], variants, rewrites).forEach(take);

@@ -236,7 +236,7 @@ export const oneByOne: Sequence = {
     const { group, pool, members } = owner;
     const old = members.filter((drive) => wish.drives.includes(drive.id));
     const parity = parityOf(bandsOfGroup(setting.plan, group, setting.rules));
-    const refused = sizeRefusal(wish, setting, members, old, parity) ?? boxRefusal(wish, setting);
+    const refused = swapRefusal(group) ?? sizeRefusal(wish, setting, members, old, parity) ?? boxRefusal(wish, setting);
     if (refused !== null) return cannot(refused);
     const { variants } = wish;
     const { drives: news, buys } = supply(setting, old.length + (variants.spareFirst ? 1 : 0), wish.bytes, members[0]);
@@ -258,6 +258,14 @@ export const oneByOne: Sequence = {
     };
   },
 };
+
+/** Why no drive of a group can be changed for another with the data kept, or null. */
+export function swapRefusal(group: Group): string | null {
+  const { takesNoSpare, name } = layoutOf(group.layout);
+  return takesNoSpare
+    ? `No drive of a ${name} can be changed for another with the data kept. Make it anew from a backup.`
+    : null;
+}
 
 /** Why drives of a size cannot take the place of these, or null. */
 function sizeRefusal(

@@ -25,16 +25,16 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
         : [];
     // Without a drive more or fewer the same blocks are read in another way, and none is moved.
     keepArrays(state.plan, group, rules, step.drives.length + (step.without?.length ?? 0) > 0);
-    for (const drive of step.drives) {
-      takeIn(plan, drive);
-      group.drives.push(drive);
-    }
-    group.drives = group.drives.filter((drive) => !step.without?.includes(drive));
+    for (const drive of step.drives) takeIn(plan, drive);
+    const stays = group.drives.filter((drive) => !step.without?.includes(drive));
+    const arranges = layoutOf(group.layout).becomes.find((path) => path.to === step.layout)?.arranges;
+    group.drives = arranges ? arranges(stays, step.drives) : [...stays, ...step.drives];
     for (const drive of step.without ?? []) if (group.reach) delete group.reach[drive];
     group.layout = step.layout;
     if (!layoutOf(step.layout).keepsArrays) delete group.kept;
     delete group.filled;
     if (step.options) group.options = { ...step.options };
+    if (arranges && layoutOf(step.layout).chooses === "pairs") group.options = { ...group.options, pairs: "as-named" };
     if (parity.length > 0) group.options = { ...group.options, parityDrives: [...parity, ...step.drives] };
   });
 }

@@ -76,6 +76,8 @@ function byWayOf({ step, from }: Change, levels: readonly Layout["id"][]): Findi
 function path(change: Change): Finding[] {
   const { step, setting, from, to, members } = change;
   if (from.id === to.id) return [];
+  const [bottom] = bandsOfGroup(change.plan, change.group, setting.rules);
+  const order = bottom?.members.map((member) => member.drive) ?? [];
   const verdict = levelVerdict(
     {
       from: from.id,
@@ -84,6 +86,7 @@ function path(change: Change): Finding[] {
       joining: step.drives.length,
       leaving: step.without?.length ?? 0,
       equal: new Set(members.map((drive) => roomOf(drive, setting.rules).length)).size === 1,
+      places: (step.without ?? []).map((drive) => order.indexOf(drive)),
     },
     setting.rules,
   );

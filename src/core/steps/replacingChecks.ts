@@ -10,6 +10,7 @@ import { bayOf } from "../drives/drive";
 import { roomOf } from "../drives/room";
 import { fateOf } from "../failures/fate";
 import type { Finding } from "../findings/finding";
+import { layoutOf } from "../layouts/registry";
 import { capital } from "../words/capital";
 import { joiningFindings, missingDrives, named, shortBy } from "./checks";
 import { parityOf } from "./parityOf";
@@ -72,11 +73,11 @@ function besideParity({ plan, step, setting, group, old, next }: Replacement): F
 }
 
 /** What is left of the pool without the old drive, where that is pulled first. */
-function pulled({ plan, step, setting, pool }: Replacement): Finding[] {
+function pulled({ plan, step, setting, pool, group }: Replacement): Finding[] {
   const fate = fateOf(bandsOfPool(plan, pool, setting.rules), new Set([step.drive]));
   if (fate.kind === "lost" || fate.kind === "partly-lost") {
     const help =
-      setting.rules.replacing === "old-attached"
+      setting.rules.replacing === "old-attached" && !layoutOf(group.layout).takesNoSpare
         ? "Keep the old drive attached while the new one is filled."
         : "Rebuild from a backup.";
     const message = `Without ${named(plan, step.drive, setting)} data is lost: nothing can be rebuilt. ${help}`;
@@ -87,7 +88,12 @@ function pulled({ plan, step, setting, pool }: Replacement): Finding[] {
 }
 
 /** That the box can fill a drive while the old one is still in, and that there is a bay for it. */
-function attached({ plan, step, setting, next }: Replacement): Finding[] {
+function attached({ plan, step, setting, group, next }: Replacement): Finding[] {
+  const layout = layoutOf(group.layout);
+  if (layout.takesNoSpare) {
+    const message = `No drive of a ${layout.name} can be copied to another while it runs. Make it anew from a backup.`;
+    return [against("block", "no-live-replacement", message, [step.drive])];
+  }
   const mend: Finding["mend"] = {
     label: "Pull it first",
     command: { kind: "edit-step", step: step.id, changes: { how: "pulled" } },

@@ -3,6 +3,7 @@ import { drivesOf, poolOf } from "../box/find";
 import { changed, takeIn } from "../box/state";
 import { formatBytes } from "../bytes/formatBytes";
 import { roomOf } from "../drives/room";
+import { layoutOf } from "../layouts/registry";
 import { capital } from "../words/capital";
 import { missingDrives, missingPool, named, notFree } from "./checks";
 import { BY_HAND } from "./stepMenu";
@@ -26,6 +27,15 @@ export const setSpare: StepModule<"set-spare"> = {
       ...notFree(plan, [step.drive], setting),
       ...(setting.rules.hotSpares === "none"
         ? [against("block", "spares-not-offered", "By its rules your box knows no hot spares.")]
+        : []),
+      ...(pool && pool.groups.length > 0 && pool.groups.every((group) => layoutOf(group.layout).takesNoSpare)
+        ? [
+            against(
+              "block",
+              "spare-of-no-use",
+              `${pool.name || "The pool"} has nothing from which a spare could be filled: ${layoutOf(pool.groups[0]?.layout ?? "raid0").name} knows no hot spares.`,
+            ),
+          ]
         : []),
       ...(drive && members.length > 0 && roomOf(drive, setting.rules).between < least
         ? [

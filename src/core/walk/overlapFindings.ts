@@ -3,17 +3,27 @@ import { type Finding } from "../findings/finding";
 import { moduleOf } from "../steps/registry";
 import type { WalkedStep } from "./moment";
 
-/** Only one change at a time: a rewrite or a rebuild must have ended before the next begins. */
-export function overlapFindings(step: Step, previous: WalkedStep | null): Finding[] {
-  if (!step.together || !previous?.done) return [];
-  const heavy = previous.cost.work.length > 0 && !moduleOf(previous.step).letsOthersBegin;
-  if (!heavy || moduleOf(step).besideOthers) return [];
+/** Whether nothing else may begin while a step runs: it rewrites, copies or rebuilds. */
+const isAlone = ({ step, done, cost }: WalkedStep): boolean =>
+  done && cost.work.length > 0 && !moduleOf(step).letsOthersBegin;
+
+/**
+ * Only one change at a time: every rewrite or rebuild must have ended before the next begins, whatever stands between
+ * the two in the list.
+ *
+ * @param start when the step begins, in hours from the beginning of the plan
+ * @param before the steps before it
+ */
+export function overlapFindings(step: Step, start: number, before: readonly WalkedStep[]): Finding[] {
+  if (!step.together || moduleOf(step).besideOthers) return [];
+  const running = before.filter((each) => isAlone(each) && each.from <= start && each.to > start);
+  if (running.length === 0) return [];
+  const which = running.includes(before.at(-1) as WalkedStep) ? "The step before is" : "An earlier step is";
   return [
     {
       code: "before-the-last-has-ended",
       severity: "block",
-      message:
-        "The step before is still rewriting or rebuilding then. Only one change at a time: begin this when it has ended.",
+      message: `${which} still rewriting or rebuilding then. Only one change at a time: begin this when it has ended.`,
       drives: [],
       mend: {
         label: "Begin when the last has ended",

@@ -61,7 +61,9 @@ export function walkPlan(plan: Plan, family: UnitFamily = "TB", earlier?: Walk, 
       moments.push({ ...old, walked });
       state = old.state;
     } else {
-      const next = walkStep(state, step, end, previous?.walked ?? null, { rules: rulesOfBox(state.plan), family, day });
+      const setting = { rules: rulesOfBox(state.plan), family, day };
+      const before = step.together ? moments.flatMap((moment) => moment.walked ?? []) : [];
+      const next = walkStep(state, step, end, before, setting);
       state = next.state;
       moments.push(momentOf(state, next.walked, previous));
     }

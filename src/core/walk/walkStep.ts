@@ -15,7 +15,7 @@ export function walkStep(
   state: BoxState,
   step: Step,
   begin: number,
-  previous: WalkedStep | null,
+  before: readonly WalkedStep[],
   setting: StepSetting,
 ): { state: BoxState; walked: WalkedStep } {
   const own = moduleOf(step);
@@ -23,6 +23,7 @@ export function walkStep(
   if (step.notBefore !== undefined && !step.disabled && state.backedUp.size > 0)
     state = { ...state, backedUp: new Set() };
   const words = own.say(state, step, setting);
+  const previous = before.at(-1);
   const start = step.together && previous ? previous.from : begin;
   const still: WalkedStep = {
     step,
@@ -35,7 +36,7 @@ export function walkStep(
     ...words,
   };
   if (step.disabled) return { state, walked: still };
-  const findings = byWeight([...own.check(state, step, setting), ...overlapFindings(step, previous)]);
+  const findings = byWeight([...own.check(state, step, setting), ...overlapFindings(step, start, before)]);
   if (findings.some((finding) => finding.severity === "block")) return { state, walked: { ...still, findings } };
   const applied = own.apply(state, step, setting);
   const settled = settle(applied, rulesOfBox(applied.plan));
