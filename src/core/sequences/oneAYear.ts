@@ -146,8 +146,7 @@ function takeOne(
   const { variants } = wish;
   const here = { ...setting, plan: state().plan };
   const widens = widensBy(drive, now, state(), setting);
-  const swaps = !widens && swapRefusal(now.group) === null;
-  const smallest = !swaps ? undefined : toBeChanged(now.members, drive.bytes, now.group.id, state(), setting);
+  const smallest = widens ? undefined : toBeChanged(now.members, drive.bytes, now.group.id, state(), setting);
   if (!widens && !smallest) return "nothing-left";
   const rewrites = widens ? !takesAnyDrive(layoutOf(now.group.layout)) : true;
   preparations(here, pool, [drive.id], variants, rewrites).forEach(take);
@@ -190,6 +189,7 @@ function toBeChanged(
   { rules }: SequenceSetting,
 ): Drive | undefined {
   const owner = ownerOfGroup(plan, group);
+  if (owner && swapRefusal(owner.group) !== null) return undefined;
   const parity = owner ? parityOf(bandsOfGroup(plan, owner.group, rules)) : [];
   const smaller = members.filter((drive) => drive.bytes < bytes);
   return [...smaller].sort(

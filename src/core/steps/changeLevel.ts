@@ -3,7 +3,7 @@ import { bandsOfGroup } from "../box/figures";
 import { drivesOf, groupOf, poolOfGroup } from "../box/find";
 import { passHours } from "../box/passHours";
 import { type BoxState, changed, takeIn } from "../box/state";
-import type { StepOf } from "../document/plan";
+import type { Group, StepOf } from "../document/plan";
 import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
 import { hoursFor } from "../time/hours";
@@ -15,27 +15,42 @@ import { parityOf } from "./parityOf";
 import { BY_HAND } from "./stepMenu";
 import { noCost, type StepModule, type StepSetting } from "./stepModule";
 
+/** The drives of a group after its change, in the order in which it then names them. */
+function drivesAfter(group: Group, step: StepOf<"change-level">): string[] {
+  const stays = group.drives.filter((drive) => !step.without?.includes(drive));
+  return pathOf(group, step)?.arranges?.(stays, step.drives) ?? [...stays, ...step.drives];
+}
+
+const pathOf = (group: Group, step: StepOf<"change-level">) =>
+  layoutOf(group.layout).becomes.find((path) => path.to === step.layout);
+
+/** What is chosen about a group after its change: what the step says, else what it was; parity drives stay named. */
+function optionsAfter(group: Group, step: StepOf<"change-level">, parity: readonly string[]): Group["options"] {
+  const options = step.options ?? group.options;
+  return {
+    ...options,
+    ...(pathOf(group, step)?.arranges && layoutOf(step.layout).chooses === "pairs" ? { pairs: "as-named" } : {}),
+    ...(parity.length > 0 ? { parityDrives: [...parity, ...step.drives] } : {}),
+  };
+}
+
 function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSetting): BoxState {
+  const was = groupOf(state.plan, step.group);
+  if (!was) return state;
+  const [from, to] = [layoutOf(was.layout), layoutOf(step.layout)];
+  const parity = from.dedicatedParity && to.dedicatedParity ? parityOf(bandsOfGroup(state.plan, was, rules)) : [];
   return changed(state, (plan) => {
     const group = groupOf(plan, step.group);
     if (!group) return;
-    const parity =
-      layoutOf(group.layout).dedicatedParity && layoutOf(step.layout).dedicatedParity
-        ? parityOf(bandsOfGroup(state.plan, groupOf(state.plan, step.group) ?? group, rules))
-        : [];
     // Without a drive more or fewer the same blocks are read in another way, and none is moved.
     keepArrays(state.plan, group, rules, step.drives.length + (step.without?.length ?? 0) > 0);
     for (const drive of step.drives) takeIn(plan, drive);
-    const stays = group.drives.filter((drive) => !step.without?.includes(drive));
-    const arranges = layoutOf(group.layout).becomes.find((path) => path.to === step.layout)?.arranges;
-    group.drives = arranges ? arranges(stays, step.drives) : [...stays, ...step.drives];
-    for (const drive of step.without ?? []) if (group.reach) delete group.reach[drive];
+    for (const drive of step.without ?? []) delete group.reach?.[drive];
+    group.drives = drivesAfter(was, step);
+    group.options = optionsAfter(was, step, parity);
     group.layout = step.layout;
-    if (!layoutOf(step.layout).keepsArrays) delete group.kept;
     delete group.filled;
-    if (step.options) group.options = { ...step.options };
-    if (arranges && layoutOf(step.layout).chooses === "pairs") group.options = { ...group.options, pairs: "as-named" };
-    if (parity.length > 0) group.options = { ...group.options, parityDrives: [...parity, ...step.drives] };
+    if (!to.keepsArrays) delete group.kept;
   });
 }
 
