@@ -25,9 +25,6 @@ const boxed = (set: RuleSetId, layout: LayoutId, tb: number[], shelf: number[]):
     ],
   };
 };
-const g = { group: "g1" };
-const p = { pool: "p1" };
-const v = { ...p, volume: "v1" };
 const BOXES = {
   classic: boxed("classic-raid", "raid5", [4, 4, 4], [4, 8, 4, 4]),
   linux: boxed("linux-host", "raid5", [4, 4, 4], [4, 8, 4, 4]),
@@ -71,472 +68,312 @@ function told(plan: Plan, steps: StepBody[]): string[] {
   ].map((line) => line.replace(/\u00a0/g, " "));
 }
 
-const CASES: [keyof typeof BOXES, StepBody[], string[]][] = [
-  [
-    "classic",
-    [{ kind: "create-group", pool: "p2", group: "g2", name: "Q", layout: "raid1", drives: ["x1", "x3"] }],
-    [
-      "The 4 TB drive on the shelf and the 4 TB drive on the shelf become the new pool Q with RAID 1.",
-      "New pool Q: RAID 1 of 4 TB + 4 TB, 0.1 h, online",
-      "can be undone, erases x1,x3, at the box, x1 bay 4, x3 bay 5, 8.0 > 12.0 8.0 7.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "add-group", ...p, group: "g2", layout: "raid5", drives: ["x1", "x3", "x4"] }],
-    [
-      "The 4 TB drive on the shelf, the 4 TB drive on the shelf, and the 4 TB drive on the shelf join P as a further RAID 5 group.",
-      "Add a RAID 5 group of 4 TB + 4 TB + 4 TB, 0.1 h, online",
-      "no way back, erases x1,x3,x4, at the box, x1 bay 4, x3 bay 5, x4 bay 6, 8.0 > 16.0 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "mirror-drive", pool: "p2", group: "g2", name: "Q", drive: "h1", by: "x2" }],
-    [
-      "The 4 TB drive on the shelf keeps its data and gets the 8 TB drive on the shelf as its mirror.",
-      "Mirror 4 TB on 8 TB, 12.3 h, slower, h1 4.0/0.0, x2 0.0/4.0",
-      "can be undone, erases x2, without x2, at the box, x2 bay 4, h1 bay 5, 8.0 > 12.0 8.0 7.7",
-    ],
-  ],
-  [
-    "separate",
-    [{ kind: "mirror-drive", ...p, ...g, name: "Q", drive: "d1", by: "x1" }],
-    [
-      "The 4 TB drive in bay 1 keeps its data and gets the 8 TB drive on the shelf as its mirror.",
-      "Mirror 4 TB in bay 1 on 8 TB, 12.3 h, slower, d1 4.0/0.0, x1 0.0/4.0",
-      "can be undone, erases x1, without x1, at the box, x1 bay 2, 4.0 > 4.0 4.0 3.7",
-    ],
-  ],
-  [
-    "two separate",
-    [{ kind: "mirror-drive", ...p, ...g, name: "Q", drive: "d1", also: ["d2"], by: "x1" }],
-    [
-      "The 4 TB drive in bay 1 and the 4 TB drive in bay 2 keep their data and get the 8 TB drive on the shelf as their mirror, each on a part of its own.",
-      "blocked: too-small",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "widen-group", ...g, drives: ["x1"] }],
-    [
-      "The 4 TB drive on the shelf joins the RAID 5 group of P.",
-      "Widen by 4 TB, 22.5 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/4.0, x1 0.0/4.0",
-      "no way back, erases x1, at the box, x1 bay 4, 8.0 > 12.0 4.0 3.7",
-    ],
-  ],
-  [
-    "linux",
-    [{ kind: "widen-group", ...g, drives: ["x1", "x3"] }],
-    [
-      "The 4 TB drive on the shelf and the 4 TB drive on the shelf join the RAID 5 group of P.",
-      "Widen by 4 TB + 4 TB, 22.5 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/4.0, x1 0.0/4.0, x3 0.0/4.0",
-      "no way back, erases x1,x3, at the box, x1 bay 4, x3 bay 5, 8.0 > 16.0 4.0 3.7",
-    ],
-  ],
-  [
-    "mirror",
-    [{ kind: "widen-group", ...g, drives: ["x1"] }],
-    [
-      "The 8 TB drive on the shelf joins the RAID 1 group of P.",
-      "Widen by 8 TB, 12.3 h, slower, d1 4.0/0.0, x1 0.0/4.0",
-      "can be undone, erases x1, at the box, x1 bay 4, 4.0 > 4.0 4.0 3.7",
-    ],
-  ],
-  [
-    "hybrid",
-    [{ kind: "widen-group", ...g, drives: ["x2"] }],
-    [
-      "The 12 TB drive on the shelf joins the Hybrid 1 group of P.",
-      "Widen by 12 TB, 22.4 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/4.0, x2 0.0/8.0",
-      "no way back, erases x2, at the box, x2 bay 4, 8.0 > 16.0 4.0 3.7",
-    ],
-  ],
-  [
-    "parity",
-    [{ kind: "widen-group", ...g, drives: ["x1"] }],
-    [
-      "The 8 TB drive on the shelf joins the Parity drive group of P.",
-      "Widen by 8 TB, 14.8 h, online, x1 0.0/8.0",
-      "no way back, erases x1, at the box, x1 bay 4, 8.0 > 16.0 16.0 15.1",
-    ],
-  ],
-  [
-    "scheduled",
-    [{ kind: "widen-group", ...g, drives: ["x1"] }],
-    [
-      "The 8 TB drive on the shelf joins the Parity drive group of P.",
-      "Widen by 8 TB, 0.1 h, online",
-      "no way back, erases x1, at the box, x1 bay 4, 8.0 > 16.0 4.0 3.7",
-    ],
-  ],
-  [
-    "chunks",
-    [{ kind: "widen-group", ...g, drives: ["x1"] }],
-    [
-      "The 8 TB drive on the shelf joins the 2 copies group of P.",
-      "Widen by 8 TB, 0.1 h, online",
-      "no way back, erases x1, at the box, x1 bay 4, 8.0 > 11.9 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "replace-drive", drive: "d1", by: "x2", how: "pulled" }],
-    [
-      "The 4 TB drive in bay 1 is pulled and replaced by the 8 TB drive on the shelf, and goes to the shelf.",
-      "Replace 4 TB in bay 1 by 8 TB, 12.3 h, slower, d2 4.0/0.0, d3 4.0/0.0, x2 0.0/4.0",
-      "can be undone, erases x2, without d1, at the box, d1 shelf, x2 bay 1, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "linux",
-    [{ kind: "replace-drive", drive: "d1", by: "x2", how: "attached" }],
-    [
-      "The 4 TB drive in bay 1 is copied, while attached, to the 8 TB drive on the shelf, and goes to the shelf.",
-      "Replace 4 TB in bay 1 by 8 TB, 12.3 h, slower, d1 4.0/0.0, x2 0.0/4.0",
-      "can be undone, erases x2, at the box, d1 shelf, x2 bay 4, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "linux",
-    [{ kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" }],
-    [
-      "The 4 TB drive in bay 1 is pulled and replaced by the 4 TB drive on the shelf, and goes to the shelf.",
-      "Replace 4 TB in bay 1 by 4 TB, 12.3 h, slower, d2 4.0/0.0, d3 4.0/0.0, x1 0.0/4.0",
-      "can be undone, erases x1, without d1, at the box, d1 shelf, x1 bay 1, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "hybrid",
-    [{ kind: "replace-drive", drive: "d1", by: "x2", how: "pulled" }],
-    [
-      "The 4 TB drive in bay 1 is pulled and replaced by the 12 TB drive on the shelf, and goes to the shelf.",
-      "Replace 4 TB in bay 1 by 12 TB, 24.7 h, slower, d2 4.0/0.0, d3 8.0/0.0, x2 0.0/8.0",
-      "can be undone, erases x2, without d1, at the box, d1 shelf, x2 bay 1, 8.0 > 12.0 4.0 3.7",
-    ],
-  ],
-  [
-    "chunks",
-    [{ kind: "replace-drive", drive: "d1", by: "x1", how: "attached" }],
-    [
-      "The 4 TB drive in bay 1 is copied, while attached, to the 8 TB drive on the shelf, and goes to the shelf.",
-      "Replace 4 TB in bay 1 by 8 TB, 6.2 h, slower, d1 2.0/0.0, x1 0.0/2.0",
-      "can be undone, erases x1, at the box, d1 shelf, x1 bay 4, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "parity",
-    [{ kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" }],
-    [
-      "The 4 TB drive in bay 1 is pulled and replaced by the 8 TB drive on the shelf, and goes to the shelf. Stop the pool to change drives.",
-      "Replace 4 TB in bay 1 by 8 TB, 12.3 h, offline, d2 4.0/0.0, d3 4.0/0.0, x1 0.0/4.0",
-      "can be undone, erases x1, without d1, at the box, d1 shelf, x1 bay 1, 8.0 > 8.0 8.0 7.5",
-    ],
-  ],
-  [
-    "linux",
-    [
-      { kind: "replace-drive", drive: "d1", by: "x2", how: "attached" },
-      { kind: "claim-space", ...g },
-    ],
-    [
-      "P takes in the space of its larger drives.",
-      "Claim the space of larger drives, 0.1 h, slower",
-      "no way back, at the screen, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "linux 4 8 8",
-    [
-      { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" },
-      { kind: "claim-space", ...g },
-    ],
-    [
-      "P takes in the space of its larger drives.",
-      "Claim the space of larger drives, 12.3 h, slower, x1 0.0/4.0, d2 0.0/4.0, d3 0.0/4.0",
-      "no way back, at the screen, 8.0 > 16.0 4.0 3.7",
-    ],
-  ],
-  [
-    "chunks",
-    [
-      { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" },
-      { kind: "claim-space", ...g, drive: "x1" },
-    ],
-    [
-      "P takes in the space of its larger drives, one drive of them.",
-      "Claim the space of larger drives, 0.1 h, slower",
-      "no way back, at the screen, 8.0 > 10.0 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "change-level", ...g, layout: "raid6", drives: ["x1"] }],
-    [
-      "P goes from RAID 5 to RAID 6, with the 4 TB drive on the shelf.",
-      "To RAID 6 with 4 TB, 22.5 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/4.0, x1 0.0/4.0",
-      "no way back, erases x1, at the box, x1 bay 4, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "linux stripe",
-    [{ kind: "change-level", ...g, layout: "raid10", drives: ["x1", "x2"] }],
-    [
-      "P goes from RAID 0 to RAID 10, with the 4 TB drive on the shelf and the 4 TB drive on the shelf.",
-      "To RAID 10 with 4 TB + 4 TB, 22.5 h, slower, d1 4.0/4.0, d2 4.0/4.0, x1 0.0/4.0, x2 0.0/4.0",
-      "no way back, erases x1,x2, at the box, x1 bay 3, x2 bay 4, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "linux mirrors",
-    [{ kind: "change-level", ...g, layout: "raid0", drives: [], without: ["d2", "d3"] }],
-    [
-      "P goes from RAID 10 to RAID 0.",
-      "To RAID 0, 22.5 h, slower, d1 4.0/4.0, d2 4.0/0.0, d3 4.0/0.0, d4 4.0/4.0",
-      "no way back, at the screen, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "hybrid",
-    [{ kind: "change-level", ...g, layout: "hybrid-2", drives: ["x2", "x3"] }],
-    [
-      "P goes from Hybrid 1 to Hybrid 2, with the 12 TB drive on the shelf and the 12 TB drive on the shelf.",
-      "To Hybrid 2 with 12 TB + 12 TB, 22.4 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/8.0, x2 0.0/8.0, x3 0.0/8.0",
-      "no way back, erases x2,x3, at the box, x2 bay 4, x3 bay 5, 8.0 > 16.0 4.0 3.7",
-    ],
-  ],
-  [
-    "parity",
-    [{ kind: "change-level", ...g, layout: "parity-drive-2", drives: ["x2"] }],
-    [
-      "P goes from Parity drive to 2 parity drives, with the 12 TB drive on the shelf.",
-      "To 2 parity drives with 12 TB, 12.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, d3 4.0/0.0, x2 0.0/4.0",
-      "can be undone, erases x2, at the box, x2 bay 4, 8.0 > 8.0 8.0 7.5",
-    ],
-  ],
-  [
-    "chunks",
-    [{ kind: "change-level", ...g, layout: "chunk-parity", drives: ["x1"] }],
-    [
-      "P goes from 2 copies to Chunk parity, with the 8 TB drive on the shelf.",
-      "To Chunk parity with 8 TB, 44.9 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 8.0/8.0, x1 0.0/8.0",
-      "no way back, erases x1, at the box, x1 bay 4, 8.0 > 15.9 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "set-spare", ...p, drive: "x1" }],
-    [
-      "The 4 TB drive on the shelf stands by as a hot spare of P.",
-      "4 TB as hot spare, 0.1 h, online",
-      "can be undone, erases x1, at the box, x1 bay 4, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [
-      { kind: "set-spare", ...p, drive: "x1" },
-      { kind: "remove-spare", drive: "x1" },
-    ],
-    [
-      "The 4 TB drive in bay 4 no longer stands by.",
-      "Remove a hot spare, 0.1 h, online",
-      "can be undone, at the screen, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "mirror",
-    [{ kind: "remove-drive", drive: "d3" }],
-    [
-      "The 8 TB drive in bay 3 leaves P and goes to the shelf.",
-      "Remove 8 TB in bay 3, 0.1 h, online",
-      "can be undone, at the box, d3 shelf, 4.0 > 4.0 4.0 3.7",
-    ],
-  ],
-  [
-    "chunks",
-    [
-      { kind: "widen-group", ...g, drives: ["x1"] },
-      { kind: "remove-drive", drive: "d1" },
-    ],
-    [
-      "The 4 TB drive in bay 1 leaves P and goes to the shelf.",
-      "Remove 4 TB in bay 1, 5.6 h, slower, d1 1.0/0.0",
-      "can be undone, at the box, d1 shelf, 11.9 > 10.0 4.0 3.7",
-    ],
-  ],
-  [
-    "parity",
-    [{ kind: "remove-drive", drive: "d1" }],
-    [
-      "The 4 TB drive in bay 1 leaves P and goes to the shelf.",
-      "Remove 4 TB in bay 1, 0.1 h, online",
-      "can be undone, at the box, d1 shelf, 8.0 > 4.0 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "grow-volume", ...v, bytes: 7e12 }],
-    [
-      "The volume V grows to 7.00 TB.",
-      "Grow the volume to 7.00 TB, 0.1 h, online",
-      "can be undone, at the screen, 8.0 > 8.0 7.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "grow-volume", ...v }],
-    [
-      "The volume V grows to all that the pool has.",
-      "Grow the volume, 0.1 h, online",
-      "can be undone, at the screen, 8.0 > 8.0 8.0 3.7",
-    ],
-  ],
-  [
-    "linux",
-    [{ kind: "shrink-volume", ...v, bytes: 3e12 }],
-    [
-      "The volume V shrinks to 3.00 TB, its file system first.",
-      "Shrink a volume to 3.00 TB, 5.6 h, offline",
-      "can be undone, at the screen, 8.0 > 8.0 3.0 2.8",
-    ],
-  ],
-  [
-    "classic",
-    [
-      { kind: "grow-volume", ...v },
-      { kind: "grow-file-system", ...v },
-    ],
-    [
-      "The file system of V grows to the whole volume.",
-      "Grow the file system, 0.1 h, online",
-      "can be undone, at the screen, 8.0 > 8.0 8.0 7.5",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "test-drive", drive: "x1" }],
-    [
-      "The 4 TB drive on the shelf gets an extended self-test.",
-      "Test 4 TB, 10.6 h, online, x1 4.0/0.0",
-      "can be undone, at the box, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "wipe-drive", drive: "h1" }],
-    [
-      "The 4 TB drive on the shelf is overwritten from end to end.",
-      "Wipe 4 TB, 7.4 h, online, h1 0.0/4.0",
-      "no way back, erases h1, at the box, h1 shelf, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "back-up", ...p, to: "b1" }],
-    [
-      "All data of P is copied to Stick, and the copy checked.",
-      "Back up, 4.0 h, slower",
-      "can be undone, at the box, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "back-up", ...p, to: "b2" }],
-    [
-      "All data of P is copied to Line, and the copy checked.",
-      "Back up, 88.9 h, slower",
-      "can be undone, at the screen, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "back-up", ...p, to: "" }],
-    [
-      "All data of P is copied to another place, and the copy checked.",
-      "Back up, 4.7 h, slower",
-      "can be undone, at the screen, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "back-up", ...p, to: "a drawer", rate: 100e6 }],
-    [
-      "All data of P is copied to a drawer, and the copy checked.",
-      "Back up, 5.6 h, slower",
-      "can be undone, at the screen, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [{ kind: "verify", ...p }],
-    [
-      "All of P is read and compared with its copies or parity.",
-      "Verify (scrub), 9.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, d3 4.0/0.0",
-      "can be undone, at the screen, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "parity",
-    [{ kind: "change-parity-drive", ...g, drive: "d3", by: "x2" }],
-    [
-      "The 12 TB drive on the shelf becomes the parity drive of P in place of the 8 TB drive in bay 3.",
-      "Parity drive: 12 TB for 8 TB, 12.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, x2 0.0/4.0",
-      "can be undone, erases x2, without d3, at the box, d3 shelf, x2 bay 3, 8.0 > 8.0 8.0 7.5",
-    ],
-  ],
-  [
-    "chunks",
-    [
-      { kind: "widen-group", ...g, drives: ["x1"] },
-      { kind: "rebalance", ...g },
-    ],
-    [
-      "What is stored in P is spread over all its drives again.",
-      "Rebalance, 11.2 h, slower, d1 1.0/1.0, d2 1.0/1.0, d3 2.0/2.0, x1 0.0/0.0",
-      "can be undone, at the screen, 11.9 > 11.9 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [
-      { kind: "back-up", ...p, to: "b1" },
-      { kind: "rebuild-from-backup", ...p, layout: "raid6", drives: ["d1", "d2", "d3", "x2"] },
-    ],
-    [
-      "P is erased and made anew with RAID 6 over the 4 TB drive in bay 1, the 4 TB drive in bay 2, the 4 TB drive in bay 3, and the 8 TB drive on the shelf, then filled from the backup.",
-      "Anew as RAID 6 from the backup, 4.7 h, offline",
-      "no way back, erases d1,d2,d3,x2, at the box, x2 bay 4, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "classic",
-    [
-      { kind: "back-up", ...p, to: "b1" },
-      {
-        kind: "rebuild-from-backup",
-        ...p,
-        layout: "hybrid-1",
-        drives: ["x2", "d2", "d3"],
-        box: { name: "New", bays: 4, rules: { set: "hybrid-box" } },
-      },
-    ],
-    [
-      "P is erased and made anew in New (Hybrid box) with Hybrid 1 over the 8 TB drive on the shelf, the 4 TB drive in bay 2, and the 4 TB drive in bay 3, then filled from the backup.",
-      "Anew as Hybrid 1 from the backup, 4.7 h, offline",
-      "no way back, erases d1,d2,d3,x2, at the box, d1 shelf, x2 bay 1, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-  [
-    "scheduled",
-    [{ kind: "sync", ...p }],
-    [
-      "The parity of P is brought up to date.",
-      "Sync the parity, 9.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, d3 4.0/0.0",
-      "can be undone, at the screen, 8.0 > 8.0 4.0 3.7",
-    ],
-  ],
-];
+/** A box, the steps, and after "=" what the last of them says, takes and leaves. */
+const TOLD = `
+classic:
+{"kind": "create-group", "pool": "p2", "group": "g2", "name": "Q", "layout": "raid1", "drives": ["x1", "x3"]}
+= The 4 TB drive on the shelf and the 4 TB drive on the shelf become the new pool Q with RAID 1.
+  New pool Q: RAID 1 of 4 TB + 4 TB, 0.1 h, online
+  can be undone, erases x1,x3, at the box, x1 bay 4, x3 bay 5, 8.0 > 12.0 8.0 7.7
+
+classic:
+{"kind": "add-group", "pool": "p1", "group": "g2", "layout": "raid5", "drives": ["x1", "x3", "x4"]}
+= The 4 TB drive on the shelf, the 4 TB drive on the shelf, and the 4 TB drive on the shelf join P as a further RAID 5 group.
+  Add a RAID 5 group of 4 TB + 4 TB + 4 TB, 0.1 h, online
+  no way back, erases x1,x3,x4, at the box, x1 bay 4, x3 bay 5, x4 bay 6, 8.0 > 16.0 4.0 3.7
+
+classic:
+{"kind": "mirror-drive", "pool": "p2", "group": "g2", "name": "Q", "drive": "h1", "by": "x2"}
+= The 4 TB drive on the shelf keeps its data and gets the 8 TB drive on the shelf as its mirror.
+  Mirror 4 TB on 8 TB, 12.3 h, slower, h1 4.0/0.0, x2 0.0/4.0
+  can be undone, erases x2, without x2, at the box, x2 bay 4, h1 bay 5, 8.0 > 12.0 8.0 7.7
+
+separate:
+{"kind": "mirror-drive", "pool": "p1", "group": "g1", "name": "Q", "drive": "d1", "by": "x1"}
+= The 4 TB drive in bay 1 keeps its data and gets the 8 TB drive on the shelf as its mirror.
+  Mirror 4 TB in bay 1 on 8 TB, 12.3 h, slower, d1 4.0/0.0, x1 0.0/4.0
+  can be undone, erases x1, without x1, at the box, x1 bay 2, 4.0 > 4.0 4.0 3.7
+
+two separate:
+{"kind": "mirror-drive", "pool": "p1", "group": "g1", "name": "Q", "drive": "d1", "also": ["d2"], "by": "x1"}
+= The 4 TB drive in bay 1 and the 4 TB drive in bay 2 keep their data and get the 8 TB drive on the shelf as their mirror, each on a part of its own.
+  blocked: too-small
+
+classic:
+{"kind": "widen-group", "group": "g1", "drives": ["x1"]}
+= The 4 TB drive on the shelf joins the RAID 5 group of P.
+  Widen by 4 TB, 22.5 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/4.0, x1 0.0/4.0
+  no way back, erases x1, at the box, x1 bay 4, 8.0 > 12.0 4.0 3.7
+
+linux:
+{"kind": "widen-group", "group": "g1", "drives": ["x1", "x3"]}
+= The 4 TB drive on the shelf and the 4 TB drive on the shelf join the RAID 5 group of P.
+  Widen by 4 TB + 4 TB, 22.5 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/4.0, x1 0.0/4.0, x3 0.0/4.0
+  no way back, erases x1,x3, at the box, x1 bay 4, x3 bay 5, 8.0 > 16.0 4.0 3.7
+
+mirror:
+{"kind": "widen-group", "group": "g1", "drives": ["x1"]}
+= The 8 TB drive on the shelf joins the RAID 1 group of P.
+  Widen by 8 TB, 12.3 h, slower, d1 4.0/0.0, x1 0.0/4.0
+  can be undone, erases x1, at the box, x1 bay 4, 4.0 > 4.0 4.0 3.7
+
+hybrid:
+{"kind": "widen-group", "group": "g1", "drives": ["x2"]}
+= The 12 TB drive on the shelf joins the Hybrid 1 group of P.
+  Widen by 12 TB, 22.4 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/4.0, x2 0.0/8.0
+  no way back, erases x2, at the box, x2 bay 4, 8.0 > 16.0 4.0 3.7
+
+parity:
+{"kind": "widen-group", "group": "g1", "drives": ["x1"]}
+= The 8 TB drive on the shelf joins the Parity drive group of P.
+  Widen by 8 TB, 14.8 h, online, x1 0.0/8.0
+  no way back, erases x1, at the box, x1 bay 4, 8.0 > 16.0 16.0 15.1
+
+scheduled:
+{"kind": "widen-group", "group": "g1", "drives": ["x1"]}
+= The 8 TB drive on the shelf joins the Parity drive group of P.
+  Widen by 8 TB, 0.1 h, online
+  no way back, erases x1, at the box, x1 bay 4, 8.0 > 16.0 4.0 3.7
+
+chunks:
+{"kind": "widen-group", "group": "g1", "drives": ["x1"]}
+= The 8 TB drive on the shelf joins the 2 copies group of P.
+  Widen by 8 TB, 0.1 h, online
+  no way back, erases x1, at the box, x1 bay 4, 8.0 > 11.9 4.0 3.7
+
+classic:
+{"kind": "replace-drive", "drive": "d1", "by": "x2", "how": "pulled"}
+= The 4 TB drive in bay 1 is pulled and replaced by the 8 TB drive on the shelf, and goes to the shelf.
+  Replace 4 TB in bay 1 by 8 TB, 12.3 h, slower, d2 4.0/0.0, d3 4.0/0.0, x2 0.0/4.0
+  can be undone, erases x2, without d1, at the box, d1 shelf, x2 bay 1, 8.0 > 8.0 4.0 3.7
+
+linux:
+{"kind": "replace-drive", "drive": "d1", "by": "x2", "how": "attached"}
+= The 4 TB drive in bay 1 is copied, while attached, to the 8 TB drive on the shelf, and goes to the shelf.
+  Replace 4 TB in bay 1 by 8 TB, 12.3 h, slower, d1 4.0/0.0, x2 0.0/4.0
+  can be undone, erases x2, at the box, d1 shelf, x2 bay 4, 8.0 > 8.0 4.0 3.7
+
+linux:
+{"kind": "replace-drive", "drive": "d1", "by": "x1", "how": "pulled"}
+= The 4 TB drive in bay 1 is pulled and replaced by the 4 TB drive on the shelf, and goes to the shelf.
+  Replace 4 TB in bay 1 by 4 TB, 12.3 h, slower, d2 4.0/0.0, d3 4.0/0.0, x1 0.0/4.0
+  can be undone, erases x1, without d1, at the box, d1 shelf, x1 bay 1, 8.0 > 8.0 4.0 3.7
+
+hybrid:
+{"kind": "replace-drive", "drive": "d1", "by": "x2", "how": "pulled"}
+= The 4 TB drive in bay 1 is pulled and replaced by the 12 TB drive on the shelf, and goes to the shelf.
+  Replace 4 TB in bay 1 by 12 TB, 24.7 h, slower, d2 4.0/0.0, d3 8.0/0.0, x2 0.0/8.0
+  can be undone, erases x2, without d1, at the box, d1 shelf, x2 bay 1, 8.0 > 12.0 4.0 3.7
+
+chunks:
+{"kind": "replace-drive", "drive": "d1", "by": "x1", "how": "attached"}
+= The 4 TB drive in bay 1 is copied, while attached, to the 8 TB drive on the shelf, and goes to the shelf.
+  Replace 4 TB in bay 1 by 8 TB, 6.2 h, slower, d1 2.0/0.0, x1 0.0/2.0
+  can be undone, erases x1, at the box, d1 shelf, x1 bay 4, 8.0 > 8.0 4.0 3.7
+
+parity:
+{"kind": "replace-drive", "drive": "d1", "by": "x1", "how": "pulled"}
+= The 4 TB drive in bay 1 is pulled and replaced by the 8 TB drive on the shelf, and goes to the shelf. Stop the pool to change drives.
+  Replace 4 TB in bay 1 by 8 TB, 12.3 h, offline, d2 4.0/0.0, d3 4.0/0.0, x1 0.0/4.0
+  can be undone, erases x1, without d1, at the box, d1 shelf, x1 bay 1, 8.0 > 8.0 8.0 7.5
+
+linux:
+{"kind": "replace-drive", "drive": "d1", "by": "x2", "how": "attached"}
+{"kind": "claim-space", "group": "g1"}
+= P takes in the space of its larger drives.
+  Claim the space of larger drives, 0.1 h, slower
+  no way back, at the screen, 8.0 > 8.0 4.0 3.7
+
+linux 4 8 8:
+{"kind": "replace-drive", "drive": "d1", "by": "x1", "how": "attached"}
+{"kind": "claim-space", "group": "g1"}
+= P takes in the space of its larger drives.
+  Claim the space of larger drives, 12.3 h, slower, x1 0.0/4.0, d2 0.0/4.0, d3 0.0/4.0
+  no way back, at the screen, 8.0 > 16.0 4.0 3.7
+
+chunks:
+{"kind": "replace-drive", "drive": "d1", "by": "x1", "how": "attached"}
+{"kind": "claim-space", "group": "g1", "drive": "x1"}
+= P takes in the space of its larger drives, one drive of them.
+  Claim the space of larger drives, 0.1 h, slower
+  no way back, at the screen, 8.0 > 10.0 4.0 3.7
+
+classic:
+{"kind": "change-level", "group": "g1", "layout": "raid6", "drives": ["x1"]}
+= P goes from RAID 5 to RAID 6, with the 4 TB drive on the shelf.
+  To RAID 6 with 4 TB, 22.5 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/4.0, x1 0.0/4.0
+  no way back, erases x1, at the box, x1 bay 4, 8.0 > 8.0 4.0 3.7
+
+linux stripe:
+{"kind": "change-level", "group": "g1", "layout": "raid10", "drives": ["x1", "x2"]}
+= P goes from RAID 0 to RAID 10, with the 4 TB drive on the shelf and the 4 TB drive on the shelf.
+  To RAID 10 with 4 TB + 4 TB, 22.5 h, slower, d1 4.0/4.0, d2 4.0/4.0, x1 0.0/4.0, x2 0.0/4.0
+  no way back, erases x1,x2, at the box, x1 bay 3, x2 bay 4, 8.0 > 8.0 4.0 3.7
+
+linux mirrors:
+{"kind": "change-level", "group": "g1", "layout": "raid0", "drives": [], "without": ["d2", "d3"]}
+= P goes from RAID 10 to RAID 0.
+  To RAID 0, 22.5 h, slower, d1 4.0/4.0, d2 4.0/0.0, d3 4.0/0.0, d4 4.0/4.0
+  no way back, at the screen, 8.0 > 8.0 4.0 3.7
+
+hybrid:
+{"kind": "change-level", "group": "g1", "layout": "hybrid-2", "drives": ["x2", "x3"]}
+= P goes from Hybrid 1 to Hybrid 2, with the 12 TB drive on the shelf and the 12 TB drive on the shelf.
+  To Hybrid 2 with 12 TB + 12 TB, 22.4 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/8.0, x2 0.0/8.0, x3 0.0/8.0
+  no way back, erases x2,x3, at the box, x2 bay 4, x3 bay 5, 8.0 > 16.0 4.0 3.7
+
+parity:
+{"kind": "change-level", "group": "g1", "layout": "parity-drive-2", "drives": ["x2"]}
+= P goes from Parity drive to 2 parity drives, with the 12 TB drive on the shelf.
+  To 2 parity drives with 12 TB, 12.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, d3 4.0/0.0, x2 0.0/4.0
+  can be undone, erases x2, at the box, x2 bay 4, 8.0 > 8.0 8.0 7.5
+
+chunks:
+{"kind": "change-level", "group": "g1", "layout": "chunk-parity", "drives": ["x1"]}
+= P goes from 2 copies to Chunk parity, with the 8 TB drive on the shelf.
+  To Chunk parity with 8 TB, 44.9 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 8.0/8.0, x1 0.0/8.0
+  no way back, erases x1, at the box, x1 bay 4, 8.0 > 15.9 4.0 3.7
+
+classic:
+{"kind": "set-spare", "pool": "p1", "drive": "x1"}
+= The 4 TB drive on the shelf stands by as a hot spare of P.
+  4 TB as hot spare, 0.1 h, online
+  can be undone, erases x1, at the box, x1 bay 4, 8.0 > 8.0 4.0 3.7
+
+classic:
+{"kind": "set-spare", "pool": "p1", "drive": "x1"}
+{"kind": "remove-spare", "drive": "x1"}
+= The 4 TB drive in bay 4 no longer stands by.
+  Remove a hot spare, 0.1 h, online
+  can be undone, at the screen, 8.0 > 8.0 4.0 3.7
+
+mirror:
+{"kind": "remove-drive", "drive": "d3"}
+= The 8 TB drive in bay 3 leaves P and goes to the shelf.
+  Remove 8 TB in bay 3, 0.1 h, online
+  can be undone, at the box, d3 shelf, 4.0 > 4.0 4.0 3.7
+
+chunks:
+{"kind": "widen-group", "group": "g1", "drives": ["x1"]}
+{"kind": "remove-drive", "drive": "d1"}
+= The 4 TB drive in bay 1 leaves P and goes to the shelf.
+  Remove 4 TB in bay 1, 5.6 h, slower, d1 1.0/0.0
+  can be undone, at the box, d1 shelf, 11.9 > 10.0 4.0 3.7
+
+parity:
+{"kind": "remove-drive", "drive": "d1"}
+= The 4 TB drive in bay 1 leaves P and goes to the shelf.
+  Remove 4 TB in bay 1, 0.1 h, online
+  can be undone, at the box, d1 shelf, 8.0 > 4.0 4.0 3.7
+
+classic:
+{"kind": "grow-volume", "pool": "p1", "volume": "v1", "bytes": 7000000000000}
+= The volume V grows to 7.00 TB.
+  Grow the volume to 7.00 TB, 0.1 h, online
+  can be undone, at the screen, 8.0 > 8.0 7.0 3.7
+
+classic:
+{"kind": "grow-volume", "pool": "p1", "volume": "v1"}
+= The volume V grows to all that the pool has.
+  Grow the volume, 0.1 h, online
+  can be undone, at the screen, 8.0 > 8.0 8.0 3.7
+
+linux:
+{"kind": "shrink-volume", "pool": "p1", "volume": "v1", "bytes": 3000000000000}
+= The volume V shrinks to 3.00 TB, its file system first.
+  Shrink a volume to 3.00 TB, 5.6 h, offline
+  can be undone, at the screen, 8.0 > 8.0 3.0 2.8
+
+classic:
+{"kind": "grow-volume", "pool": "p1", "volume": "v1"}
+{"kind": "grow-file-system", "pool": "p1", "volume": "v1"}
+= The file system of V grows to the whole volume.
+  Grow the file system, 0.1 h, online
+  can be undone, at the screen, 8.0 > 8.0 8.0 7.5
+
+classic:
+{"kind": "test-drive", "drive": "x1"}
+= The 4 TB drive on the shelf gets an extended self-test.
+  Test 4 TB, 10.6 h, online, x1 4.0/0.0
+  can be undone, at the box, 8.0 > 8.0 4.0 3.7
+
+classic:
+{"kind": "wipe-drive", "drive": "h1"}
+= The 4 TB drive on the shelf is overwritten from end to end.
+  Wipe 4 TB, 7.4 h, online, h1 0.0/4.0
+  no way back, erases h1, at the box, h1 shelf, 8.0 > 8.0 4.0 3.7
+
+classic:
+{"kind": "back-up", "pool": "p1", "to": "b1"}
+= All data of P is copied to Stick, and the copy checked.
+  Back up, 4.0 h, slower
+  can be undone, at the box, 8.0 > 8.0 4.0 3.7
+
+classic:
+{"kind": "back-up", "pool": "p1", "to": "b2"}
+= All data of P is copied to Line, and the copy checked.
+  Back up, 88.9 h, slower
+  can be undone, at the screen, 8.0 > 8.0 4.0 3.7
+
+classic:
+{"kind": "back-up", "pool": "p1", "to": ""}
+= All data of P is copied to another place, and the copy checked.
+  Back up, 4.7 h, slower
+  can be undone, at the screen, 8.0 > 8.0 4.0 3.7
+
+classic:
+{"kind": "back-up", "pool": "p1", "to": "a drawer", "rate": 100000000}
+= All data of P is copied to a drawer, and the copy checked.
+  Back up, 5.6 h, slower
+  can be undone, at the screen, 8.0 > 8.0 4.0 3.7
+
+classic:
+{"kind": "verify", "pool": "p1"}
+= All of P is read and compared with its copies or parity.
+  Verify (scrub), 9.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, d3 4.0/0.0
+  can be undone, at the screen, 8.0 > 8.0 4.0 3.7
+
+parity:
+{"kind": "change-parity-drive", "group": "g1", "drive": "d3", "by": "x2"}
+= The 12 TB drive on the shelf becomes the parity drive of P in place of the 8 TB drive in bay 3.
+  Parity drive: 12 TB for 8 TB, 12.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, x2 0.0/4.0
+  can be undone, erases x2, without d3, at the box, d3 shelf, x2 bay 3, 8.0 > 8.0 8.0 7.5
+
+chunks:
+{"kind": "widen-group", "group": "g1", "drives": ["x1"]}
+{"kind": "rebalance", "group": "g1"}
+= What is stored in P is spread over all its drives again.
+  Rebalance, 11.2 h, slower, d1 1.0/1.0, d2 1.0/1.0, d3 2.0/2.0, x1 0.0/0.0
+  can be undone, at the screen, 11.9 > 11.9 4.0 3.7
+
+classic:
+{"kind": "back-up", "pool": "p1", "to": "b1"}
+{"kind": "rebuild-from-backup", "pool": "p1", "layout": "raid6", "drives": ["d1", "d2", "d3", "x2"]}
+= P is erased and made anew with RAID 6 over the 4 TB drive in bay 1, the 4 TB drive in bay 2, the 4 TB drive in bay 3, and the 8 TB drive on the shelf, then filled from the backup.
+  Anew as RAID 6 from the backup, 4.7 h, offline
+  no way back, erases d1,d2,d3,x2, at the box, x2 bay 4, 8.0 > 8.0 4.0 3.7
+
+classic:
+{"kind": "back-up", "pool": "p1", "to": "b1"}
+{"kind": "rebuild-from-backup", "pool": "p1", "layout": "hybrid-1", "drives": ["x2", "d2", "d3"], "box": {"name": "New", "bays": 4, "rules": {"set": "hybrid-box"}}}
+= P is erased and made anew in New (Hybrid box) with Hybrid 1 over the 8 TB drive on the shelf, the 4 TB drive in bay 2, and the 4 TB drive in bay 3, then filled from the backup.
+  Anew as Hybrid 1 from the backup, 4.7 h, offline
+  no way back, erases d1,d2,d3,x2, at the box, d1 shelf, x2 bay 1, 8.0 > 8.0 4.0 3.7
+
+scheduled:
+{"kind": "sync", "pool": "p1"}
+= The parity of P is brought up to date.
+  Sync the parity, 9.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, d3 4.0/0.0
+  can be undone, at the screen, 8.0 > 8.0 4.0 3.7
+`;
+const CASES = TOLD.trim()
+  .split("\n\n")
+  .map((paragraph) => {
+    const [box = "", ...lines] = paragraph.split("\n");
+    const steps = lines.filter((line) => line.startsWith("{")).map((line) => JSON.parse(line) as StepBody);
+    const expected = lines.filter((line) => !line.startsWith("{")).map((line) => line.slice(2));
+    return [box.slice(0, -1) as keyof typeof BOXES, steps, expected] as const;
+  });
 
 test.each(CASES)("on %s: %j", (box, steps, expected) => {
   expect(told(BOXES[box], steps)).toEqual(expected);
@@ -577,7 +414,7 @@ test("what menus offer, on each sort of pool", () => {
   expect(labels(BOXES.parity, "pool")).not.toContain("Sync the parity (sync)");
   expect(labels(BOXES.chunks, "pool")).toContain("Rebalance (rebalance)");
   expect(labels(BOXES.linux, "pool")).not.toContain("Rebalance (rebalance)");
-  // Of the drives: what lies free can be tested and wiped, and the one with data mirrored on the smallest that holds it.
+  // Of the drives: what lies free can be tested and wiped, and the one with data mirrored on the least that does.
   const drives = labels(BOXES.linux, "drives");
   expect(drives).toContain("Mirror 4 TB with its data on 4 TB (mirror-drive)");
   expect(drives.filter((label) => label.endsWith("(wipe-drive)"))).toHaveLength(5);
