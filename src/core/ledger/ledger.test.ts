@@ -7,6 +7,10 @@ import { rulesOf } from "../rules/ruleSets";
 import { anyBytes, anyDrives, anyLayout, anyRules, drivesOfTB, testDrive } from "../testing/arbitraries";
 import { fileSystemShare } from "./fileSystem";
 import { LEDGER_CAUSES, ledgerOf, poolReserve, USABLE_CAUSES } from "./ledger";
+import { numbered } from "../testing/anySteps";
+import { boxWith } from "../testing/boxWith";
+import { poolsAt } from "../walk/poolsAt";
+import { walkPlan } from "../walk/walkPlan";
 import { volumesOf } from "./volumes";
 
 const anyShares = fc.record({
@@ -108,4 +112,21 @@ describe("file systems, against what real ones reported straight after making th
     ]).volumes;
     expect(volume).toMatchObject({ used: 900, headroom: 100, left: 0 });
   });
+});
+
+test("a volume that has grown and whose file system has not is filled only as far as that reaches", () => {
+  const volume = { id: "v1", name: "V", fileSystem: "ext4" as const, usedBytes: 1e12, headroomShare: 0 };
+  const grown = volumesOf(9e12, [{ ...volume, bytes: 8e12, fileSystemBytes: 4e12 }]).volumes[0]!;
+  const before = volumesOf(9e12, [{ ...volume, bytes: 4e12 }]).volumes[0]!;
+  expect(grown).toEqual({ ...before, bytes: 8e12, notGrown: 4e12 });
+  expect(grown.left).toBe(before.left);
+  // A pool that is too small for the volume comes first.
+  expect(volumesOf(3e12, [{ ...volume, bytes: 8e12, fileSystemBytes: 4e12 }]).volumes[0]!.notGrown).toBe(0);
+  const pool = walkPlan(
+    numbered(boxWith("classic-raid", "raid5", [4, 4, 4], [], { volumes: [{ ...volume, bytes: 4e12 }] }), [
+      { kind: "grow-volume", pool: "p1", volume: "v1" },
+    ]),
+  ).moments.at(-1)!;
+  const [said] = poolsAt(pool, "TB");
+  expect(said!.ledger.find(({ cause }) => cause === "not-grown")?.bytes).toBe(said!.usableBytes - 4e12);
 });

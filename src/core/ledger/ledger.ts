@@ -21,6 +21,7 @@ export const LEDGER_CAUSES = [
   "metadata",
   "pool-reserve",
   "unassigned",
+  "not-grown",
   "file-system",
   "root-reserve",
   "head-room",
@@ -55,6 +56,7 @@ export interface PoolShares {
 /** The causes that together are usable space. */
 export const USABLE_CAUSES: ReadonlySet<LedgerCause> = new Set([
   "unassigned",
+  "not-grown",
   "file-system",
   "root-reserve",
   "head-room",
@@ -121,6 +123,7 @@ export function ledgerOf(
   const { volumes, unassigned } = volumesOf(total - reserve, shares.volumes);
   add("unassigned", unassigned, data);
   for (const volume of volumes) {
+    add("not-grown", volume.notGrown, data);
     add("file-system", volume.structures, data);
     add("root-reserve", volume.rootReserve, data);
     add("head-room", volume.headroom, data);

@@ -11,6 +11,8 @@ export interface VolumeLedger {
   /** What it got of the pool; less than it asks for where the pool is too small. */
   bytes: Bytes;
   structures: Bytes;
+  /** What the volume has grown by since its file system last did: nothing can be stored there yet. */
+  notGrown: Bytes;
   rootReserve: Bytes;
   headroom: Bytes;
   used: Bytes;
@@ -30,11 +32,14 @@ export function volumesOf(usable: Bytes, volumes: readonly Volume[]): { volumes:
   const ledgers = volumes.map((volume): VolumeLedger => {
     const bytes = Math.min(volume.bytes, unassigned);
     unassigned -= bytes;
-    const { structures, rootReserve } = fileSystemShare(volume.fileSystem, bytes);
-    const capacity = bytes - structures - rootReserve;
+    const present = Math.min(bytes, volume.fileSystemBytes ?? bytes);
+    const notGrown = bytes - present;
+    const { structures, rootReserve } = fileSystemShare(volume.fileSystem, present);
+    const capacity = present - structures - rootReserve;
     const used = Math.min(capacity, volume.usedBytes ?? 0);
     const headroom = Math.min(capacity - used, Math.round(capacity * (volume.headroomShare ?? DEFAULT_HEADROOM)));
-    return { volume: volume.id, bytes, structures, rootReserve, headroom, used, left: capacity - used - headroom };
+    const left = capacity - used - headroom;
+    return { volume: volume.id, bytes, structures, notGrown, rootReserve, headroom, used, left };
   });
   return { volumes: ledgers, unassigned };
 }

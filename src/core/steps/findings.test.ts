@@ -167,8 +167,8 @@ test.each<[string, Plan, StepBody[], string, boolean]>([
   ["the level that it has", raid5, [level("raid5", "x1")], "block same-level", true],
   ["any other level", raid5, [level("raid6", "x1")], "note riskiest", true],
   [
-    "a nearly full pool of chunks",
-    box("chunk-copies", "copies-2", [4, 4, 4], [], volume(5e12, { usedBytes: 3.8e12 })),
+    "a pool of chunks that is nearly full, as far as is known",
+    box("chunk-copies", "copies-2", [4, 4, 4], [], volume(5.9e12)),
     [level("copies-3")],
     "warn little-room-to-work",
     true,

@@ -13,6 +13,7 @@ import { layoutOf } from "../layouts/registry";
 import { capital } from "../words/capital";
 import { drivesInWords, joiningFindings, missingDrives, notFree, volumesFit, withoutBackup } from "./checks";
 import { parityOf } from "./parityOf";
+import { roomForChunks } from "./roomForChunks";
 import { against, type StepSetting } from "./stepModule";
 
 /** What a check of a level change looks at. */
@@ -142,20 +143,11 @@ function tooSmall(change: Change): Finding[] {
   });
 }
 
-/** That a chunk pool has room to work in. */
-function roomToWork({ pool, to, setting }: Change, after: BoxState): Finding[] {
+/** That what a chunk pool holds fits in the new layout. */
+function fitsThen({ pool, to, setting }: Change, after: BoxState): Finding[] {
   const then = after.plan.pools.find((each) => each.id === pool.id);
-  if (!then || !to.chunked) return [];
-  const [stored, room] = [storedIn(pool), usableOfPool(after.plan, then, setting.rules)];
-  if (stored > room) return [against("block", "no-room-to-work", "What is stored would not fit in the new layout.")];
-  if (stored <= 0.85 * room || pool.volumes.every((volume) => volume.usedBytes === undefined)) return [];
-  return [
-    against(
-      "warn",
-      "little-room-to-work",
-      "The pool is nearly full. The change needs free room to work in and may stop half-way, with part of the data in the old layout and part in the new; nothing is lost then.",
-    ),
-  ];
+  if (!then || !to.chunked || storedIn(pool) <= usableOfPool(after.plan, then, setting.rules)) return [];
+  return [against("block", "no-room-to-work", "What is stored would not fit in the new layout.")];
 }
 
 /**
@@ -185,12 +177,13 @@ export function checkLevel(
     ...count(change),
     ...tooSmall(change),
     ...joiningFindings(joining, members, { layout: step.layout, options }, setting, state.tested),
+    ...roomForChunks(plan, pool, step, "Changing the layout of", setting),
   ];
   if (found.some((finding) => finding.severity === "block")) return found;
   const after = next();
   return [
     ...found,
-    ...roomToWork(change, after),
+    ...fitsThen(change, after),
     ...volumesFit(state, after, pool.id, setting),
     ...withoutBackup(state, pool.id, "The change of level", setting),
     against(

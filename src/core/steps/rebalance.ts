@@ -4,6 +4,7 @@ import { changed } from "../box/state";
 import { RESHAPE_SHARE } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
 import { filledOf } from "./filledOf";
+import { roomForChunks } from "./roomForChunks";
 import { against, noCost, type StepModule } from "./stepModule";
 
 /** What is stored in a chunk pool spread over all its drives again, so that new chunks find room in pairs. */
@@ -19,9 +20,9 @@ export const rebalance: StepModule<"rebalance"> = {
         .filter((group) => layoutOf(group.layout).chunked)
         .map((group) => ({ label: rebalance.name, steps: [{ kind: "rebalance", group: group.id }] })),
   },
-  check: ({ plan }, step) => {
-    const group = groupOf(plan, step.group);
-    if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];
+  check: ({ plan }, step, setting) => {
+    const [group, pool] = [groupOf(plan, step.group), poolOfGroup(plan, step.group)];
+    if (!group || !pool) return [against("block", "no-such-group", "The group is not there at this moment.")];
     if (!layoutOf(group.layout).chunked)
       return [
         against(
@@ -30,7 +31,8 @@ export const rebalance: StepModule<"rebalance"> = {
           `${layoutOf(group.layout).shortName} is laid out in stripes, not in chunks: there is nothing to rebalance.`,
         ),
       ];
-    return group.filled ? [] : [against("note", "balanced", "It is balanced already at this moment.")];
+    if (!group.filled) return [against("note", "balanced", "It is balanced already at this moment.")];
+    return roomForChunks(plan, pool, step, "Rebalancing", setting);
   },
   apply: (state, step) =>
     changed(state, (plan) => {

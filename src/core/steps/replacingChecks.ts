@@ -14,6 +14,7 @@ import { layoutOf } from "../layouts/registry";
 import { capital } from "../words/capital";
 import { joiningFindings, missingDrives, named, shortBy } from "./checks";
 import { parityOf } from "./parityOf";
+import { roomForChunks } from "./roomForChunks";
 import { against, type StepSetting } from "./stepModule";
 
 /** What a check of a replacement looks at. */
@@ -127,6 +128,7 @@ export function checkReplacing(
     ...tooSmall(replacement),
     ...besideParity(replacement),
     ...(step.how === "pulled" ? pulled(replacement) : attached(replacement)),
+    ...roomForChunks(plan, owner.pool, step, "Replacing a drive of", setting),
     ...joiningFindings([next], others, owner.group, setting, tested),
   ];
 }

@@ -268,8 +268,8 @@ describe("facts measured on a multi-device file system", () => {
       gib(withSteps(plan, { kind: "widen-group", group: "g1", drives: ["x1"] }, { kind: "rebalance", group: "g1" })),
     ).toEqual([20, 22, 40]);
   });
-  test("20 + 20 + 20 replaced one by one by 40, kept full: nothing from the first, 20 from the second", () => {
-    const plan = boxWith("chunk-copies", "copies-2", sized(20, 20, 20), sized(40, 40), stored(30));
+  test("200 + 200 + 200 replaced one by one by 400, kept 90 % full: a little from the first, more from the second", () => {
+    const plan = boxWith("chunk-copies", "copies-2", sized(200, 200, 200), sized(400, 400), stored(265));
     const made = withSteps(
       plan,
       { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" },
@@ -277,7 +277,48 @@ describe("facts measured on a multi-device file system", () => {
       { kind: "replace-drive", drive: "d2", by: "x2", how: "attached" },
       { kind: "claim-space", group: "g1", drive: "x2" },
     );
-    expect(gib(made)).toEqual([30, 30, 30, 30, 50]);
+    // 176.7 of each are filled: 223.3, 23.3 and 23.3 are then free for pairs, and 223.3 twice; the box keeps 0.5 %.
+    expect(gib(made)).toEqual([299, 299, 310, 310, 498]);
+  });
+  test.each<[string, StepBody[]]>([
+    ["a change of layout", [{ kind: "change-level", group: "g1", layout: "copies-3", drives: [] }]],
+    ["replacing a healthy drive", [{ kind: "replace-drive", drive: "d1", by: "x1", how: "attached" }]],
+    ["filling the place of a lost one", [{ kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" }]],
+    [
+      "a rebalance after a drive was added, where only that has room",
+      [
+        { kind: "widen-group", group: "g1", drives: ["x1"] },
+        { kind: "rebalance", group: "g1" },
+      ],
+    ],
+  ])("on a full pool %s is refused, and works with a tenth free", (_, steps) => {
+    const on = (used: number) =>
+      withSteps(boxWith("chunk-copies", "copies-2", sized(200, 200, 200), sized(400, 400), stored(used))).plan;
+    const last = (used: number) => withSteps(on(used), ...steps).moments.at(-1)!.walked!;
+    const full = last(300);
+    const finding = full.findings.find(({ code }) => code === "pool-too-full")!;
+    expect([full.done, finding.severity]).toEqual([false, "block"]);
+    expect(finding.message).toMatch(/^[A-Z].* Free 3\d\.\d+\sGB first, or add a drive/);
+    expect(finding.mend!.command).toMatchObject({ kind: "insert-steps", steps: [{ kind: "widen-group" }] });
+    // Three copies hold less: there the pool must be emptier besides.
+    expect(last(steps[0]!.kind === "change-level" ? 190 : 265).findings.map(({ code }) => code)).not.toContain(
+      "pool-too-full",
+    );
+    expect(last(271).findings.some(({ code }) => code === "pool-too-full")).toBe(steps.length === 1);
+  });
+  test("small drives keep 4 GiB each free", () => {
+    const plan = boxWith("chunk-copies", "copies-2", sized(20, 20, 20), sized(20), stored(24));
+    const replaced = (used: number) =>
+      withSteps(
+        { ...plan, ...boxWith("chunk-copies", "copies-2", sized(20, 20, 20), sized(20), stored(used)) },
+        {
+          kind: "replace-drive",
+          drive: "d1",
+          by: "x1",
+          how: "attached",
+        },
+      ).moments[1]!.walked!.done;
+    expect([replaced(24), replaced(25)]).toEqual([true, false]);
   });
   test("nearly empty, each claimed: 30, 40, 50, 60", () => {
     const plan = boxWith("chunk-copies", "copies-2", sized(20, 20, 20), sized(40, 40, 40), stored(0));

@@ -69,6 +69,7 @@ const pool = object({
       volume: { type: "string" },
       bytes,
       structures: bytes,
+      notGrown: bytes,
       rootReserve: bytes,
       headroom: bytes,
       used: bytes,

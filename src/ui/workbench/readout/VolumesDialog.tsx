@@ -1,6 +1,6 @@
 "use client";
 
-import { useId, useState, type FormEvent } from "react";
+import { useState, type FormEvent } from "react";
 import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
 import type { FileSystem, Volume } from "@/core/document/plan";
@@ -9,10 +9,16 @@ import { DEFAULT_HEADROOM } from "@/core/ledger/volumes";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
 import { Button } from "../../kit/Button";
 import { Dialog } from "../../kit/Dialog";
+import { Choice, TextField } from "../../kit/Field";
 import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
 
-const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
+const FILE_SYSTEMS: { value: FileSystem; label: string }[] = [
+  { value: "ext4", label: "ext4" },
+  { value: "xfs", label: "XFS" },
+  { value: "btrfs", label: "Btrfs" },
+  { value: "none", label: "none" },
+];
 
 /** The volumes of a pool: how large, which file system, what is on them, what to keep free. */
 export function VolumesDialog({ pool, onClose }: { pool: PoolPrediction; onClose: () => void }) {
@@ -58,7 +64,6 @@ export function VolumesDialog({ pool, onClose }: { pool: PoolPrediction; onClose
 function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool: PoolPrediction }) {
   const { act } = useWorkbench();
   const [unit] = useUnit();
-  const ids = { name: useId(), size: useId(), fs: useId(), used: useId(), free: useId() };
   const [trouble, setTrouble] = useState<string | null>(null);
   const figures = pool.volumes.find((each) => each.volume === volume.id);
   const onSubmit = (event: FormEvent<HTMLFormElement>) => {
@@ -94,53 +99,21 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
       key={`${volume.bytes}-${volume.fileSystem}`}
     >
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-[1fr_1.5fr_0.8fr_1.5fr_0.7fr]">
-        <div>
-          <label htmlFor={ids.name} className="text-[0.9rem] text-soft">
-            Name
-          </label>
-          <input id={ids.name} name="name" defaultValue={volume.name} className={FIELD} />
-        </div>
-        <div>
-          <label htmlFor={ids.size} className="text-[0.9rem] text-soft">
-            Size
-          </label>
-          <input id={ids.size} name="size" defaultValue={formatExactBytes(volume.bytes)} className={FIELD} />
-        </div>
-        <div>
-          <label htmlFor={ids.fs} className="text-[0.9rem] text-soft">
-            File system
-          </label>
-          <select id={ids.fs} name="fs" defaultValue={volume.fileSystem} className={FIELD}>
-            <option value="ext4">ext4</option>
-            <option value="xfs">XFS</option>
-            <option value="btrfs">Btrfs</option>
-            <option value="none">none</option>
-          </select>
-        </div>
-        <div>
-          <label htmlFor={ids.used} className="text-[0.9rem] text-soft">
-            Used today
-          </label>
-          <input
-            id={ids.used}
-            name="used"
-            defaultValue={volume.usedBytes === undefined ? "" : formatExactBytes(volume.usedBytes)}
-            placeholder="3.2 TB"
-            className={FIELD}
-          />
-        </div>
-        <div>
-          <label htmlFor={ids.free} className="text-[0.9rem] text-soft">
-            Keep free, %
-          </label>
-          <input
-            id={ids.free}
-            name="free"
-            defaultValue={Math.round((volume.headroomShare ?? DEFAULT_HEADROOM) * 100)}
-            inputMode="decimal"
-            className={FIELD}
-          />
-        </div>
+        <TextField label="Name" name="name" defaultValue={volume.name} />
+        <TextField label="Size" name="size" defaultValue={formatExactBytes(volume.bytes)} />
+        <Choice label="File system" name="fs" defaultValue={volume.fileSystem} options={FILE_SYSTEMS} />
+        <TextField
+          label="Used today"
+          name="used"
+          defaultValue={volume.usedBytes === undefined ? "" : formatExactBytes(volume.usedBytes)}
+          placeholder="3.2 TB"
+        />
+        <TextField
+          label="Keep free, %"
+          name="free"
+          defaultValue={Math.round((volume.headroomShare ?? DEFAULT_HEADROOM) * 100)}
+          inputMode="decimal"
+        />
       </div>
       {trouble && (
         <p role="alert" className="mt-1 text-geranium">
@@ -150,6 +123,7 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
       {figures && (
         <p className="mt-2 text-[0.93rem] text-soft">
           File system {formatBytes(figures.structures, unit)}
+          {figures.notGrown > 0 ? `, not grown into yet ${formatBytes(figures.notGrown, unit)}` : ""}
           {figures.rootReserve > 0 ? `, for root ${formatBytes(figures.rootReserve, unit)}` : ""}, head-room{" "}
           {formatBytes(figures.headroom, unit)}, used {formatBytes(figures.used, unit)},{" "}
           <strong className="font-semibold text-ink">left {formatBytes(figures.left, unit)}</strong>.

@@ -45,6 +45,11 @@ export const CAUSES: Record<LedgerCause, { name: string; why: string; swatch: Sw
     why: "Room of the pool that no volume has been given yet.",
     swatch: "idle",
   },
+  "not-grown": {
+    name: "File system not grown",
+    why: "The volume has grown and its file system has not yet: nothing can be stored there until it does.",
+    swatch: "idle",
+  },
   "file-system": {
     name: "File systems",
     why: "What the file systems need for their own structures, from measured shares.",
