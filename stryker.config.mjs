@@ -12,7 +12,7 @@ const stryker = {
   mutator: { excludedMutations: ["StringLiteral"] },
   ignorePatterns: [".next", ".cache", "docs/screenshots", "test-results", "coverage"],
   incremental: true,
-  incrementalFile: `.cache/mutate/${folder}.json`,
+  incrementalFile: `.cache/mutate/${folder}.${process.env.MUTATE_TESTS ?? "all"}.json`,
   reporters: ["lines", "progress-append-only"],
   concurrency: 2,
   timeoutMS: 20_000,

@@ -1,6 +1,7 @@
-// Mutation testing of a folder of the core: every line is broken in turn, and a test has to fail. Prints a table, and
-// the mutants that lived. Incremental: what has not changed since the last run is taken over. Ends after 40 minutes at
-// most; mutants that were not tried by then count as not killed.
+// Mutation testing of a folder of the core: every line is broken in turn, and a test has to fail. Each mutant is tried
+// against the plain tests first, and those that live against all, properties included. Prints a table, and the mutants
+// that lived. Incremental: what has not changed since the last run is taken over. Ends after 40 minutes at most; what was
+// not tried by then counts as not killed.
 import { spawn } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { relative } from "node:path";
@@ -10,7 +11,7 @@ const MOST_MINUTES = 40;
 /** At most this share of a folder may be called equivalent, each with its reason, in tests/equivalentMutants.json. */
 const MOST_EQUIVALENT = 0.03;
 
-const [folder, ...options] = process.argv.slice(2);
+const folder = process.argv[2];
 if (!folder || !existsSync(`src/core/${folder}`)) {
   console.error("npm run mutate <folder>: a folder of src/core, for instance steps.");
   process.exit(2);
@@ -18,27 +19,26 @@ if (!folder || !existsSync(`src/core/${folder}`)) {
 install();
 generate();
 mkdirSync(".cache/mutate", { recursive: true });
-const report = `.cache/mutate/${folder}.jsonl`;
-rmSync(report, { force: true });
-const child = spawn(bin("stryker"), ["run", "stryker.config.mjs", ...options], {
-  stdio: "inherit",
-  env: { ...process.env, MUTATE_FOLDER: folder, MUTATE_REPORT: report },
-});
-let isOver = false;
-const timer = setTimeout(() => {
-  isOver = true;
-  child.kill("SIGINT");
-}, MOST_MINUTES * 60_000);
-child.on("close", (code) => {
+const end = Date.now() + MOST_MINUTES * 60_000;
+
+/** One run over all mutants, or over some of them; the mutants, "Skipped" where the time was over. */
+async function run(tests, some = []) {
+  const report = `.cache/mutate/${folder}.${tests}.jsonl`;
+  rmSync(report, { force: true });
+  const options = some.length > 0 ? ["--mutate", some.map(rangeOf).join(",")] : [];
+  const child = spawn(bin("stryker"), ["run", "stryker.config.mjs", ...options], {
+    stdio: "inherit",
+    env: { ...process.env, MUTATE_FOLDER: folder, MUTATE_TESTS: tests, MUTATE_REPORT: report },
+  });
+  const timer = setTimeout(() => child.kill("SIGINT"), Math.max(1, end - Date.now()));
+  await new Promise((resolve) => child.on("close", resolve));
   clearTimeout(timer);
-  if (!existsSync(report)) {
-    console.error("No mutant was tried: see what is said above.");
-    process.exit(code || 1);
-  }
-  if (isOver) console.log(`Ended after ${MOST_MINUTES} minutes; what was not tried counts as not killed.`);
-  const isFine = tell(found(readFileSync(report, "utf8")));
-  process.exit(isFine && !isOver ? (code ?? 0) : 1);
-});
+  return existsSync(report) ? found(readFileSync(report, "utf8")) : [];
+}
+
+/** A place as the command line of mutation testing wants it: lines from 1, columns from 0. */
+const rangeOf = ({ fileName, start, end: to }) =>
+  `${relative(process.cwd(), fileName)}:${start.line}:${start.column - 1}-${to.line}:${to.column - 1}`;
 
 /** The mutants, each with what became of it; "Skipped" where the time was over. */
 function found(lines) {
@@ -50,6 +50,8 @@ function found(lines) {
   }
   return [...mutants.values()];
 }
+
+const nameOf = (mutant) => `${rangeOf(mutant)} ${mutant.mutatorName} ${mutant.replacement}`;
 
 const KILLED = new Set(["Killed", "Timeout", "RuntimeError"]);
 const NO_MUTANT = new Set(["CompileError", "Ignored"]);
@@ -70,7 +72,7 @@ function tell(mutants) {
     if (NO_MUTANT.has(mutant.status)) continue;
     const path = relative(process.cwd(), mutant.fileName);
     if (!sources.has(path)) sources.set(path, readFileSync(path, "utf8").split("\n"));
-    const text = (sources.get(path)[mutant.line - 1] ?? "").trim();
+    const text = (sources.get(path)[mutant.start.line - 1] ?? "").trim();
     const is = (each) => path.endsWith(each.file) && each.line === text && each.mutator === mutant.mutatorName;
     const kind = KILLED.has(mutant.status) ? "killed" : excused.some(is) ? "equivalent" : "lived";
     const name = path.replace(`src/core/${folder}/`, "");
@@ -78,7 +80,7 @@ function tell(mutants) {
     rows.get(name)[kind] += 1;
     all[kind] += 1;
     if (kind === "lived")
-      lived.push(`${path}:${mutant.line} ${mutant.mutatorName} → ${mutant.replacement} (${mutant.status})`);
+      lived.push(`${path}:${mutant.start.line} ${mutant.mutatorName} → ${mutant.replacement} (${mutant.status})`);
   }
   const score = ({ killed, lived: left }) => `${((100 * killed) / Math.max(1, killed + left)).toFixed(1)} %`;
   for (const line of lived) console.log(line);
@@ -91,3 +93,19 @@ function tell(mutants) {
   console.log(`${all.equivalent} are called equivalent (${(100 * share).toFixed(1)} %, at most 3 %).`);
   return share <= MOST_EQUIVALENT;
 }
+
+const LIVES = new Set(["Survived", "NoCoverage"]);
+const plain = await run("plain");
+const lived = plain.filter((mutant) => LIVES.has(mutant.status));
+const mutants = new Map((plain.length > 0 ? plain : await run("all")).map((mutant) => [nameOf(mutant), mutant]));
+if (lived.length > 0 && Date.now() < end)
+  for (const mutant of await run("all", lived))
+    if (mutants.has(nameOf(mutant)) && mutant.status !== "Skipped") mutants.set(nameOf(mutant), mutant);
+if (mutants.size === 0) {
+  console.error("No mutant was tried: see what is said above.");
+  process.exit(1);
+}
+const skipped = [...mutants.values()].filter((mutant) => mutant.status === "Skipped").length;
+if (Date.now() >= end)
+  console.log(`Ended after ${MOST_MINUTES} minutes: ${skipped} were not tried and count as not killed.`);
+process.exit(tell([...mutants.values()]) ? 0 : 1);

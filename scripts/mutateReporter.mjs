@@ -19,7 +19,8 @@ class LineReporter {
 const pick = ({ id, fileName, location, mutatorName, replacement, status }) => ({
   id,
   fileName,
-  line: location.start.line,
+  start: location.start,
+  end: location.end,
   mutatorName,
   replacement,
   status,
