@@ -1,9 +1,9 @@
 // Mutation testing of a folder of the core: every line is broken in turn, and a test has to fail. Each mutant is tried
 // against the plain tests first, and those that live against all, properties included. Prints a table, and the mutants
-// that lived. Incremental: what has not changed since the last run is taken over. Ends after 40 minutes at most; what was
-// not tried by then counts as not killed.
+// that lived. Incremental: what has not changed since the last run is taken over. Ends after 40 minutes at most; what
+// was not tried by then counts as not killed.
 import { spawn } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { relative } from "node:path";
 import { bin, generate, install } from "./setup.mjs";
 
@@ -21,8 +21,25 @@ generate();
 mkdirSync(".cache/mutate", { recursive: true });
 const end = Date.now() + MOST_MINUTES * 60_000;
 
+/** Where else tests stand that speak of a folder. */
+const ALSO = { steps: ["walk"], calendar: ["schedule"], layouts: ["prediction"], data: ["schedule"] };
+const DRAWN = "tests/unit/drawn.test.ts";
+
+/** Draws tests into one file, plain ones or all; returns whether there are any. */
+function draw(tests) {
+  const files = [folder, ...(ALSO[folder] ?? [])].flatMap((name) =>
+    readdirSync(`src/core/${name}`)
+      .filter((file) => file.endsWith(".test.ts"))
+      .map((file) => `src/core/${name}/${file}`),
+  );
+  const drawn = files.filter((file) => tests === "all" || !readFileSync(file, "utf8").includes("fast-check"));
+  writeFileSync(DRAWN, drawn.map((file) => `import "../../${file.replace(/\.ts$/, "")}";\n`).join(""));
+  return drawn.length > 0;
+}
+
 /** One run over all mutants, or over some of them; the mutants, "Skipped" where the time was over. */
 async function run(tests, some = []) {
+  if (!draw(tests)) return [];
   const report = `.cache/mutate/${folder}.${tests}.jsonl`;
   rmSync(report, { force: true });
   const options = some.length > 0 ? ["--mutate", some.map(rangeOf).join(",")] : [];
@@ -33,6 +50,7 @@ async function run(tests, some = []) {
   const timer = setTimeout(() => child.kill("SIGINT"), Math.max(1, end - Date.now()));
   await new Promise((resolve) => child.on("close", resolve));
   clearTimeout(timer);
+  rmSync(DRAWN, { force: true });
   return existsSync(report) ? found(readFileSync(report, "utf8")) : [];
 }
 

@@ -1,6 +1,6 @@
 import type { Plan } from "@/core/document/plan";
 import type { Problem } from "@/core/document/problem";
-import { readPlan } from "@/core/document/readPlan";
+import { openPlan } from "@/core/box/openPlan";
 
 /** The largest plan file that is read. The largest plan that can be made is smaller by far. */
 export const MOST_PLAN_FILE_BYTES = 4 * 2 ** 20;
@@ -33,6 +33,6 @@ export async function readPlanFile(file: Pick<File, "name" | "size" | "text">): 
       ],
     };
   }
-  const result = readPlan(await file.text());
+  const result = openPlan(await file.text());
   return result.ok ? result : { ok: false, title: TITLES[result.kind], problems: result.problems };
 }

@@ -1,3 +1,4 @@
+import { withParityNamed } from "@/core/box/parityNamed";
 import type { CortijoDatabase, KeptEntry, KeptPlan } from "./database";
 import { perform, type History } from "./history";
 import { withFreshCalendar } from "./withFreshCalendar";
@@ -56,7 +57,9 @@ export async function loadPlan(database: CortijoDatabase, id: string): Promise<L
     if (!kept || kept.deletedAt !== 0) return null;
     const rows = await database.entries.where("plan").equals(id).sortBy("place");
     const entries = rows.map(({ plan: _plan, place: _place, ...entry }) => entry);
-    return { history: { plan: kept.document, entries, position: kept.position }, revision: kept.revision };
+    // Plans that were kept before parity drives were named have them named now.
+    const plan = withParityNamed(kept.document);
+    return { history: { plan, entries, position: kept.position }, revision: kept.revision };
   });
 }
 

@@ -1,4 +1,5 @@
 import { enablePatches, produceWithPatches, type Patch } from "immer";
+import { nameParity } from "../box/parityNamed";
 import type { Command } from "../document/command";
 import type { Plan } from "../document/plan";
 import { sweepData } from "./dataOfPlan";
@@ -21,6 +22,7 @@ export function applyCommand(plan: Plan, command: Command): CommandResult {
   try {
     const [next, patches, inverse] = produceWithPatches(plan, (draft) => {
       moduleOfCommand(command).apply(draft as Plan, command);
+      nameParity(draft as Plan);
       if (plan.dataSets || plan.backups) sweepData(draft as Plan);
     });
     return { ok: true, plan: next, patches, inverse };

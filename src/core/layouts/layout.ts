@@ -97,7 +97,7 @@ export interface Layout {
    */
   canLoseOne?: (drives: number) => boolean;
   /** What can be chosen about a group of it, beyond the drives. */
-  chooses?: "stripe-width" | "pairs";
+  chooses?: "stripe-width" | "pairs" | "parity-drives";
   /** In which it gives out space, in bytes, where that is more than 1 MiB. */
   allocationUnit?: Bytes;
   /** The fewest drives with these options, where they matter. */

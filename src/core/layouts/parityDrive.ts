@@ -7,18 +7,36 @@ import { requireRooms, type Layout } from "./layout";
 import { unless, type LevelPath } from "./levelPath";
 
 /**
- * Independent drives with `parity` parity drives, the largest ones: one band for each slice between two sizes of data
- * drives, over the data drives that reach it and the parity drives.
+ * The drives that hold nothing but parity: those that are named, and for any that is not, the largest of the others, of
+ * equal ones the later named. A group that is made has its parity drives named, so that they are never picked anew.
+ *
+ * @param named ids, of which those that are not among the rooms are passed over
+ * @example parityDrivesOf([fourTB, eightTB], 1, []) // ["d2"]
+ */
+export function parityDrivesOf(
+  rooms: readonly Pick<Room, "drive" | "length">[],
+  parity: number,
+  named: readonly string[] = [],
+): string[] {
+  const chosen = named.filter((id) => rooms.some((room) => room.drive === id)).slice(0, parity);
+  const others = rooms
+    .map((room, i) => ({ room, i }))
+    .filter(({ room }) => !chosen.includes(room.drive))
+    .sort((a, b) => b.room.length - a.room.length || b.i - a.i);
+  return [...chosen, ...others.slice(0, parity - chosen.length).map(({ room }) => room.drive)];
+}
+
+/**
+ * Independent drives with `parity` parity drives: one band for each slice between two sizes of data drives, over the
+ * data drives that reach it and the parity drives. A data drive counts no further than the smallest parity drive.
  */
 function layOutWithParityDrives(rooms: readonly Room[], parity: 1 | 2, named: readonly string[]): Band[] {
-  const bySize = rooms.map((room, i) => ({ room, i })).sort((a, b) => b.room.length - a.room.length || b.i - a.i);
-  const largest = bySize.slice(0, parity).map(({ room }) => room);
-  const chosen = rooms.filter((room) => named.includes(room.drive));
-  const largeEnough =
-    chosen.length === parity &&
-    rooms.every((room) => chosen.includes(room) || chosen.every((each) => each.length >= room.length));
-  const parityRooms = largeEnough ? chosen : largest;
-  const dataRooms = rooms.filter((room) => !parityRooms.includes(room));
+  const ids = parityDrivesOf(rooms, parity, named);
+  const parityRooms = rooms.filter((room) => ids.includes(room.drive));
+  const most = Math.min(...parityRooms.map((room) => room.length));
+  const dataRooms = rooms
+    .filter((room) => !ids.includes(room.drive))
+    .map((room) => (room.length > most ? { ...room, length: most } : room));
   const levels = [...new Set(dataRooms.map((room) => floorTo(room.length, MiB)))]
     .filter((level) => level > 0)
     .sort((a, b) => a - b);
@@ -57,6 +75,7 @@ function parityDriveLayout(
     becomes,
     independent: true,
     dedicatedParity: parity,
+    chooses: "parity-drives",
     canLoseOne: () => true,
     ...(parity === 2 ? { levelTakes: 1 } : {}),
     layOut(rooms, setting) {

@@ -50,8 +50,10 @@ test("parity drives are the largest, the later named of equal ones, or those tha
     "dedicated-parity: b@0-100 c@0-100 a@0-100",
     "dedicated-parity: b@100-200 a@100-200",
   ]);
-  // Named, but smaller than a data drive; named too many; named one that is not there.
-  for (const wrong of [["c"], ["a", "b"], ["x"]]) expect(named(wrong, 200, 200, 100)[0]).toMatch(/ b@0-100$/);
+  // Named too many, or one that is not there: the first, or the largest. Named a smaller one: no more is protected.
+  expect(named(["a", "b"], 200, 200, 100)).toEqual(named(["a"], 200, 200, 100));
+  expect(named(["x"], 200, 200, 100)[0]).toMatch(/ b@0-100$/);
+  expect(named(["c"], 200, 200, 100)).toEqual(["dedicated-parity: a@0-100 b@0-100 c@0-100"]);
   expect(lay("parity-drive-2", rooms(100, 300, 200, 0))).toEqual(["dedicated-parity: a@0-100 b@0-100 c@0-100"]);
 });
 

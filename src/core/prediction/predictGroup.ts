@@ -15,6 +15,7 @@ import { roomOf, type Room } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import type { Finding } from "../findings/finding";
 import { layOutGroup } from "../layouts/layOutGroup";
+import { parityDrivesOf } from "../layouts/parityDrive";
 import { problemsOfLayout } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { gapsOf } from "../ledger/gaps";
@@ -71,6 +72,37 @@ function withWayOut(finding: Finding): Finding {
   return { ...finding, mend: { label, command: { kind: "leave-group", drives: finding.drives } } };
 }
 
+/** Data drives that are larger than a parity drive, which protects no more of them than it has itself. */
+function largerThanParity(
+  group: Group,
+  drives: readonly Drive[],
+  rooms: readonly Room[],
+  family: UnitFamily,
+): Finding[] {
+  const { dedicatedParity = 0 } = layoutOf(group.layout);
+  const parity = parityDrivesOf(rooms, dedicatedParity, group.options?.parityDrives);
+  const least = rooms.filter((room) => parity.includes(room.drive)).sort((a, b) => a.length - b.length)[0];
+  if (!least) return [];
+  const tooLarge = drives.filter(
+    (drive) =>
+      !parity.includes(drive.id) && rooms.some((room) => room.drive === drive.id && room.length > least.length),
+  );
+  return tooLarge.map((drive): Finding => ({
+    code: "larger-than-parity",
+    severity: "block",
+    message: `${nameOfDriveFirst(drive, family)} is larger than the parity drive, which cannot protect all of it. Name it as the parity drive, or use it elsewhere.`,
+    drives: [drive.id],
+    mend: {
+      label: "Name it as the parity drive",
+      command: {
+        kind: "set-options",
+        group: group.id,
+        options: { ...group.options, parityDrives: parity.map((id) => (id === least.drive ? drive.id : id)) },
+      },
+    },
+  }));
+}
+
 /**
  * Lays a group out on its drives and says what it holds, what it survives and what is wrong with it.
  *
@@ -103,6 +135,7 @@ export function predictGroup(
     rebuilds: rebuildsOf(bands, drives, rules, used),
     findings: [
       ...problemsOfLayout(layout, group.drives, rules, options),
+      ...largerThanParity(group, drives, rooms, family),
       ...[
         ...drives.flatMap((drive) => [
           ...checkHealth(drive, family),

@@ -1,5 +1,5 @@
 import { storedIn } from "../box/capacities";
-import { usableOfPool } from "../box/figures";
+import { bandsOfGroup, usableOfPool } from "../box/figures";
 import { driveOf, poolOf } from "../box/find";
 import { groupOfDrive } from "../box/members";
 import { type BoxState, changed } from "../box/state";
@@ -12,6 +12,7 @@ import { capital } from "../words/capital";
 import { named, volumesFit } from "./checks";
 import { filledOf } from "./filledOf";
 import { keepArrays } from "./keepArrays";
+import { parityOf } from "./parityOf";
 import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 
@@ -27,7 +28,6 @@ const apply = (state: BoxState, step: StepOf<"remove-drive">, { rules }: Pick<St
     if (group.reach) delete group.reach[step.drive];
     // What it held has been spread over the others.
     delete group.filled;
-    if (group.options?.parityDrives?.includes(step.drive)) delete group.options.parityDrives;
     drive.place = { shelf: true };
   });
 
@@ -68,6 +68,15 @@ export const removeDrive: StepModule<"remove-drive"> = {
     if (wrong)
       return [
         against("block", "wrong-drive-count", `${layout.shortName} cannot do without it. ${wrong}`, [step.drive]),
+      ];
+    if (parityOf(bandsOfGroup(plan, group, setting.rules)).includes(step.drive))
+      return [
+        against(
+          "block",
+          "is-the-parity-drive",
+          "That is the parity drive: without it nothing protects the others, and none of them can become it. Change it with its own step.",
+          [step.drive],
+        ),
       ];
     const after = apply(state, step, setting);
     const then = poolOf(after.plan, pool.id);

@@ -1,12 +1,15 @@
 import { claimed } from "../box/arrays";
 import { usableOfPool } from "../box/figures";
+import { withParityNamed } from "../box/parityNamed";
 import type { BoxState } from "../box/state";
 import { MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
 import type { BoxRules, Pool } from "../document/plan";
 
-/** What boxes do by themselves after a step: claim, and grow volume and file system. */
-export function settle(state: BoxState, rules: BoxRules): BoxState {
+/** What follows from a step by itself: parity drives are named; boxes that do so claim, and grow volume and files. */
+export function settle(applied: BoxState, rules: BoxRules): BoxState {
+  const plan = withParityNamed(applied.plan);
+  const state = plan === applied.plan ? applied : { ...applied, plan };
   const claims =
     rules.claiming === "by-itself" &&
     state.plan.pools.some((pool) => pool.groups.some((group) => group.reach ?? group.kept));

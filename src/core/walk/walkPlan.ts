@@ -1,5 +1,6 @@
 import { capacitiesOf } from "../box/capacities";
 import { toleranceOfPool } from "../box/figures";
+import { withParityNamed } from "../box/parityNamed";
 import { rulesOfBox } from "../box/rulesOfBox";
 import type { BoxState } from "../box/state";
 import { type UnitFamily } from "../bytes/formatBytes";
@@ -42,7 +43,7 @@ export function walkPlan(plan: Plan, family: UnitFamily = "TB", earlier?: Walk, 
         : state.plan.pools.map((pool) => toleranceOfPool(state.plan, pool, rulesOfBox(state.plan))),
     walked,
   });
-  let state: BoxState = { plan: { ...plan, steps: [] }, tested: new Set(), backedUp: new Set() };
+  let state: BoxState = { plan: withParityNamed({ ...plan, steps: [] }), tested: new Set(), backedUp: new Set() };
   const first = sameStart ? earlier.moments[0] : undefined;
   moments.push(first ?? momentOf(state, null, undefined));
   if (first) state = first.state;

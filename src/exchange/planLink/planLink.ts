@@ -1,6 +1,6 @@
 import type { Plan } from "@/core/document/plan";
 import type { Problem } from "@/core/document/problem";
-import { readPlan } from "@/core/document/readPlan";
+import { openPlan } from "@/core/box/openPlan";
 import { deflateSync, Inflate, strFromU8, strToU8 } from "fflate";
 import type { PlanFileResult } from "../importPlan";
 
@@ -107,7 +107,7 @@ export function readPlanLink(fragment: string): PlanFileResult {
       );
     return damaged;
   }
-  const result = readPlan(json);
+  const result = openPlan(json);
   return result.ok
     ? result
     : {

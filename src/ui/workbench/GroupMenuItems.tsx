@@ -4,8 +4,11 @@ import { layoutOf } from "@/core/layouts/registry";
 import type { Bytes } from "@/core/bytes/bytes";
 import type { Group, Drive } from "@/core/document/plan";
 import { chunkWidth } from "@/core/layouts/chunks";
+import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import { rulesOf } from "@/core/rules/ruleSets";
+import { plural } from "@/core/words/counted";
 import { MenuItem, MenuLine, SubMenu } from "../kit/Menu";
+import { useUnit } from "../preferences/preferences";
 import { joiners } from "./plannedAs";
 import { LayoutOptions } from "./LayoutOptions";
 import { useWorkbench } from "./useWorkbench";
@@ -79,6 +82,7 @@ export function GroupMenuItems({
           </MenuItem>
         </SubMenu>
       )}
+      {layoutOf(group.layout).chooses === "parity-drives" && <ParityDrives group={group} drives={drives} />}
       {pool && others.length > 0 && (
         <SubMenu label={pool.landsFor ? "Landing place" : "Make it a landing place"}>
           {others.map((other) => (
@@ -96,5 +100,26 @@ export function GroupMenuItems({
       <MenuLine />
       <MenuItem onSelect={() => act({ kind: "take-apart", group: group.id }, true)}>Take the group apart</MenuItem>
     </>
+  );
+}
+
+/** Which drives hold the parity: any that is as large as each of those that then hold data. */
+function ParityDrives({ group, drives }: { group: Group; drives: readonly Drive[] }) {
+  const { act } = useWorkbench();
+  const [unit] = useUnit();
+  const named = group.options?.parityDrives ?? [];
+  const choose = (drive: string) => {
+    const parityDrives = [drive, ...named.filter((id) => id !== drive)].slice(0, Math.max(1, named.length));
+    act({ kind: "set-options", group: group.id, options: { ...group.options, parityDrives } });
+  };
+  return (
+    <SubMenu label={plural(named.length, "Parity drive")}>
+      {drives.map((drive) => (
+        <MenuItem key={drive.id} onSelect={() => choose(drive.id)}>
+          {named.includes(drive.id) ? "✓ " : ""}
+          {nameOfDrive(drive, unit).replace(/^the /, "")}
+        </MenuItem>
+      ))}
+    </SubMenu>
   );
 }
