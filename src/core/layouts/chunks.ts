@@ -87,6 +87,17 @@ function layOutChunks(rooms: readonly Room[], width: number, scheme: Scheme): Ba
 /** Stripes of k data and m parity chunks where nothing is said: 2 + 1. */
 export const chunkWidth = ({ data = 2, parity = 1 }: GroupOptions) => ({ data, parity });
 
+/**
+ * A layout's short name, with its width where that is chosen.
+ *
+ * @example shortNameOf(chunkParity, { data: 4, parity: 2 }) // "Chunk parity 4 + 2"
+ */
+export function shortNameOf(layout: Pick<Layout, "shortName" | "chooses">, options: GroupOptions = {}): string {
+  if (layout.chooses !== "stripe-width") return layout.shortName;
+  const { data, parity } = chunkWidth(options);
+  return `${layout.shortName} ${data} + ${parity}`;
+}
+
 /** What all layouts of chunks have in common; any of them can become any other. */
 const chunkTraits = (id: LayoutId) =>
   ({

@@ -5,6 +5,7 @@ import { passHours } from "../box/passHours";
 import { type BoxState, changed, takeIn } from "../box/state";
 import type { Group, StepOf } from "../document/plan";
 import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../drives/rates";
+import { shortNameOf } from "../layouts/chunks";
 import { layoutOf } from "../layouts/registry";
 import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
@@ -63,7 +64,7 @@ export const changeLevel: StepModule<"change-level"> = {
   handles: (step) => step.drives,
   rewrites: true,
   label: (step, names) =>
-    `To ${layoutOf(step.layout).shortName}${step.drives.length > 0 ? ` with ${names.list(step.drives)}` : ""}`,
+    `To ${shortNameOf(layoutOf(step.layout), step.options)}${step.drives.length > 0 ? ` with ${names.list(step.drives)}` : ""}`,
   menu: BY_HAND,
   mayLower: true,
   check: (state, step, setting) => checkLevel(state, step, setting, () => apply(state, step, setting)),
@@ -99,7 +100,7 @@ export const changeLevel: StepModule<"change-level"> = {
     const group = groupOf(plan, step.group);
     const joining = step.drives.length > 0 ? `, with ${drivesInWords(plan, step.drives, setting)}` : "";
     return {
-      does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} goes from ${group ? layoutOf(group.layout).shortName : "its layout"} to ${layoutOf(step.layout).shortName}${joining}.`,
+      does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} goes from ${group ? shortNameOf(layoutOf(group.layout), group.options) : "its layout"} to ${shortNameOf(layoutOf(step.layout), step.options ?? group?.options)}${joining}.`,
       why: `${capital(layoutOf(step.layout).name)}: ${layoutOf(step.layout).summary}`,
     };
   },

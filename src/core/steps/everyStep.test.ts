@@ -230,8 +230,8 @@ parity:
 
 chunks:
 {"kind": "change-level", "group": "g1", "layout": "chunk-parity", "drives": ["x1"]}
-= P goes from 2 copies to Chunk parity, with the 8 TB drive on the shelf.
-  To Chunk parity with 8 TB, 44.9 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 8.0/8.0, x1 0.0/8.0
+= P goes from 2 copies to Chunk parity 2 + 1, with the 8 TB drive on the shelf.
+  To Chunk parity 2 + 1 with 8 TB, 44.9 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 8.0/8.0, x1 0.0/8.0
   no way back, erases x1, at the box, x1 bay 4, 8.0 > 15.9 4.0 3.7
 
 classic:

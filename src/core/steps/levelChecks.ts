@@ -7,6 +7,7 @@ import type { Drive, Group, GroupOptions, Plan, Pool, StepBody, StepOf } from ".
 import { roomOf } from "../drives/room";
 import type { Finding } from "../findings/finding";
 import type { Layout } from "../layouts/layout";
+import { shortNameOf } from "../layouts/chunks";
 import { levelVerdict } from "../layouts/levelVerdict";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
@@ -31,9 +32,13 @@ interface Change {
 }
 
 /** That the box offers the level, and that the group has not got it. */
-function offered({ from, to, setting }: Change): Finding[] {
+function offered({ from, to, group, options, setting }: Change): Finding[] {
   const found: Finding[] = [];
-  if (from.id === to.id) found.push(against("block", "same-level", `The group has ${to.shortName} already.`));
+  const name = shortNameOf(to, options);
+  if (from.id === to.id && name === shortNameOf(from, group.options))
+    found.push(against("block", "same-level", `The group has ${name} already.`));
+  else if (from.id === to.id && setting.rules.levelChanges !== "in-one-go")
+    found.push(against("block", "no-path", `Your box does not change the width of ${to.shortName}.`));
   if (!setting.rules.layouts.includes(to.id))
     found.push(against("block", "layout-not-offered", `By its rules your box does not offer ${to.shortName}.`));
   return found;

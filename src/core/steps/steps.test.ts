@@ -306,6 +306,28 @@ describe("facts measured on a multi-device file system", () => {
     );
     expect(last(271).findings.some(({ code }) => code === "pool-too-full")).toBe(steps.length === 1);
   });
+  test("parity over chunks gets another width where the box changes levels in one go, and nowhere else", () => {
+    const parity = { groups: [{ id: "g1", layout: "chunk-parity" as const, drives: ["d1", "d2", "d3", "d4", "d5"] }] };
+    const plan = boxWith("chunk-copies", "chunk-parity", [4, 4, 4, 4, 4], [], parity);
+    const width = (data: number, more: number): StepBody => ({
+      kind: "change-level",
+      group: "g1",
+      layout: "chunk-parity",
+      drives: [],
+      options: { data, parity: more },
+    });
+    const moments = withSteps(plan, width(3, 2)).moments;
+    expect(moments.map((moment) => moment.tolerance[0])).toEqual([1, 2]);
+    // Two of three chunks were data, then three of five.
+    expect(moments[1]!.capacities.pool / moments[0]!.capacities.pool).toBeCloseTo(3 / 5 / (2 / 3), 2);
+    expect(moments[1]!.walked!.does).toMatch(/from Chunk parity 2 \+ 1 to Chunk parity 3 \+ 2\.$/);
+    const refused = (steps: StepBody, on = plan) =>
+      withSteps(on, steps).moments[1]!.walked!.findings.find(({ severity }) => severity === "block")?.code;
+    expect(refused(width(2, 1))).toBe("same-level");
+    expect(refused(width(4, 2))).toBe("wrong-drive-count");
+    const slow = { set: "chunk-copies" as const, overrides: { levelChanges: "one-at-a-time" as const } };
+    expect(refused(width(3, 2), { ...plan, box: { ...plan.box, rules: slow } })).toBe("no-path");
+  });
   test("small drives keep 4 GiB each free", () => {
     const plan = boxWith("chunk-copies", "copies-2", sized(20, 20, 20), sized(20), stored(24));
     const replaced = (used: number) =>

@@ -18,6 +18,7 @@ export type Planned =
   | { kind: "no-step"; reason: string };
 
 const asIs: Planned = { kind: "as-it-is" };
+const NO_STEP = "That cannot be planned as a step. Go back to “Now” to change the box as it is.";
 const none = (reason: string): Planned => ({ kind: "no-step", reason });
 
 /**
@@ -98,6 +99,13 @@ function relaid({ group: id, layout }: CommandOf<"change-layout">, plan: Plan, s
   return group ? act({ kind: "level", group: id, layout, drives: joiners(plan, group, layout, selected) }) : asIs;
 }
 
+/** Another width for a group of chunks, on the drives that it has. */
+function rewidened({ group: id, options }: CommandOf<"set-options">, plan: Plan): Planned {
+  const group = groupOf(plan, id);
+  if (!group || layoutOf(group.layout).chooses !== "stripe-width") return none(NO_STEP);
+  return steps({ kind: "change-level", group: id, layout: group.layout, drives: [], options });
+}
+
 /**
  * What an act of the hands on the box means when it is planned at a moment instead of done at once.
  *
@@ -115,6 +123,8 @@ export function plannedAs(command: Command, plan: Plan, selected: ReadonlySet<st
     }
     case "change-layout":
       return relaid(command, plan, selected);
+    case "set-options":
+      return rewidened(command, plan);
     case "leave-group":
       return left(command, plan);
     case "set-spare":
@@ -123,7 +133,7 @@ export function plannedAs(command: Command, plan: Plan, selected: ReadonlySet<st
       return made(command, plan);
     default:
       return NOT_PLANNED.has(command.kind)
-        ? none("That cannot be planned as a step. Go back to “Now” to change the box as it is.")
+        ? none(NO_STEP)
         : VOLUMES.has(command.kind)
           ? none("Volumes are set up on the box as it is now; at a moment of the plan they can be grown with a step.")
           : asIs;
@@ -131,11 +141,5 @@ export function plannedAs(command: Command, plan: Plan, selected: ReadonlySet<st
 }
 
 /** What can be done only to the box as it is now. */
-const NOT_PLANNED: ReadonlySet<Command["kind"]> = new Set([
-  "make-groups",
-  "take-apart",
-  "set-options",
-  "set-helper",
-  "set-landing",
-]);
+const NOT_PLANNED: ReadonlySet<Command["kind"]> = new Set(["make-groups", "take-apart", "set-helper", "set-landing"]);
 const VOLUMES: ReadonlySet<Command["kind"]> = new Set(["add-volume", "edit-volume", "remove-volume"]);
