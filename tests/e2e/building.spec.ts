@@ -1,7 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
-import { dragTo, newPlan, saved, tabTo, usable } from "./workbench";
+import { boxOf, dragTo, newPlan, openPlan, saved, tabTo, usable } from "./workbench";
 
 const capture = (name: string) => readFileSync(`src/exchange/inventory/captures/${name}.json`, "utf8");
 
@@ -151,4 +151,18 @@ test("the kind of box changes what it offers and what it keeps", async ({ page }
   await page.getByRole("button", { name: /^Kind of box/ }).click();
   await page.getByRole("menuitemradio", { name: /Linux software-RAID host/ }).click();
   await expect(usable(page)).toHaveAttribute("title", /8\s001\s302\s822\s912/);
+});
+
+test("where two drives are equally large, the owner says which holds the parity", async ({ page }) => {
+  await openPlan(page, boxOf("Equal", "parity-drive", "parity-drive-1", [4, 8, 8], []));
+  await page.getByRole("button", { name: /^Layout of Shared/ }).click();
+  await page.getByRole("menuitem", { name: "Parity drive", exact: true }).press("ArrowRight");
+  await expect(page.getByRole("menuitem", { name: /^✓ 8\sTB drive in bay 3/ })).toBeVisible();
+  await expect(page.getByRole("menuitem", { name: /4\sTB drive in bay 1/ })).toHaveCount(0);
+  await page.getByRole("menuitem", { name: /^8\sTB drive in bay 2/ }).press("Enter");
+  await expect(page.getByRole("button", { name: "Undo: changed a group's options" })).toBeEnabled();
+  await expect(usable(page)).toHaveText(/12\.00\s*TB/);
+  await page.getByRole("button", { name: /^Layout of Shared/ }).click();
+  await page.getByRole("menuitem", { name: "Parity drive", exact: true }).press("ArrowRight");
+  await expect(page.getByRole("menuitem", { name: /^✓ 8\sTB drive in bay 2/ })).toBeVisible();
 });

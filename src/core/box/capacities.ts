@@ -34,6 +34,15 @@ export function storedIn(pool: Pool): Bytes {
   return pool.volumes.reduce((sum, volume) => sum + Math.min(volume.bytes, volume.usedBytes ?? volume.bytes), 0);
 }
 
+/**
+ * The share of a pool's space that is stored, of which a box that copies only what is used copies so much of every
+ * drive: the bytes stay the same when the pool gets larger. All of it where no volume says.
+ *
+ * @param data what the groups of the pool hold together, in bytes
+ */
+export const usedShare = (pool: Pool, data: Bytes): number =>
+  pool.volumes.length === 0 ? 1 : Math.min(1, storedIn(pool) / Math.max(1, data));
+
 /** What can still be given to a volume of a pool, together with what it has, as the box accepts it: rounded down. */
 export function largestVolume(plan: Plan, pool: Pool, volume: string, rules: BoxRules): Bytes {
   const others = pool.volumes.filter((each) => each.id !== volume).reduce((sum, each) => sum + each.bytes, 0);

@@ -46,9 +46,13 @@ export const bandsOfPool = (plan: Plan, pool: Pool, rules: BoxRules): Band[] =>
 
 export const usableOfGroup = (plan: Plan, group: Group, rules: BoxRules): Bytes => figuresOf(plan, group, rules).usable;
 
+/** What the groups of a pool hold together, what the box then keeps of the pool included. */
+export const dataOfPool = (plan: Plan, pool: Pool, rules: BoxRules): Bytes =>
+  pool.groups.reduce((sum, group) => sum + usableOfGroup(plan, group, rules), 0);
+
 /** What a pool holds, as the prediction says it. */
 export function usableOfPool(plan: Plan, pool: Pool, rules: BoxRules): Bytes {
-  const data = pool.groups.reduce((sum, group) => sum + usableOfGroup(plan, group, rules), 0);
+  const data = dataOfPool(plan, pool, rules);
   return data - poolReserve(data, rules.poolReserveShare);
 }
 

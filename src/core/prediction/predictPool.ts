@@ -1,3 +1,5 @@
+import { usableOf } from "../bands/contents";
+import { usedShare } from "../box/capacities";
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
 import type { BoxRules, Drive, Pool } from "../document/plan";
@@ -5,6 +7,7 @@ import { roomOf } from "../drives/room";
 import { survivalOf, type Survival } from "../failures/survival";
 import { smallestFatalSet } from "../failures/tolerance";
 import { byWeight, type Finding } from "../findings/finding";
+import { layOutGroup } from "../layouts/layOutGroup";
 import { ledgerOf, poolReserve, type LedgerEntry } from "../ledger/ledger";
 import { volumesOf, type VolumeLedger } from "../ledger/volumes";
 import { poolFindings } from "./poolFindings";
@@ -32,13 +35,11 @@ export interface PoolPrediction {
 /** To how many drives lost at once the surviving sets are counted. */
 export const MOST_FAILURES_COUNTED = 4;
 
-/** The share of what the volumes offer that is in use; 1 where nothing is said, to be on the safe side. */
-function usedShare(pool: Pool): number {
-  const known = pool.volumes.filter((volume) => volume.usedBytes !== undefined);
-  const bytes = known.reduce((sum, volume) => sum + volume.bytes, 0);
-  return known.length === 0 || known.length < pool.volumes.length || bytes === 0
-    ? 1
-    : Math.min(1, known.reduce((sum, volume) => sum + (volume.usedBytes ?? 0), 0) / bytes);
+/** The share of the pool that a rebuild copies: only what is used where the box does so, else all. */
+function copiedShare(pool: Pool, drivesOf: (ids: readonly string[]) => Drive[], rules: BoxRules): number {
+  if (rules.rebuilding !== "used-only") return 1;
+  const data = usableOf(pool.groups.flatMap((group) => layOutGroup(group, drivesOf(group.drives), rules)));
+  return usedShare(pool, data);
 }
 
 /**
@@ -57,9 +58,8 @@ export function predictPool(
   family: UnitFamily = "TB",
 ): PoolPrediction {
   const drivesOf = (ids: readonly string[]) => ids.flatMap((id) => driveOf.get(id) ?? []);
-  const groups = pool.groups.map((group) =>
-    predictGroup(group, drivesOf(group.drives), rules, family, usedShare(pool)),
-  );
+  const share = copiedShare(pool, drivesOf, rules);
+  const groups = pool.groups.map((group) => predictGroup(group, drivesOf(group.drives), rules, family, share));
   const spares = drivesOf([...pool.spares, ...pool.groups.flatMap((group) => group.spares ?? [])]).map((drive) =>
     roomOf(drive, rules),
   );

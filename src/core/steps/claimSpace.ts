@@ -98,7 +98,9 @@ export const claimSpace: StepModule<"claim-space"> = {
     const [was, is] = [occupied(bandsOfGroup(plan, before, rules)), occupied(bandsOfGroup(after.plan, then, rules))];
     const layout = layoutOf(then.layout);
     // Copies and parity are written into the new space; chunks get theirs when something is stored in it.
-    const redundant = !layout.chunked && layout.nominalTolerance(then.options ?? {}) > 0;
+    // A box that copies only what is used has nothing to copy there yet.
+    const redundant =
+      !layout.chunked && rules.rebuilding !== "used-only" && layout.nominalTolerance(then.options ?? {}) > 0;
     const more = drivesOf(after.plan, then.drives).map((drive) => ({
       drive,
       bytes: Math.max(0, (is.get(drive.id) ?? 0) - (was.get(drive.id) ?? 0)),

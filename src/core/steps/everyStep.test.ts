@@ -168,7 +168,7 @@ hybrid:
 chunks:
 {"kind": "replace-drive", "drive": "d1", "by": "x1", "how": "attached"}
 = The 4 TB drive in bay 1 is copied, while attached, to the 8 TB drive on the shelf, and goes to the shelf.
-  Replace 4 TB in bay 1 by 8 TB, 6.2 h, slower, d1 2.0/0.0, x1 0.0/2.0
+  Replace 4 TB in bay 1 by 8 TB, 3.1 h, slower, d1 1.0/0.0, x1 0.0/1.0
   can be undone, erases x1, at the box, d1 shelf, x1 bay 4, 8.0 > 8.0 4.0 3.7
 
 parity:
@@ -331,6 +331,12 @@ classic:
 {"kind": "verify", "pool": "p1"}
 = All of P is read and compared with its copies or parity.
   Verify (scrub), 9.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, d3 4.0/0.0
+  can be undone, at the screen, 8.0 > 8.0 4.0 3.7
+
+chunks:
+{"kind": "verify", "pool": "p1"}
+= All of P is read and compared with its copies or parity.
+  Verify (scrub), 4.6 h, slower, d1 1.0/0.0, d3 2.0/0.0, d2 1.0/0.0
   can be undone, at the screen, 8.0 > 8.0 4.0 3.7
 
 parity:

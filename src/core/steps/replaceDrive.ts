@@ -1,13 +1,13 @@
 import { isRedundant } from "../bands/isRedundant";
 import { occupied } from "../bands/occupied";
 import { freeBay } from "../box/bays";
-import { storedIn } from "../box/capacities";
-import { bandsOfGroup } from "../box/figures";
+import { usedShare } from "../box/capacities";
+import { bandsOfGroup, dataOfPool } from "../box/figures";
 import { driveOf, drivesOf } from "../box/find";
 import { groupOfDrive } from "../box/members";
 import { slowestRate } from "../box/passHours";
 import { type BoxState, changed } from "../box/state";
-import type { BoxRules, Drive, Pool, StepOf } from "../document/plan";
+import type { BoxRules, Drive, StepOf } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { REBUILD_SHARE } from "../drives/rates";
 import { limitedRoom, roomOf } from "../drives/room";
@@ -24,12 +24,6 @@ import { noCost, type StepCost, type StepModule, type StepSetting } from "./step
 
 type Replacing = StepOf<"replace-drive">;
 
-/** The share of a pool's volumes that is stored; all of it where there are none. */
-function usedShare(pool: Pool): number {
-  const given = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
-  return pool.volumes.length === 0 ? 1 : Math.min(1, storedIn(pool) / Math.max(1, given));
-}
-
 /** Whether the pool goes on being used while a drive is changed. */
 const onlineBy = (rules: BoxRules): StepCost["online"] => (rules.swapping === "hot-swap" ? "slower" : "offline");
 
@@ -37,7 +31,7 @@ const onlineBy = (rules: BoxRules): StepCost["online"] => (rules.swapping === "h
 function costOfCopy({ plan }: BoxState, step: Replacing, { rules }: StepSetting): StepCost {
   const owner = groupOfDrive(plan, step.drive);
   if (!owner) return noCost({});
-  const share = rules.rebuilding === "used-only" ? usedShare(owner.pool) : 1;
+  const share = rules.rebuilding === "used-only" ? usedShare(owner.pool, dataOfPool(plan, owner.pool, rules)) : 1;
   const bytes = Math.round((occupied(bandsOfGroup(plan, owner.group, rules)).get(step.drive) ?? 0) * share);
   return noCost({
     hours: hoursFor(bytes, slowestRate(drivesOf(plan, [step.drive, step.by])) * REBUILD_SHARE),
@@ -57,7 +51,7 @@ function costOfRebuild({ plan }: BoxState, after: BoxState, step: Replacing, { r
   if (!owner || !then) return noCost({});
   const bands = bandsOfGroup(after.plan, then.group, rules);
   const members = drivesOf(after.plan, then.group.drives);
-  const used = usedShare(owner.pool);
+  const used = usedShare(then.pool, dataOfPool(after.plan, then.pool, rules));
   const next = members.filter((each) => each.id === step.by);
   const [rebuild] = rebuildsOf(bands, members, rules, used, next);
   const share = rules.rebuilding === "used-only" ? used : 1;

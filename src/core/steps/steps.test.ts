@@ -5,6 +5,7 @@ import type { LayoutId, Plan, StepBody } from "../document/plan";
 import { drivesOfTB } from "../testing/arbitraries";
 import { boxWith } from "../testing/boxWith";
 import type { Walk } from "../walk/moment";
+import { rulesOf } from "../rules/ruleSets";
 import { walkPlan } from "../walk/walkPlan";
 
 const withSteps = (plan: Plan, ...steps: StepBody[]): Walk =>
@@ -327,6 +328,20 @@ describe("facts measured on a multi-device file system", () => {
     expect(refused(width(4, 2))).toBe("wrong-drive-count");
     const slow = { set: "chunk-copies" as const, overrides: { levelChanges: "one-at-a-time" as const } };
     expect(refused(width(3, 2), { ...plan, box: { ...plan.box, rules: slow } })).toBe("no-path");
+  });
+  test("a box that copies only what is used copies the same bytes in a pool that has grown, and claims in minutes", () => {
+    const volumes = [{ id: "v1", name: "V", bytes: 3e12, fileSystem: "ext4" as const, usedBytes: 1e12 }];
+    const plan = boxWith("fixed-group", "raid1", [4, 4], [8, 8, 8], { volumes });
+    const swap = (drive: string, by: string): StepBody => ({ kind: "replace-drive", drive, by, how: "pulled" });
+    const claims = rulesOf(plan.box.rules).claiming === "whole-group";
+    const claim: StepBody[] = claims ? [{ kind: "claim-space", group: "g1" }] : [];
+    const { moments } = withSteps(plan, swap("d1", "x1"), swap("d2", "x2"), ...claim, swap("x1", "x3"));
+    const costs = moments.slice(1).map(({ walked }) => walked!.cost);
+    const written = costs.flatMap(({ work }) => work.flatMap(({ writes }) => (writes > 0 ? [writes / 1e12] : [])));
+    expect(moments.at(-1)!.capacities.pool / moments[0]!.capacities.pool).toBeCloseTo(2, 2);
+    expect(written).toHaveLength(3);
+    for (const terabytes of written) expect(terabytes).toBeCloseTo(1, 2);
+    if (claims) expect(costs[2]!.hours.expected).toBeLessThan(0.2);
   });
   test("small drives keep 4 GiB each free", () => {
     const plan = boxWith("chunk-copies", "copies-2", sized(20, 20, 20), sized(20), stored(24));

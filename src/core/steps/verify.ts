@@ -1,5 +1,6 @@
 import { occupied } from "../bands/occupied";
-import { bandsOfPool } from "../box/figures";
+import { usedShare } from "../box/capacities";
+import { bandsOfPool, dataOfPool } from "../box/figures";
 import { poolOf } from "../box/find";
 import { passHours } from "../box/passHours";
 import { VERIFY_SHARE } from "../drives/rates";
@@ -21,10 +22,13 @@ export const verify: StepModule<"verify"> = {
   cost: ({ plan }, _after, step, { rules }) => {
     const pool = poolOf(plan, step.pool);
     if (!pool) return noCost({});
-    const used = occupied(bandsOfPool(plan, pool, rules));
+    const share = rules.rebuilding === "used-only" ? usedShare(pool, dataOfPool(plan, pool, rules)) : 1;
+    const read = new Map(
+      [...occupied(bandsOfPool(plan, pool, rules))].map(([drive, bytes]) => [drive, Math.round(bytes * share)]),
+    );
     return noCost({
-      hours: passHours(plan, used, VERIFY_SHARE),
-      work: [...used].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
+      hours: passHours(plan, read, VERIFY_SHARE),
+      work: [...read].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
       online: "slower",
     });
   },

@@ -134,7 +134,7 @@ export function DriveDialog({ drive, onClose, onSave }: Props) {
       <TextField label="Bought (2024, 2024-05 or 2024-05-17)" name="purchased" defaultValue={drive.purchased} />
       <TextField label="Price" name="price" inputMode="decimal" defaultValue={drive.price} />
       <Choice label="Partition table" name="table" defaultValue={drive.partitionTable ?? "none"} options={TABLES} />
-      <Tick name="toBuy" defaultChecked={drive.toBuy}>
+      <Tick name="toBuy" defaultChecked={drive.toBuy} className="self-end pb-1.5">
         Not owned yet: to be bought
       </Tick>
       <Tick name="shingled" defaultChecked={drive.shingled}>

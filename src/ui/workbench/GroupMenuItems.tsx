@@ -108,14 +108,24 @@ function ParityDrives({ group, drives }: { group: Group; drives: readonly Drive[
   const { act } = useWorkbench();
   const [unit] = useUnit();
   const named = group.options?.parityDrives ?? [];
-  const choose = (drive: string) => {
-    const parityDrives = [drive, ...named.filter((id) => id !== drive)].slice(0, Math.max(1, named.length));
-    act({ kind: "set-options", group: group.id, options: { ...group.options, parityDrives } });
-  };
+  const namedWith = (drive: string) =>
+    [drive, ...named.filter((id) => id !== drive)].slice(0, Math.max(1, named.length));
+  // No data drive may then be larger.
+  const isLargeEnough = ({ id, bytes }: Drive) =>
+    drives.every((other) => namedWith(id).includes(other.id) || other.bytes <= bytes);
   return (
     <SubMenu label={plural(named.length, "Parity drive")}>
-      {drives.map((drive) => (
-        <MenuItem key={drive.id} onSelect={() => choose(drive.id)}>
+      {drives.filter(isLargeEnough).map((drive) => (
+        <MenuItem
+          key={drive.id}
+          onSelect={() =>
+            act({
+              kind: "set-options",
+              group: group.id,
+              options: { ...group.options, parityDrives: namedWith(drive.id) },
+            })
+          }
+        >
           {named.includes(drive.id) ? "✓ " : ""}
           {nameOfDrive(drive, unit).replace(/^the /, "")}
         </MenuItem>

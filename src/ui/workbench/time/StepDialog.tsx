@@ -45,12 +45,14 @@ export function StepDialog({ step, before, onSave, onClose }: Props) {
       )}
       {"volume" in step && <SizeField step={step} before={before} />}
       {"to" in step && <PlaceField to={step.to} before={before} />}
-      <TextField
-        label="Not before (a day; empty for as soon as it can be)"
-        name="notBefore"
-        type="date"
-        defaultValue={step.notBefore ?? ""}
-      />
+      <div className="sm:col-span-2">
+        <TextField
+          label="Not before (a day; empty for as soon as it can be)"
+          name="notBefore"
+          type="date"
+          defaultValue={step.notBefore ?? ""}
+        />
+      </div>
     </FormDialog>
   );
 }
