@@ -2,17 +2,15 @@ import { storedIn } from "../box/capacities";
 import { usableOfGroup } from "../box/figures";
 import { drivesOf } from "../box/find";
 import type { BoxRules, Group, Plan, Pool } from "../document/plan";
-import { limitedRoom, roomOf } from "../drives/room";
 import { spreadChunks } from "../layouts/chunkFill";
 import { CHUNK_BYTES, stripesThatFit } from "../layouts/chunks";
+import { roomsOfGroup } from "../layouts/layOutGroup";
 import { layoutOf } from "../layouts/registry";
 
 /** What of each drive of a chunk group holds chunks, in bytes: as it was left, or balanced over all. */
 export function filledOf(plan: Plan, pool: Pool, group: Group, rules: BoxRules): Record<string, number> {
   if (group.filled) return { ...group.filled };
-  const rooms = drivesOf(plan, group.drives).map(
-    (drive) => limitedRoom(roomOf(drive, rules), group.reach?.[drive.id]).length,
-  );
+  const rooms = roomsOfGroup(group, drivesOf(plan, group.drives), rules).map((room) => room.length);
   const stripe = layoutOf(group.layout).stripe(group.options ?? {});
   const [data, copies] = [Number(stripe.data), Number(stripe.copies)];
   const width = data * copies + stripe.parity;

@@ -182,7 +182,7 @@ export function checkLevel(
     ...count(change),
     ...tooSmall(change),
     ...joiningFindings(joining, members, { layout: step.layout, options }, setting, state.tested),
-    ...roomForChunks(plan, pool, step, "Changing the layout of", setting),
+    ...roomForChunks(plan, pool, step, { does: "Changing the layout of", uses: step.drives }, setting),
   ];
   if (found.some((finding) => finding.severity === "block")) return found;
   const after = next();

@@ -32,7 +32,7 @@ export const rebalance: StepModule<"rebalance"> = {
         ),
       ];
     if (!group.filled) return [against("note", "balanced", "It is balanced already at this moment.")];
-    return roomForChunks(plan, pool, step, "Rebalancing", setting);
+    return roomForChunks(plan, pool, step, { does: "Rebalancing", uses: [] }, setting);
   },
   apply: (state, step) =>
     changed(state, (plan) => {

@@ -128,7 +128,7 @@ export function checkReplacing(
     ...tooSmall(replacement),
     ...besideParity(replacement),
     ...(step.how === "pulled" ? pulled(replacement) : attached(replacement)),
-    ...roomForChunks(plan, owner.pool, step, "Replacing a drive of", setting),
+    ...roomForChunks(plan, owner.pool, step, { does: "Replacing a drive of", uses: [step.by] }, setting),
     ...joiningFindings([next], others, owner.group, setting, tested),
   ];
 }

@@ -5,8 +5,8 @@ import { isFree } from "../box/members";
 import { GiB, type Bytes } from "../bytes/bytes";
 import { formatBytes } from "../bytes/formatBytes";
 import type { Plan, Pool, Step } from "../document/plan";
-import { limitedRoom, roomOf } from "../drives/room";
 import type { Finding } from "../findings/finding";
+import { roomsOfGroup } from "../layouts/layOutGroup";
 import { layoutOf } from "../layouts/registry";
 import { filledOf } from "./filledOf";
 import { against, type StepSetting } from "./stepModule";
@@ -19,16 +19,14 @@ const FREE_PER_DRIVE = 4 * GiB;
 function unfilled(plan: Plan, pool: Pool, { rules }: StepSetting): Bytes {
   return pool.groups.reduce((sum, group) => {
     const filled = filledOf(plan, pool, group, rules);
-    const rooms = drivesOf(plan, group.drives).map((drive) =>
-      limitedRoom(roomOf(drive, rules), group.reach?.[drive.id]),
-    );
+    const rooms = roomsOfGroup(group, drivesOf(plan, group.drives), rules);
     return sum + rooms.reduce((free, room) => free + Math.max(0, room.length - (filled[room.drive] ?? 0)), 0);
   }, 0);
 }
 
 /** A free drive that could join first: its room is then there for the chunks to move through. */
-function addFirst(plan: Plan, pool: Pool, step: Step): Finding["mend"] {
-  const free = plan.drives.find((drive) => isFree(plan, drive.id) && !JSON.stringify(step).includes(`"${drive.id}"`));
+function addFirst(plan: Plan, pool: Pool, step: Step, uses: readonly string[]): Finding["mend"] {
+  const free = plan.drives.find((drive) => isFree(plan, drive.id) && !uses.includes(drive.id));
   const group = pool.groups[0];
   if (!free || !group) return undefined;
   return {
@@ -45,9 +43,15 @@ function addFirst(plan: Plan, pool: Pool, step: Step): Finding["mend"] {
  * That a chunk pool has free room *before* a change that moves its chunks: the room that there would be after it does
  * not help. For a pool of which it is not known how much is stored, how much has to be free is said.
  *
- * @param does what would be done, to begin a sentence: "Rebalancing"
+ * @param does what would be done, to begin a sentence: "Rebalancing", and with which drives
  */
-export function roomForChunks(plan: Plan, pool: Pool, step: Step, does: string, setting: StepSetting): Finding[] {
+export function roomForChunks(
+  plan: Plan,
+  pool: Pool,
+  step: Step,
+  { does, uses }: { does: string; uses: readonly string[] },
+  setting: StepSetting,
+): Finding[] {
   if (!pool.groups.some((group) => layoutOf(group.layout).chunked)) return [];
   const { rules, family } = setting;
   const usable = usableOfPool(plan, pool, rules);
@@ -62,5 +66,5 @@ export function roomForChunks(plan: Plan, pool: Pool, step: Step, does: string, 
     return [against("warn", "little-room-to-work", message)];
   }
   const message = `${does} a pool that is so full can stop for lack of room, and leave it read-only. Free ${formatBytes(short, family)} first, or add a drive: keep ${keep}.`;
-  return [against("block", "pool-too-full", message, [], addFirst(plan, pool, step))];
+  return [against("block", "pool-too-full", message, [], addFirst(plan, pool, step, uses))];
 }

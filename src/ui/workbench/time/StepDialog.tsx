@@ -1,6 +1,6 @@
 "use client";
 
-import type { ReactNode } from "react";
+import { useId, type ReactNode } from "react";
 import { largestVolume } from "@/core/box/capacities";
 import { poolOf } from "@/core/box/find";
 import { isFree } from "@/core/box/members";
@@ -19,7 +19,8 @@ interface Props {
   step: Step;
   /** The box before the step. */
   before: Plan;
-  onSave: (changes: StepChanges) => void;
+  /** Saves what changed; says why it cannot be, or nothing. */
+  onSave: (changes: StepChanges) => string | null;
   onClose: () => void;
 }
 
@@ -28,8 +29,7 @@ export function StepDialog({ step, before, onSave, onClose }: Props) {
   const save = (data: FormData): string | null => {
     const changes = stepChangesFrom(data, step, before);
     if (typeof changes === "string") return changes;
-    if (Object.keys(changes).length > 0) onSave(changes);
-    return null;
+    return Object.keys(changes).length > 0 ? onSave(changes) : null;
   };
   return (
     <FormDialog title={`Edit: ${moduleOf(step).name}`} onSave={save} onClose={onClose}>
@@ -119,7 +119,7 @@ function SizeField({ step, before }: FieldProps<"volume">): ReactNode {
 }
 
 function PlaceField({ to, before }: { to: string; before: Plan }) {
-  const list = "places-of-backup";
+  const list = useId();
   return (
     <>
       <TextField label="Where to" name="to" list={list} defaultValue={nameOfPlace(to, before)} maxLength={200} />
