@@ -60,9 +60,14 @@ const FIELDS: Record<Question, ((asked: Asked) => ReactNode) | null> = {
       onPick={(by) => change({ by: by === "" ? null : by })}
     />
   ),
-  size: ({ answers, wish, change }) =>
+  size: ({ sequence, answers, wish, change }) =>
     wish.by === null && (
-      <SizeQuestion wish={wish} least={answers.leastBytes ?? 0} onChange={(bytes) => change({ bytes })} />
+      <SizeQuestion
+        bytes={wish.bytes}
+        count={sequence.asks.includes("drives") ? wish.drives.length : wish.count}
+        least={answers.leastBytes ?? 0}
+        onChange={(bytes) => change({ bytes })}
+      />
     ),
   count: (asked) => <CountQuestion label="How many drives" words={String} {...asked} />,
   years: (asked) => (
@@ -190,10 +195,18 @@ const nameById = ({ plan, family }: SequenceSetting, id: string): string => {
   return drive ? nameOfDrive(drive, family).replace(/^the /, "") + (drive.contents ? ", holds data" : "") : id;
 };
 
+interface SizeProps {
+  bytes: number;
+  /** How many drives of the size come. */
+  count: number;
+  least: number;
+  onChange: (bytes: number) => void;
+}
+
 /** The size of what comes, typed or one that is sold. */
-function SizeQuestion({ wish, least, onChange }: { wish: Wish; least: number; onChange: (bytes: number) => void }) {
+function SizeQuestion({ bytes: first, count, least, onChange }: SizeProps) {
   const [unit] = useUnit();
-  const [text, setText] = useState(() => shortSize({ bytes: wish.bytes }, "TB").replace("\u00a0", " "));
+  const [text, setText] = useState(() => shortSize({ bytes: first }, "TB").replace("\u00a0", " "));
   const [trouble, setTrouble] = useState<string | null>(null);
   const list = useId();
   const problem = useId();
@@ -208,7 +221,7 @@ function SizeQuestion({ wish, least, onChange }: { wish: Wish; least: number; on
     onChange(bytes);
   };
   return (
-    <Labelled label={`Size of the new ${plural(wish.count, "drive")}`}>
+    <Labelled label={`Size of the new ${plural(count, "drive")}`}>
       <input
         className={FIELD}
         list={list}
