@@ -26,9 +26,13 @@ export async function saved(page: Page): Promise<void> {
   await expect(page.getByRole("status").filter({ hasText: /^Saved$/ })).toBeVisible();
 }
 
-/** Presses Tab until the element that has the focus is the wanted one, as a person without a mouse does. */
+/**
+ * Presses Tab until the element that has the focus is the wanted one, as a person without a mouse does: round and round,
+ * for a dialog that a busy machine has yet to load takes the focus when it comes.
+ */
 export async function tabTo(page: Page, name: RegExp, most = 90): Promise<void> {
-  for (let i = 0; i < most; i += 1) {
+  const until = Date.now() + 15_000;
+  for (let i = 0; i < most || Date.now() < until; i += 1) {
     await page.keyboard.press("Tab");
     const label = await page.evaluate(() => {
       const element = document.activeElement;

@@ -34,29 +34,33 @@ const placeOf = (target: UniqueIdentifier): Place =>
 const order = (target: UniqueIdentifier) => (target === SHELF_TARGET ? 0 : Number(String(target).slice(4)));
 
 /**
- * Arrow keys go from the shelf through the bays and back. The target is remembered here, so that quick presses are not
- * lost while the page is still catching up with the one before.
+ * Arrow keys go from the shelf through the bays and back. The target is remembered here, from the drive's own place on,
+ * so that quick presses are not lost while the page still measures the places or catches up with the press before.
  */
-function keyboardAim(): { getter: KeyboardCoordinateGetter; collision: CollisionDetection; reset: () => void } {
+function keyboardAim(): {
+  getter: KeyboardCoordinateGetter;
+  collision: CollisionDetection;
+  startAt: (target: UniqueIdentifier) => void;
+} {
   let aimed: UniqueIdentifier | null = null;
   const getter: KeyboardCoordinateGetter = (event, { context }) => {
     const forward = event.code === "ArrowRight" || event.code === "ArrowDown";
     if (!forward && event.code !== "ArrowLeft" && event.code !== "ArrowUp") return undefined;
     event.preventDefault();
     const targets = context.droppableContainers.getEnabled().sort((a, b) => order(a.id) - order(b.id));
-    const from = aimed ?? context.over?.id;
-    const at = targets.findIndex((target) => target.id === from);
+    const at = targets.findIndex((target) => target.id === aimed);
     const next = targets[Math.max(0, Math.min(targets.length - 1, at + (forward ? 1 : -1)))];
-    const rect = next && context.droppableRects.get(next.id);
+    if (!next) return undefined;
+    aimed = next.id;
+    const rect = context.droppableRects.get(next.id);
     const dragged = context.collisionRect;
     if (!rect || !dragged) return undefined;
-    aimed = next.id;
     return { x: rect.left + rect.width / 2 - dragged.width / 2, y: rect.top + rect.height / 2 - dragged.height / 2 };
   };
   // A pointer drops where it is; the keyboard where it aims, at first where the drive stands.
   const collision: CollisionDetection = (args) =>
     args.pointerCoordinates ? pointerWithin(args) : aimed !== null ? [{ id: aimed }] : closestCenter(args);
-  return { getter, collision, reset: () => (aimed = null) };
+  return { getter, collision, startAt: (target) => (aimed = target) };
 }
 
 /** Lets drives be dragged between shelf and bays, with pointer, finger or keyboard. */
@@ -114,7 +118,9 @@ export function DragArea({ children }: { children: ReactNode }) {
       sensors={sensors}
       collisionDetection={aim.collision}
       onDragStart={({ active }) => {
-        aim.reset();
+        const held = plan.drives.find((each) => each.id === active.id);
+        const bay = held ? bayOf(held) : null;
+        aim.startAt(bay === null ? SHELF_TARGET : bayTarget(bay));
         setDragged(String(active.id));
       }}
       onDragCancel={() => setDragged(null)}
