@@ -27,8 +27,8 @@ export async function saved(page: Page): Promise<void> {
 }
 
 /**
- * Presses Tab until the element that has the focus is the wanted one, as a person without a mouse does: round and round,
- * for a dialog that a busy machine has yet to load takes the focus when it comes.
+ * Presses Tab until the element that has the focus is the wanted one, as a person without a mouse does, and goes round
+ * again for a while: a dialog that a busy machine has yet to load takes the focus when it comes.
  */
 export async function tabTo(page: Page, name: RegExp, most = 90): Promise<void> {
   const until = Date.now() + 15_000;
