@@ -180,7 +180,7 @@ describe("the plan as a document", () => {
       "## What this rests on",
     ])
       expect(text).toContain(title);
-    expect(text).toMatch(/2\. \*\*Sat 28 Nov, 09:00 to Sun 29 Nov, 16:44\*\* The 12 TB drive/);
+    expect(text).toMatch(/2\. \*\*Sat 28 Nov, 09:00 to Sun 29 Nov, 10:03\*\* The 12 TB drive/);
     expect(text).toMatch(/\| 12 TB hard disk, Tejora Cal 12 \| 238 \| by 23 Nov 2026 \|/);
     expect(text).toContain("In all: 476");
     expect(text).toMatch(/Usable: 15\.9\d TB → .* TB\./);

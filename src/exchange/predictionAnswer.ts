@@ -68,6 +68,7 @@ export function predictionAnswer(plan: Plan, today: string) {
             erased: moment.walked.cost.erased,
             work: moment.walked.cost.work,
             online: moment.walked.cost.online,
+            offlineHours: moment.walked.cost.offline,
             undoable: moment.walked.cost.undoable,
             exposure: moment.walked.exposure,
             findings: [...(late.get(moment.walked.step.id) ?? []), ...moment.walked.findings].map(

@@ -45,6 +45,19 @@ test("a rule is changed and the figures follow; the answer that differs is shown
     .getByRole("group", { name: "How does its own screen show sizes?" })
     .getByRole("radio", { name: /^Decimal/ })
     .check();
+  // A number of one's own; what cannot be is said and stays as it was typed.
+  const minutes = page.getByLabel(/^Another answer in minutes/);
+  await minutes.fill("2000");
+  await minutes.press("Enter");
+  await expect(page.getByText("Type a number of minutes from 0 to 1440.")).toBeVisible();
+  await minutes.fill("25");
+  await minutes.press("Enter");
+  await expect(minutes).toBeFocused();
+  await expect(page.getByText("Differs from the set: 15 minutes.")).toBeVisible();
+  await expect(page.getByRole("radio", { name: "25 minutes" })).toBeChecked();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("radio", { name: "25 minutes" })).toHaveCount(0);
+  await expect(minutes).toHaveValue("15");
   await page.getByRole("link", { name: /^Back to Animal clinic/ }).click();
   await expect(usable(page)).toHaveText(/16\.00\s*TB/);
   await expect(page.getByText("Your box will show “16.00 TB”.")).toBeVisible();

@@ -75,6 +75,7 @@ function parityDriveLayout(
     becomes,
     independent: true,
     dedicatedParity: parity,
+    rebuildsTogether: true,
     chooses: "parity-drives",
     canLoseOne: () => true,
     ...(parity === 2 ? { levelTakes: 1 } : {}),

@@ -6,6 +6,8 @@ import { toleranceOf } from "../failures/tolerance";
 import type { Layout } from "../layouts/layout";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
+import { firstFillOf } from "../speeds/firstFill";
+import type { Hours } from "../time/hours";
 
 /** What one layout would come to with some drives on a box. */
 export interface LayoutChoice {
@@ -13,7 +15,9 @@ export interface LayoutChoice {
   /** Whether the box's rules offer it. */
   offered: boolean;
   /** What it would hold, or why it cannot be made. */
-  outcome: { possible: true; usableBytes: Bytes; tolerance: number } | { possible: false; reason: string };
+  outcome:
+    | { possible: true; usableBytes: Bytes; tolerance: number; firstFill: Hours | null }
+    | { possible: false; reason: string };
 }
 
 function outcomeOf(layout: Layout, drives: readonly Drive[], rules: BoxRules): LayoutChoice["outcome"] {
@@ -24,7 +28,12 @@ function outcomeOf(layout: Layout, drives: readonly Drive[], rules: BoxRules): L
     { arrayFormat: rules.arrayFormat, options: {} },
   );
   if (bands.length === 0) return { possible: false, reason: "The smallest drive has no room left for it." };
-  return { possible: true, usableBytes: usableOf(bands), tolerance: toleranceOf(bands) };
+  return {
+    possible: true,
+    usableBytes: usableOf(bands),
+    tolerance: toleranceOf(bands),
+    firstFill: firstFillOf(layout, bands, drives, rules)?.hours ?? null,
+  };
 }
 
 /**

@@ -19,7 +19,9 @@ import { parityDrivesOf } from "../layouts/parityDrive";
 import { problemsOfLayout } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { gapsOf } from "../ledger/gaps";
+import { firstFillOf } from "../speeds/firstFill";
 import { rebuildsOf, type Rebuild } from "../speeds/rebuild";
+import type { Hours } from "../time/hours";
 import { plural } from "../words/counted";
 
 /** Everything that the core says of one group. */
@@ -36,6 +38,8 @@ export interface GroupPrediction {
   tolerance: number;
   /** What replacing each drive takes. */
   rebuilds: Rebuild[];
+  /** What filling it takes when it is made; null where nothing is filled. */
+  firstFill: Hours | null;
   findings: Finding[];
 }
 
@@ -133,6 +137,7 @@ export function predictGroup(
     usableBytes: usableOf(bands),
     tolerance: toleranceOf(bands),
     rebuilds: rebuildsOf(bands, drives, rules, used),
+    firstFill: firstFillOf(layout, bands, drives, rules)?.hours ?? null,
     findings: [
       ...problemsOfLayout(layout, group.drives, rules, options),
       ...largerThanParity(group, drives, rooms, family),

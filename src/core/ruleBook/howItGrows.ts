@@ -116,6 +116,45 @@ export const swapping = entry(
     })[rules.swapping],
 );
 
+export const swapMinutes = entry(
+  "swapMinutes",
+  "steps",
+  "For how long is it off, or its pool stopped, to change a drive?",
+  "Only for the change itself: the new drive is filled while the box runs again.",
+  [
+    [5, "5 minutes"],
+    [15, "15 minutes"],
+    [30, "30 minutes"],
+    [60, "60 minutes"],
+  ],
+  ({ rules, plan, pool }) =>
+    ({
+      "hot-swap": `Nothing is switched off: a drive of ${plan.box.name} is changed while it runs.`,
+      "power-off": `Each change of a drive takes ${plan.box.name} away for about ${counted(rules.swapMinutes, "minute")}.`,
+      "stop-pool": `Each change of a drive takes ${pool.name} away for about ${counted(rules.swapMinutes, "minute")}.`,
+    })[rules.swapping],
+  { unit: "minutes", most: 1440, asValue: 1 },
+);
+
+export const firstFill = entry(
+  "firstFill",
+  "prediction",
+  "What does it fill when a group is made?",
+  "Until a first fill has ended, no drive of the group may fail.",
+  [
+    ["at-once", "All of it, at once"],
+    ["none", "Nothing"],
+    ["used-only", "Only what is used"],
+  ],
+  ({ plan }) => {
+    const hours = predict(plan)
+      .pools.flatMap((pool) => pool.groups)
+      .map((group) => group.firstFill?.expected ?? 0);
+    const longest = Math.round(Math.max(0, ...hours));
+    return longest > 0 ? `A group as those of the plan is filled for about ${longest} h when it is made.` : null;
+  },
+);
+
 export const parityWrites = entry(
   "parityWrites",
   "prediction",

@@ -14,8 +14,7 @@ const entries: { readonly [K in Exclude<RuleName, AskedApart>]: RuleEntry<K> } =
   ...howItGrows,
 };
 
-const { widening, levelChanges, replacing, claiming, growing, shrinkVolumes, swapping, parityWrites, rebuilding } =
-  entries;
+const { widening, levelChanges, replacing, claiming, growing, shrinkVolumes } = entries;
 
 /** What is asked about a box, under plain headings, in this order. */
 export const QUESTIONS: readonly { heading: string; questions: readonly AnyRuleEntry[] }[] = [
@@ -44,8 +43,12 @@ export const QUESTIONS: readonly { heading: string; questions: readonly AnyRuleE
   {
     heading: "How it grows and repairs",
     questions: [
-      ...[widening, levelChanges, replacing, claiming, growing],
-      ...[shrinkVolumes, swapping, parityWrites, rebuilding],
+      ...[widening, levelChanges, replacing, claiming, growing, shrinkVolumes],
+      entries.swapping,
+      entries.swapMinutes,
+      entries.parityWrites,
+      entries.firstFill,
+      entries.rebuilding,
     ],
   },
 ];

@@ -14,6 +14,14 @@ export interface RuleSite {
   free: number[];
 }
 
+/** How a number is typed: in a unit, of which one is so much in the rule's own terms; from 0 to the most. */
+export interface TypedAnswer {
+  unit: string;
+  asValue: number;
+  /** In the unit. */
+  most: number;
+}
+
 /** A rule of a box: what is asked, the plain answers, what it acts on, and what it means for the present plan. */
 export interface RuleEntry<K extends RuleName = RuleName> {
   rule: K;
@@ -23,6 +31,8 @@ export interface RuleEntry<K extends RuleName = RuleName> {
   answers: readonly { value: BoxRules[K]; label: string }[];
   /** What reads it: the prediction of a moment, the steps of a plan, or only what is said beside a size. */
   actsOn: "prediction" | "steps" | "words";
+  /** Where any number can be typed beside the answers. */
+  typed?: TypedAnswer;
   /** What it means for the plan as it is, in a sentence; null where it means nothing for it yet. */
   consequence: (site: RuleSite) => string | null;
 }
@@ -30,7 +40,11 @@ export interface RuleEntry<K extends RuleName = RuleName> {
 /** An entry of any rule: those who run over all of them need not know which. */
 export type AnyRuleEntry = { [K in RuleName]: RuleEntry<K> }[RuleName];
 
-/** An entry with its answers as pairs of value and label. */
+/**
+ * An entry with its answers as pairs of value and label.
+ *
+ * @param typed for a rule that is a number, of which any can be typed
+ */
 export function entry<K extends RuleName>(
   rule: K,
   actsOn: RuleEntry<K>["actsOn"],
@@ -38,8 +52,10 @@ export function entry<K extends RuleName>(
   about: string,
   answers: readonly (readonly [BoxRules[K], string])[],
   consequence: RuleEntry<K>["consequence"] = () => null,
+  typed?: TypedAnswer,
 ): RuleEntry<K> {
-  return { rule, actsOn, question, about, answers: answers.map(([value, label]) => ({ value, label })), consequence };
+  const labelled = answers.map(([value, label]) => ({ value, label }));
+  return { rule, actsOn, question, about, answers: labelled, consequence, ...(typed ? { typed } : {}) };
 }
 
 /** The free bays in words: "bay 5 is free". */

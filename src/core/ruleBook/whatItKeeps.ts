@@ -19,6 +19,8 @@ export const systemReserveBytes = entry(
     [10 * GiB, "10 GiB"],
     [20 * GiB, "20 GiB"],
   ],
+  undefined,
+  { unit: "GiB", asValue: GiB, most: 1024 },
 );
 
 export const rightSizeShare = entry(
@@ -32,6 +34,8 @@ export const rightSizeShare = entry(
     [0.005, "0.5 %"],
     [0.01, "1 %"],
   ],
+  undefined,
+  { unit: "%", asValue: 0.01, most: 10 },
 );
 
 export const poolReserveShare = entry(
@@ -44,6 +48,8 @@ export const poolReserveShare = entry(
     [0.005, "0.5 %"],
     [1 / 32, "1/32"],
   ],
+  undefined,
+  { unit: "%", asValue: 0.01, most: 10 },
 );
 
 export const arrayFormat = entry(

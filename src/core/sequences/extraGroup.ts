@@ -84,7 +84,8 @@ export const extraGroup: Sequence = {
       steps: [
         ...preparations(setting, pool, ids, wish.variants, false),
         { kind: "add-group", pool: pool.id, group: freshId(setting, "g"), layout: wish.layout, drives: ids },
-        ...(wish.variants.grow ? growSteps(pool, setting.rules) : []),
+        // The space of a further group is there while it is filled for the first time.
+        ...(wish.variants.grow ? growSteps(pool, setting.rules).map((step) => ({ ...step, together: true })) : []),
       ],
       does: `${wish.count} × ${shortSize({ bytes: wish.bytes }, setting.family)} ${plural(wish.count, "joins", "join")} ${pool.name || "the pool"} as a further ${layoutOf(wish.layout).shortName} group. Nothing is rewritten, and the space is there at once.`,
     };

@@ -13,6 +13,7 @@ import { parityOf } from "../steps/parityOf";
 import { moduleOf } from "../steps/registry";
 import { settle } from "../steps/settle";
 import type { StepSetting } from "../steps/stepModule";
+import { costOfStep } from "../steps/swapping";
 import { bestOrder } from "./bestOrder";
 import { boxBefore } from "./boxBefore";
 import {
@@ -71,9 +72,8 @@ function swapIn(
   const then = (body: StepBody): BoxState =>
     settle(moduleOf(body).apply(now, { ...body, id: "swap" } as Step, setting), rules);
   const take = (body: StepBody, after = then(body)) => {
-    missing +=
-      Math.max(0, end - usable()) *
-      moduleOf(body).cost(now, after, { ...body, id: "swap" } as Step, setting).hours.expected;
+    const { hours } = costOfStep(now, after, { ...body, id: "swap" } as Step, setting);
+    missing += Math.max(0, end - usable()) * hours.expected;
     steps.push(body);
     now = after;
   };

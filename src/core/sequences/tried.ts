@@ -6,6 +6,7 @@ import type { Plan, PlanCalendar } from "../document/plan";
 import { nameOfDriveFirst } from "../drives/nameOfDrive";
 import type { Finding } from "../findings/finding";
 import { rulesOf } from "../rules/ruleSets";
+import { swapWords } from "../steps/swapping";
 import type { Hours } from "../time/hours";
 import { costsOf, type Purchase } from "../walk/costs";
 import type { Walk, WalkedMoment, WalkedStep } from "../walk/moment";
@@ -30,7 +31,10 @@ export interface Tried {
   hours: { low: number; expected: number; high: number };
   /** Hours for which no drive may fail, where one may otherwise. */
   bareHours: number;
+  /** Expected hours for which the pool cannot be used, but for changes of drives. */
   offlineHours: number;
+  /** How often the box is off, or the pool stopped, to change drives; in words, empty where it is not. */
+  swapWords: string;
   /** What stands against it; the sequence cannot be carried out then. */
   blocks: Finding[];
   warnings: Finding[];
@@ -145,6 +149,10 @@ export function trySequence(sequence: Sequence, wish: Wish, place: Place, calend
       hours: hoursOf(steps),
       bareHours: lasting((each) => each.exposure.some((exposure) => exposure.redundancy <= 0 && exposure.usual > 0)),
       offlineHours: lasting((each) => each.cost.online === "offline" && each.done),
+      swapWords: swapWords(
+        steps.reduce((swaps, each) => swaps + each.cost.swaps, 0),
+        rulesOf(before.state.plan.box.rules),
+      ),
       // The first step that cannot be carried out says why; those after it stumble over that.
       blocks: ofBlocks(steps.find((each) => ofBlocks(each.findings).length > 0)?.findings ?? []),
       warnings: steps.flatMap((each) => each.findings.filter((finding) => finding.severity === "warn")),

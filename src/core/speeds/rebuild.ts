@@ -2,7 +2,8 @@ import type { Band } from "../bands/band";
 import { isRedundant } from "../bands/isRedundant";
 import type { Bytes } from "../bytes/bytes";
 import type { BoxRules, Drive } from "../document/plan";
-import { REBUILD_SHARE, selfTestRate, sequentialRate } from "../drives/rates";
+import { rebuildShareOf } from "../bands/workShare";
+import { selfTestRate, sequentialRate } from "../drives/rates";
 import { hoursFor, type Hours } from "../time/hours";
 
 /** What replacing a drive by an equal one takes. */
@@ -20,7 +21,8 @@ export interface Rebuild {
 
 /**
  * What the rebuild of each drive of a group takes: its occupied length at 0.60 of the rate of the slowest drive that
- * takes part. A box that copies only what is used is quicker, by the share that is used.
+ * takes part, beside parity drives at 0.95 of it. A box that copies only what is used is quicker, by the share that is
+ * used.
  *
  * @param used the share of the pool that is in use, 0 to 1
  * @param only the drives of which the rebuild is wanted, where not all
@@ -52,7 +54,7 @@ export function rebuildsOf(
       drive: drive.id,
       writes: copied(writes),
       reads: copied(most),
-      hours: own.length === 0 ? null : hoursFor(copied(Math.max(writes, most)), slowest * REBUILD_SHARE),
+      hours: own.length === 0 ? null : hoursFor(copied(Math.max(writes, most)), slowest * rebuildShareOf(own)),
       selfTest: hoursFor(drive.bytes, selfTestRate(drive)),
     };
   });

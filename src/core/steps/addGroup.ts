@@ -2,11 +2,14 @@ import { poolOf } from "../box/find";
 import { layoutOf } from "../layouts/registry";
 import { capital } from "../words/capital";
 import { drivesInWords, missingPool } from "./checks";
-import { checkNewGroup, costOfGroup, withGroup } from "./makeGroup";
+import { checkNewGroup, costOfGroup, fillWords, withGroup } from "./makeGroup";
 import { BY_HAND } from "./stepMenu";
 import { against, type StepModule } from "./stepModule";
 
-/** A further group for a pool. Minutes, and the space is there at once; the pool is then lost when any group is. */
+/**
+ * A further group for a pool. It is made in minutes, and the space is there at once; the pool is then lost when any
+ * group is.
+ */
 export const addGroup: StepModule<"add-group"> = {
   kind: "add-group",
   name: "Add a group to the pool",
@@ -34,9 +37,9 @@ export const addGroup: StepModule<"add-group"> = {
     ];
   },
   apply: (state, step) => withGroup(state, step),
-  cost: (_before, _after, step) => ({ ...costOfGroup(step), undoable: false }),
+  cost: (_before, after, step, setting) => ({ ...costOfGroup(after, step, setting), undoable: false }),
   say: ({ plan }, step, setting) => ({
-    does: `${capital(drivesInWords(plan, step.drives, setting))} join ${poolOf(plan, step.pool)?.name ?? "the pool"} as a further ${layoutOf(step.layout).shortName} group.`,
+    does: `${capital(drivesInWords(plan, step.drives, setting))} join ${poolOf(plan, step.pool)?.name ?? "the pool"} as a further ${layoutOf(step.layout).shortName} group.${fillWords(step, setting)}`,
     why: "It gives the pool more space at once, without a rewrite.",
   }),
 };

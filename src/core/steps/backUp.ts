@@ -6,7 +6,7 @@ import type { Backup, Plan, StepOf } from "../document/plan";
 import { NETWORKS } from "../speeds/speed";
 import { hoursFor } from "../time/hours";
 import { missingPool } from "./checks";
-import { against, noCost, type StepModule } from "./stepModule";
+import { against, besideFilling, noCost, type StepModule } from "./stepModule";
 
 /** What a copy to a drive over USB reaches, in bytes per second: that of a hard disk behind a USB 3 adapter. */
 const USB_RATE = 140e6;
@@ -24,6 +24,7 @@ export const backUp: StepModule<"back-up"> = {
   kind: "back-up",
   name: "Back up",
   handles: () => [],
+  mayRunBeside: besideFilling,
   // A drive on USB is attached by hand; a copy over the network is begun at the screen.
   attention: (step, { backups }) =>
     backups?.some((backup) => backup.id === step.to && backup.kind === "usb-drive") ? "box" : "screen",

@@ -1,10 +1,11 @@
 import { occupied } from "../bands/occupied";
+import { rebuildShareOf } from "../bands/workShare";
 import { bandsOfGroup } from "../box/figures";
 import { drivesOf, groupOf, poolOfGroup } from "../box/find";
 import { passHours } from "../box/passHours";
 import { type BoxState, changed, takeIn } from "../box/state";
 import type { Group, StepOf } from "../document/plan";
-import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../drives/rates";
+import { RESHAPE_SHARE, sequentialRate } from "../drives/rates";
 import { shortNameOf } from "../layouts/chunks";
 import { layoutOf } from "../layouts/registry";
 import { hoursFor } from "../time/hours";
@@ -72,11 +73,15 @@ export const changeLevel: StepModule<"change-level"> = {
   cost: ({ plan }, after, step, { rules }) => {
     const [before, then] = [groupOf(plan, step.group), groupOf(after.plan, step.group)];
     if (!before || !then) return noCost({});
-    const [was, is] = [occupied(bandsOfGroup(plan, before, rules)), occupied(bandsOfGroup(after.plan, then, rules))];
+    const made = bandsOfGroup(after.plan, then, rules);
+    const [was, is] = [occupied(bandsOfGroup(plan, before, rules)), occupied(made)];
     if (layoutOf(step.layout).dedicatedParity) {
       const bytes = Math.max(0, ...was.values());
       return noCost({
-        hours: hoursFor(bytes, Math.min(...drivesOf(after.plan, then.drives).map(sequentialRate)) * REBUILD_SHARE),
+        hours: hoursFor(
+          bytes,
+          Math.min(...drivesOf(after.plan, then.drives).map(sequentialRate)) * rebuildShareOf(made),
+        ),
         erased: [...step.drives],
         work: [
           ...before.drives.map((drive) => ({ drive, reads: was.get(drive) ?? 0, writes: 0 })),

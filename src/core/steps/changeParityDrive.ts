@@ -1,17 +1,20 @@
 import { occupied } from "../bands/occupied";
+import { rebuildShareOf } from "../bands/workShare";
 import { freeBay } from "../box/bays";
 import { bandsOfGroup } from "../box/figures";
 import { driveOf, drivesOf, groupOf, poolOfGroup } from "../box/find";
 import { isFree } from "../box/members";
 import { slowestRate } from "../box/passHours";
+import { rulesOfBox } from "../box/rulesOfBox";
 import { changed } from "../box/state";
 import { bayOf } from "../drives/drive";
-import { REBUILD_SHARE } from "../drives/rates";
 import { roomOf } from "../drives/room";
+import { fateOf } from "../failures/fate";
 import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
 import { joiningFindings, missingDrives, named } from "./checks";
 import { parityOf } from "./parityOf";
+import { rebuiltTogether } from "./rebuiltTogether";
 import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepModule } from "./stepModule";
 
@@ -22,6 +25,11 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
   handles: (step) => [step.by],
   label: (step, names) => `Parity drive: ${names.size(step.by)} for ${names.size(step.drive)}`,
   menu: BY_HAND,
+  mayRunBeside: (step, running, plan) => rebuiltTogether(step.drive, running, plan),
+  swaps: (step, plan) => {
+    const [next] = drivesOf(plan, [step.by]);
+    return rulesOfBox(plan).replacing === "old-attached" && next && bayOf(next) === null ? 2 : 1;
+  },
   check: ({ plan, tested }, step, setting) => {
     const group = groupOf(plan, step.group);
     if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];
@@ -46,6 +54,16 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
       plan,
       group.drives.filter((drive) => drive !== step.drive),
     );
+    const without = new Set([step.drive, ...(setting.unready ?? [])]);
+    if (setting.unready && fateOf(bands, without).kind !== "degraded")
+      found.push(
+        against(
+          "block",
+          "nothing-to-rebuild-from",
+          "Another drive of the group is still being filled, which needs this one: begin when that has ended.",
+          [step.drive],
+        ),
+      );
     const most = Math.max(0, ...data.map((drive) => roomOf(drive, setting.rules).length));
     if (!isFree(plan, step.by))
       found.push(
@@ -84,10 +102,11 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
   cost: ({ plan }, _after, step, { rules }) => {
     const group = groupOf(plan, step.group);
     if (!group) return noCost({});
-    const used = occupied(bandsOfGroup(plan, group, rules));
+    const bands = bandsOfGroup(plan, group, rules);
+    const used = occupied(bands);
     const bytes = used.get(step.drive) ?? 0;
     return noCost({
-      hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, step.by])) * REBUILD_SHARE),
+      hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, step.by])) * rebuildShareOf(bands)),
       erased: [step.by],
       work: [
         ...group.drives
@@ -97,6 +116,7 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
       ],
       online: "slower",
       missing: [step.drive],
+      unready: [step.by],
     });
   },
   say: ({ plan }, step, setting) => ({

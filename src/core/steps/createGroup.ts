@@ -2,11 +2,11 @@ import { layoutOf } from "../layouts/registry";
 import { capital } from "../words/capital";
 import { plural } from "../words/counted";
 import { drivesInWords } from "./checks";
-import { checkNewGroup, costOfGroup, withGroup } from "./makeGroup";
+import { checkNewGroup, costOfGroup, fillWords, withGroup } from "./makeGroup";
 import { BY_HAND } from "./stepMenu";
 import { against, type StepModule } from "./stepModule";
 
-/** A new pool of one group, on empty drives. Minutes; what was on the drives is erased. */
+/** A new pool of one group, on empty drives. Its space is there at once; what was on the drives is erased. */
 export const createGroup: StepModule<"create-group"> = {
   kind: "create-group",
   name: "Create a pool",
@@ -23,9 +23,9 @@ export const createGroup: StepModule<"create-group"> = {
     withGroup(state, step, (plan) =>
       plan.pools.push({ id: step.pool, name: step.name, groups: [], spares: [], volumes: [] }),
     ),
-  cost: (_before, _after, step) => costOfGroup(step),
+  cost: (_before, after, step, setting) => costOfGroup(after, step, setting),
   say: ({ plan }, step, setting) => ({
-    does: `${capital(drivesInWords(plan, step.drives, setting))} ${plural(step.drives.length, "becomes", "become")} the new pool ${step.name} with ${layoutOf(step.layout).shortName}.`,
+    does: `${capital(drivesInWords(plan, step.drives, setting))} ${plural(step.drives.length, "becomes", "become")} the new pool ${step.name} with ${layoutOf(step.layout).shortName}.${fillWords(step, setting)}`,
     why: "A pool is what volumes are carved from.",
   }),
 };

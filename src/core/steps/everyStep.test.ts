@@ -44,7 +44,8 @@ const BOXES = {
 function told(plan: Plan, steps: StepBody[]): string[] {
   const { moments } = walkPlan(numbered(plan, steps));
   const [before, after] = [moments.at(-2)!, moments.at(-1)!];
-  const { step, cost, does, done, findings } = after.walked!;
+  const walked = after.walked!;
+  const { step, cost, does, done, findings } = walked;
   if (!done) return [does, `blocked: ${findings.filter((each) => each.severity === "block").map((each) => each.code)}`];
   const tb = (bytes: number) => (bytes / 1e12).toFixed(1);
   const work = cost.work.map((each) => `${each.drive} ${tb(each.reads)}/${tb(each.writes)}`);
@@ -56,7 +57,14 @@ function told(plan: Plan, steps: StepBody[]): string[] {
   const { pool, volume, fileSystem } = after.capacities;
   return [
     does,
-    [stepLabel(step, before.state.plan, "TB"), `${cost.hours.expected.toFixed(1)} h`, cost.online, ...work].join(", "),
+    [
+      stepLabel(step, before.state.plan, "TB"),
+      `${cost.hours.expected.toFixed(1)} h`,
+      cost.online,
+      ...(cost.offline.expected > 0 ? [`away ${cost.offline.expected.toFixed(2)} h`] : []),
+      ...walked.exposure.map((each) => `${each.redundancy} of ${each.usual} may fail`),
+      ...work,
+    ].join(", "),
     [
       cost.undoable ? "can be undone" : "no way back",
       ...(cost.erased.length > 0 ? [`erases ${cost.erased}`] : []),
@@ -72,27 +80,27 @@ function told(plan: Plan, steps: StepBody[]): string[] {
 const TOLD = `
 classic:
 {"kind": "create-group", "pool": "p2", "group": "g2", "name": "Q", "layout": "raid1", "drives": ["x1", "x3"]}
-= The 4 TB drive on the shelf and the 4 TB drive on the shelf become the new pool Q with RAID 1.
-  New pool Q: RAID 1 of 4 TB + 4 TB, 0.1 h, online
+= The 4 TB drive on the shelf and the 4 TB drive on the shelf become the new pool Q with RAID 1. Its first fill begins at once: until that has ended, none of its drives may fail.
+  New pool Q: RAID 1 of 4 TB + 4 TB, 12.3 h, slower, 0 of 1 may fail, x1 4.0/0.0, x3 0.0/4.0
   can be undone, erases x1,x3, at the box, x1 bay 4, x3 bay 5, 8.0 > 12.0 8.0 7.7
 
 classic:
 {"kind": "add-group", "pool": "p1", "group": "g2", "layout": "raid5", "drives": ["x1", "x3", "x4"]}
-= The 4 TB drive on the shelf, the 4 TB drive on the shelf, and the 4 TB drive on the shelf join P as a further RAID 5 group.
-  Add a RAID 5 group of 4 TB + 4 TB + 4 TB, 0.1 h, online
+= The 4 TB drive on the shelf, the 4 TB drive on the shelf, and the 4 TB drive on the shelf join P as a further RAID 5 group. Its first fill begins at once: until that has ended, none of its drives may fail.
+  Add a RAID 5 group of 4 TB + 4 TB + 4 TB, 12.3 h, slower, 0 of 1 may fail, x1 4.0/4.0, x3 4.0/4.0, x4 4.0/4.0
   no way back, erases x1,x3,x4, at the box, x1 bay 4, x3 bay 5, x4 bay 6, 8.0 > 16.0 4.0 3.7
 
 classic:
 {"kind": "mirror-drive", "pool": "p2", "group": "g2", "name": "Q", "drive": "h1", "by": "x2"}
 = The 4 TB drive on the shelf keeps its data and gets the 8 TB drive on the shelf as its mirror.
-  Mirror 4 TB on 8 TB, 12.3 h, slower, h1 4.0/0.0, x2 0.0/4.0
-  can be undone, erases x2, without x2, at the box, x2 bay 4, h1 bay 5, 8.0 > 12.0 8.0 7.7
+  Mirror 4 TB on 8 TB, 12.3 h, slower, 0 of 1 may fail, h1 4.0/0.0, x2 0.0/4.0
+  can be undone, erases x2, at the box, x2 bay 4, h1 bay 5, 8.0 > 12.0 8.0 7.7
 
 separate:
 {"kind": "mirror-drive", "pool": "p1", "group": "g1", "name": "Q", "drive": "d1", "by": "x1"}
 = The 4 TB drive in bay 1 keeps its data and gets the 8 TB drive on the shelf as its mirror.
   Mirror 4 TB in bay 1 on 8 TB, 12.3 h, slower, d1 4.0/0.0, x1 0.0/4.0
-  can be undone, erases x1, without x1, at the box, x1 bay 2, 4.0 > 4.0 4.0 3.7
+  can be undone, erases x1, at the box, x1 bay 2, 4.0 > 4.0 4.0 3.7
 
 two separate:
 {"kind": "mirror-drive", "pool": "p1", "group": "g1", "name": "Q", "drive": "d1", "also": ["d2"], "by": "x1"}
@@ -126,13 +134,13 @@ hybrid:
 parity:
 {"kind": "widen-group", "group": "g1", "drives": ["x1"]}
 = The 8 TB drive on the shelf joins the Parity drive group of P.
-  Widen by 8 TB, 14.8 h, online, x1 0.0/8.0
+  Widen by 8 TB, 15.1 h, online, away 0.25 h, x1 0.0/8.0
   no way back, erases x1, at the box, x1 bay 4, 8.0 > 16.0 16.0 15.1
 
 scheduled:
 {"kind": "widen-group", "group": "g1", "drives": ["x1"]}
 = The 8 TB drive on the shelf joins the Parity drive group of P.
-  Widen by 8 TB, 0.1 h, online
+  Widen by 8 TB, 0.3 h, online, away 0.25 h
   no way back, erases x1, at the box, x1 bay 4, 8.0 > 16.0 4.0 3.7
 
 chunks:
@@ -144,7 +152,7 @@ chunks:
 classic:
 {"kind": "replace-drive", "drive": "d1", "by": "x2", "how": "pulled"}
 = The 4 TB drive in bay 1 is pulled and replaced by the 8 TB drive on the shelf, and goes to the shelf.
-  Replace 4 TB in bay 1 by 8 TB, 12.3 h, slower, d2 4.0/0.0, d3 4.0/0.0, x2 0.0/4.0
+  Replace 4 TB in bay 1 by 8 TB, 12.3 h, slower, 0 of 1 may fail, d2 4.0/0.0, d3 4.0/0.0, x2 0.0/4.0
   can be undone, erases x2, without d1, at the box, d1 shelf, x2 bay 1, 8.0 > 8.0 4.0 3.7
 
 linux:
@@ -156,13 +164,13 @@ linux:
 linux:
 {"kind": "replace-drive", "drive": "d1", "by": "x1", "how": "pulled"}
 = The 4 TB drive in bay 1 is pulled and replaced by the 4 TB drive on the shelf, and goes to the shelf.
-  Replace 4 TB in bay 1 by 4 TB, 12.3 h, slower, d2 4.0/0.0, d3 4.0/0.0, x1 0.0/4.0
+  Replace 4 TB in bay 1 by 4 TB, 12.3 h, slower, 0 of 1 may fail, d2 4.0/0.0, d3 4.0/0.0, x1 0.0/4.0
   can be undone, erases x1, without d1, at the box, d1 shelf, x1 bay 1, 8.0 > 8.0 4.0 3.7
 
 hybrid:
 {"kind": "replace-drive", "drive": "d1", "by": "x2", "how": "pulled"}
 = The 4 TB drive in bay 1 is pulled and replaced by the 12 TB drive on the shelf, and goes to the shelf.
-  Replace 4 TB in bay 1 by 12 TB, 24.7 h, slower, d2 4.0/0.0, d3 8.0/0.0, x2 0.0/8.0
+  Replace 4 TB in bay 1 by 12 TB, 24.7 h, slower, 0 of 1 may fail, d2 4.0/0.0, d3 8.0/0.0, x2 0.0/8.0
   can be undone, erases x2, without d1, at the box, d1 shelf, x2 bay 1, 8.0 > 12.0 4.0 3.7
 
 chunks:
@@ -174,7 +182,7 @@ chunks:
 parity:
 {"kind": "replace-drive", "drive": "d1", "by": "x1", "how": "pulled"}
 = The 4 TB drive in bay 1 is pulled and replaced by the 8 TB drive on the shelf, and goes to the shelf. Stop the pool to change drives.
-  Replace 4 TB in bay 1 by 8 TB, 12.3 h, offline, d2 4.0/0.0, d3 4.0/0.0, x1 0.0/4.0
+  Replace 4 TB in bay 1 by 8 TB, 8.0 h, slower, away 0.25 h, 0 of 1 may fail, d2 4.0/0.0, d3 4.0/0.0, x1 0.0/4.0
   can be undone, erases x1, without d1, at the box, d1 shelf, x1 bay 1, 8.0 > 8.0 8.0 7.5
 
 linux:
@@ -213,7 +221,7 @@ linux stripe:
 linux mirrors:
 {"kind": "change-level", "group": "g1", "layout": "raid0", "drives": [], "without": ["d2", "d3"]}
 = P goes from RAID 10 to RAID 0.
-  To RAID 0, 22.5 h, slower, d1 4.0/4.0, d2 4.0/0.0, d3 4.0/0.0, d4 4.0/4.0
+  To RAID 0, 22.5 h, slower, 0 of 1 may fail, d1 4.0/4.0, d2 4.0/0.0, d3 4.0/0.0, d4 4.0/4.0
   no way back, at the screen, 8.0 > 8.0 4.0 3.7
 
 hybrid:
@@ -225,7 +233,7 @@ hybrid:
 parity:
 {"kind": "change-level", "group": "g1", "layout": "parity-drive-2", "drives": ["x2"]}
 = P goes from Parity drive to 2 parity drives, with the 12 TB drive on the shelf.
-  To 2 parity drives with 12 TB, 12.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, d3 4.0/0.0, x2 0.0/4.0
+  To 2 parity drives with 12 TB, 8.0 h, slower, away 0.25 h, d1 4.0/0.0, d2 4.0/0.0, d3 4.0/0.0, x2 0.0/4.0
   can be undone, erases x2, at the box, x2 bay 4, 8.0 > 8.0 8.0 7.5
 
 chunks:
@@ -263,7 +271,7 @@ chunks:
 parity:
 {"kind": "remove-drive", "drive": "d1"}
 = The 4 TB drive in bay 1 leaves P and goes to the shelf.
-  Remove 4 TB in bay 1, 0.1 h, online
+  Remove 4 TB in bay 1, 0.3 h, online, away 0.25 h
   can be undone, at the box, d1 shelf, 8.0 > 4.0 4.0 3.7
 
 classic:
@@ -281,7 +289,7 @@ classic:
 linux:
 {"kind": "shrink-volume", "pool": "p1", "volume": "v1", "bytes": 3000000000000}
 = The volume V shrinks to 3.00 TB, its file system first.
-  Shrink a volume to 3.00 TB, 5.6 h, offline
+  Shrink a volume to 3.00 TB, 5.6 h, offline, away 5.61 h
   can be undone, at the screen, 8.0 > 8.0 3.0 2.8
 
 classic:
@@ -342,7 +350,7 @@ chunks:
 parity:
 {"kind": "change-parity-drive", "group": "g1", "drive": "d3", "by": "x2"}
 = The 12 TB drive on the shelf becomes the parity drive of P in place of the 8 TB drive in bay 3.
-  Parity drive: 12 TB for 8 TB, 12.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, x2 0.0/4.0
+  Parity drive: 12 TB for 8 TB, 8.0 h, slower, away 0.25 h, 0 of 1 may fail, d1 4.0/0.0, d2 4.0/0.0, x2 0.0/4.0
   can be undone, erases x2, without d3, at the box, d3 shelf, x2 bay 3, 8.0 > 8.0 8.0 7.5
 
 chunks:
@@ -356,20 +364,20 @@ classic:
 {"kind": "back-up", "pool": "p1", "to": "b1"}
 {"kind": "rebuild-from-backup", "pool": "p1", "layout": "raid6", "drives": ["d1", "d2", "d3", "x2"]}
 = P is erased and made anew with RAID 6 over the 4 TB drive in bay 1, the 4 TB drive in bay 2, the 4 TB drive in bay 3, and the 8 TB drive on the shelf, then filled from the backup.
-  Anew as RAID 6 from the backup, 4.7 h, offline
+  Anew as RAID 6 from the backup, 12.3 h, offline, away 4.75 h, 0 of 1 may fail, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/4.0, x2 4.0/4.0
   no way back, erases d1,d2,d3,x2, at the box, x2 bay 4, 8.0 > 8.0 4.0 3.7
 
 classic:
 {"kind": "back-up", "pool": "p1", "to": "b1"}
 {"kind": "rebuild-from-backup", "pool": "p1", "layout": "hybrid-1", "drives": ["x2", "d2", "d3"], "box": {"name": "New", "bays": 4, "rules": {"set": "hybrid-box"}}}
 = P is erased and made anew in New (Hybrid box) with Hybrid 1 over the 8 TB drive on the shelf, the 4 TB drive in bay 2, and the 4 TB drive in bay 3, then filled from the backup.
-  Anew as Hybrid 1 from the backup, 4.7 h, offline
+  Anew as Hybrid 1 from the backup, 12.3 h, offline, away 4.75 h, 0 of 1 may fail, x2 4.0/4.0, d2 4.0/4.0, d3 4.0/4.0
   no way back, erases d1,d2,d3,x2, at the box, d1 shelf, x2 bay 1, 8.0 > 8.0 4.0 3.7
 
 scheduled:
 {"kind": "sync", "pool": "p1"}
 = The parity of P is brought up to date.
-  Sync the parity, 9.3 h, slower, d1 4.0/0.0, d2 4.0/0.0, d3 4.0/0.0
+  Sync the parity, 7.8 h, slower, d1 4.0/0.0, d2 4.0/0.0, d3 4.0/0.0
   can be undone, at the screen, 8.0 > 8.0 4.0 3.7
 `;
 const CASES = TOLD.trim()

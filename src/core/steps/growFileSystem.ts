@@ -1,5 +1,5 @@
 import { changed } from "../box/state";
-import { against, noCost, type StepModule } from "./stepModule";
+import { against, besideFilling, noCost, type StepModule } from "./stepModule";
 import { missingVolume, volumeOf } from "./volumeOf";
 
 /** The file system grown to the whole of its volume: only then folders see the space. */
@@ -7,6 +7,7 @@ export const growFileSystem: StepModule<"grow-file-system"> = {
   kind: "grow-file-system",
   name: "Grow the file system",
   handles: () => [],
+  mayRunBeside: besideFilling,
   label: () => growFileSystem.name,
   menu: {
     under: "pool",

@@ -2,7 +2,7 @@ import { largestVolume } from "../box/capacities";
 import { poolOf } from "../box/find";
 import { changed } from "../box/state";
 import { formatBytes, formatExactBytes } from "../bytes/formatBytes";
-import { against, noCost, type StepModule } from "./stepModule";
+import { against, besideFilling, noCost, type StepModule } from "./stepModule";
 import { missingVolume, volumeOf } from "./volumeOf";
 
 /**
@@ -12,6 +12,7 @@ export const growVolume: StepModule<"grow-volume"> = {
   kind: "grow-volume",
   name: "Grow a volume",
   handles: () => [],
+  mayRunBeside: besideFilling,
   asksSize: "optional",
   label: (step, { unit }) =>
     step.bytes === undefined ? "Grow the volume" : `Grow the volume to ${formatBytes(step.bytes, unit)}`,

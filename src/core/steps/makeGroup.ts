@@ -1,7 +1,10 @@
-import { drivesOf } from "../box/find";
+import { bandsOfGroup } from "../box/figures";
+import { drivesOf, groupOf } from "../box/find";
 import { type BoxState, changed, takeIn } from "../box/state";
-import type { GroupOptions, LayoutId, Plan } from "../document/plan";
+import type { BoxRules, Group, GroupOptions, LayoutId, Plan } from "../document/plan";
 import type { Finding } from "../findings/finding";
+import { layoutOf } from "../layouts/registry";
+import { type FirstFill, firstFillOf } from "../speeds/firstFill";
 import { joiningFindings, layoutFindings, missingDrives, notFree } from "./checks";
 import { against, noCost, type StepCost, type StepSetting } from "./stepModule";
 
@@ -47,4 +50,22 @@ export const withGroup = (state: BoxState, step: NewGroup, before: (plan: Plan) 
     putGroup(plan, step);
   });
 
-export const costOfGroup = (step: NewGroup): StepCost => noCost({ erased: [...step.drives], undoable: true });
+/** What the first fill of a group takes that has just been made. */
+export const fillOf = (plan: Plan, group: Group, rules: BoxRules): FirstFill | null =>
+  firstFillOf(layoutOf(group.layout), bandsOfGroup(plan, group, rules), drivesOf(plan, group.drives), rules);
+
+/** Minutes, and what its first fill takes where the box does one. */
+export function costOfGroup(after: BoxState, step: NewGroup, { rules }: StepSetting): StepCost {
+  const group = groupOf(after.plan, step.group);
+  const fill = group ? fillOf(after.plan, group, rules) : null;
+  const erased = { erased: [...step.drives], undoable: true };
+  return fill ? noCost({ ...erased, ...fill, online: "slower", filling: step.group }) : noCost(erased);
+}
+
+/** What a first fill means for the data, after the sentence that says what is made; empty where there is none. */
+export function fillWords({ layout, options = {} }: NewGroup, { rules }: StepSetting): string {
+  const { chunked, nominalTolerance } = layoutOf(layout);
+  return rules.firstFill === "at-once" && !chunked && nominalTolerance(options) > 0
+    ? " Its first fill begins at once: until that has ended, none of its drives may fail."
+    : "";
+}

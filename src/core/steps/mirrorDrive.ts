@@ -1,3 +1,5 @@
+import { usedShare } from "../box/capacities";
+import { dataOfPool } from "../box/figures";
 import { driveOf, drivesOf } from "../box/find";
 import { isFree } from "../box/members";
 import { slowestRate } from "../box/passHours";
@@ -58,6 +60,16 @@ function apply(state: BoxState, step: MirrorStep): BoxState {
 
 const roomsOf = (plan: Plan, step: MirrorStep, { rules }: StepSetting): number =>
   drivesOf(plan, holdersOf(step)).reduce((sum, drive) => sum + roomOf(drive, rules).length, 0);
+
+/**
+ * How much of what is mirrored is copied: all of it, or what is used, as the box fills new groups; where it fills none,
+ * as it rebuilds. Of drives in no pool it is not known what is used.
+ */
+function copiedShare(plan: Plan, step: MirrorStep, { rules }: StepSetting): number {
+  const owner = separateGroup(plan, step);
+  const usedOnly = rules.firstFill === "none" ? rules.rebuilding === "used-only" : rules.firstFill === "used-only";
+  return owner && usedOnly ? usedShare(owner.pool, dataOfPool(plan, owner.pool, rules)) : 1;
+}
 
 const offerOf = (holder: Drive, partner: Drive, unit: UnitFamily): StepOffer => ({
   label: `Mirror ${shortSize(holder, unit)} with its data on ${shortSize(partner, unit)}`,
@@ -146,7 +158,8 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
   apply,
   mayLower: true,
   cost: ({ plan }, _after, step, setting) => {
-    const bytes = roomsOf(plan, step, setting);
+    const share = copiedShare(plan, step, setting);
+    const bytes = Math.round(roomsOf(plan, step, setting) * share);
     const rate = slowestRate(drivesOf(plan, [...holdersOf(step), step.by])) * REBUILD_SHARE;
     return noCost({
       hours: hoursFor(bytes, rate),
@@ -154,13 +167,13 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
       work: [
         ...drivesOf(plan, holdersOf(step)).map((drive) => ({
           drive: drive.id,
-          reads: roomOf(drive, setting.rules).length,
+          reads: Math.round(roomOf(drive, setting.rules).length * share),
           writes: 0,
         })),
         { drive: step.by, reads: 0, writes: bytes },
       ],
       online: "slower",
-      missing: [step.by],
+      filling: step.group,
       undoable: driveOf(plan, step.by)?.contents === undefined,
     });
   },

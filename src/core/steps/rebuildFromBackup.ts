@@ -2,6 +2,7 @@ import { storedIn } from "../box/capacities";
 import { usableOfPool } from "../box/figures";
 import { driveOf, drivesOf, poolOf } from "../box/find";
 import { groupOfDrive, isFree } from "../box/members";
+import { rulesOfBox } from "../box/rulesOfBox";
 import { type BoxState, changed, takeIn } from "../box/state";
 import { formatBytes } from "../bytes/formatBytes";
 import type { Box, Plan, StepOf } from "../document/plan";
@@ -9,10 +10,11 @@ import type { Finding } from "../findings/finding";
 import { layoutOf } from "../layouts/registry";
 import { ruleSetOf, rulesOf } from "../rules/ruleSets";
 import { NETWORKS } from "../speeds/speed";
-import { hoursFor } from "../time/hours";
+import { hoursFor, longerHours, NO_HOURS } from "../time/hours";
 import { capital } from "../words/capital";
 import { counted, plural } from "../words/counted";
 import { drivesInWords, joiningFindings, layoutFindings, missingDrives, missingPool } from "./checks";
+import { fillOf } from "./makeGroup";
 import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 
@@ -126,13 +128,20 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
   mayLower: true,
   check,
   apply,
-  cost: ({ plan }, _after, step) => {
+  cost: ({ plan }, after, step) => {
     const pool = poolOf(plan, step.pool);
     const stored = pool ? storedIn(pool) : 0;
+    const restore = hoursFor(Math.max(stored, 4e10), NETWORKS[0].rate);
+    const [group] = poolOf(after.plan, step.pool)?.groups ?? [];
+    const there = rulesOfBox(after.plan);
+    const fill = group ? fillOf(after.plan, group, there) : null;
     return noCost({
-      hours: hoursFor(Math.max(stored, 4e10), NETWORKS[0].rate),
+      // What is brought back is written while the new group is filled for the first time.
+      hours: longerHours(restore, fill?.hours ?? NO_HOURS),
+      ...(fill && group ? { filling: group.id, work: fill.work } : {}),
       erased: [...new Set([...(pool?.groups.flatMap((group) => group.drives) ?? []), ...step.drives])],
       online: "offline",
+      offline: restore,
       undoable: false,
     });
   },

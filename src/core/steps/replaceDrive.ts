@@ -1,5 +1,6 @@
 import { isRedundant } from "../bands/isRedundant";
 import { occupied } from "../bands/occupied";
+import { rebuildShareOf } from "../bands/workShare";
 import { freeBay } from "../box/bays";
 import { usedShare } from "../box/capacities";
 import { bandsOfGroup, dataOfPool } from "../box/figures";
@@ -9,7 +10,6 @@ import { slowestRate } from "../box/passHours";
 import { type BoxState, changed } from "../box/state";
 import type { BoxRules, Drive, StepOf } from "../document/plan";
 import { bayOf } from "../drives/drive";
-import { REBUILD_SHARE } from "../drives/rates";
 import { limitedRoom, roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
 import { rebuildsOf } from "../speeds/rebuild";
@@ -19,28 +19,27 @@ import { handling, named } from "./checks";
 import { filledOf } from "./filledOf";
 import { keepArrays } from "./keepArrays";
 import { checkReplacing } from "./replacingChecks";
+import { rebuiltTogether } from "./rebuiltTogether";
 import { BY_HAND } from "./stepMenu";
 import { noCost, type StepCost, type StepModule, type StepSetting } from "./stepModule";
 
 type Replacing = StepOf<"replace-drive">;
-
-/** Whether the pool goes on being used while a drive is changed. */
-const onlineBy = (rules: BoxRules): StepCost["online"] => (rules.swapping === "hot-swap" ? "slower" : "offline");
 
 /** With the old drive attached: what the group uses of it is copied, drive to drive. */
 function costOfCopy({ plan }: BoxState, step: Replacing, { rules }: StepSetting): StepCost {
   const owner = groupOfDrive(plan, step.drive);
   if (!owner) return noCost({});
   const share = rules.rebuilding === "used-only" ? usedShare(owner.pool, dataOfPool(plan, owner.pool, rules)) : 1;
-  const bytes = Math.round((occupied(bandsOfGroup(plan, owner.group, rules)).get(step.drive) ?? 0) * share);
+  const bands = bandsOfGroup(plan, owner.group, rules);
+  const bytes = Math.round((occupied(bands).get(step.drive) ?? 0) * share);
   return noCost({
-    hours: hoursFor(bytes, slowestRate(drivesOf(plan, [step.drive, step.by])) * REBUILD_SHARE),
+    hours: hoursFor(bytes, slowestRate(drivesOf(plan, [step.drive, step.by])) * rebuildShareOf(bands)),
     erased: [step.by],
     work: [
       { drive: step.drive, reads: bytes, writes: 0 },
       { drive: step.by, reads: 0, writes: bytes },
     ],
-    online: onlineBy(rules),
+    online: "slower",
   });
 }
 
@@ -66,8 +65,9 @@ function costOfRebuild({ plan }: BoxState, after: BoxState, step: Replacing, { r
       ...[...reads].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
       { drive: step.by, reads: 0, writes: rebuild?.writes ?? 0 },
     ],
-    online: onlineBy(rules),
+    online: "slower",
     missing: [step.drive],
+    unready: [step.by],
   });
 }
 
@@ -78,6 +78,12 @@ export const replaceDrive: StepModule<"replace-drive"> = {
   handles: (step) => [step.by],
   label: (step, names) => `Replace ${names.place(step.drive)} by ${names.size(step.by)}`,
   menu: BY_HAND,
+  // With the old one attached, drives are changed before and after the copy.
+  swaps: (step, plan) => {
+    const next = driveOf(plan, step.by);
+    return step.how === "attached" && next && bayOf(next) === null ? 2 : 1;
+  },
+  mayRunBeside: (step, running, plan) => step.how === "pulled" && rebuiltTogether(step.drive, running, plan),
   check: checkReplacing,
   apply: (state, step, { rules }) =>
     changed(state, (plan) => {

@@ -75,7 +75,7 @@ function besideParity({ plan, step, setting, group, old, next }: Replacement): F
 
 /** What is left of the pool without the old drive, where that is pulled first. */
 function pulled({ plan, step, setting, pool, group }: Replacement): Finding[] {
-  const fate = fateOf(bandsOfPool(plan, pool, setting.rules), new Set([step.drive]));
+  const fate = fateOf(bandsOfPool(plan, pool, setting.rules), new Set([step.drive, ...(setting.unready ?? [])]));
   if (fate.kind === "lost" || fate.kind === "partly-lost") {
     const help =
       setting.rules.replacing === "old-attached" && !layoutOf(group.layout).takesNoSpare

@@ -1,9 +1,9 @@
 import type { BoxState } from "../box/state";
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { BoxRules, Plan, StepKind, StepOf } from "../document/plan";
+import type { BoxRules, Plan, Step, StepKind, StepOf } from "../document/plan";
 import type { Finding } from "../findings/finding";
-import type { Hours } from "../time/hours";
+import { type Hours, NO_HOURS } from "../time/hours";
 import type { StepMenu } from "./stepMenu";
 
 /** What a step is seen with. */
@@ -13,6 +13,14 @@ export interface StepSetting {
   family: UnitFamily;
   /** The day, as YYYY-MM-DD, by which the age of backups is judged; null leaves that out. */
   day: string | null;
+  /** Drives that a step which still runs has yet to fill. */
+  unready?: readonly string[];
+}
+
+/** A step that still runs when another begins. */
+export interface Running {
+  step: Step;
+  cost: StepCost;
 }
 
 /** What a step takes, by its own kind; the walk adds what follows from the states before and after it. */
@@ -22,10 +30,18 @@ export interface StepCost {
   erased: string[];
   /** What is read from and written to each drive that takes part, in bytes. */
   work: { drive: string; reads: Bytes; writes: Bytes }[];
-  /** Whether the pool can be used meanwhile. */
+  /** Whether the pool can be used meanwhile, but for the minutes in which drives are changed. */
   online: "online" | "slower" | "offline";
+  /** For how long it cannot be used: all the while, for the minutes in which drives are changed, or never. */
+  offline: Hours;
+  /** How often the box is off, or its pool stopped, to change drives. */
+  swaps: number;
   /** Drives that are missing from the pool while it runs. */
   missing: string[];
+  /** Drives that are there, but hold nothing until it has ended. */
+  unready: string[];
+  /** A new group that is being filled for the first time: until that has ended, none of its drives may fail. */
+  filling?: string;
   /** Whether there is a step back that loses nothing. */
   undoable: boolean;
 }
@@ -63,10 +79,17 @@ export interface StepModule<K extends StepKind> {
   rewrites?: true;
   /** Whether it may begin while the step before it rewrites or rebuilds: it works on drives that do nothing else. */
   besideOthers?: true;
+  /** Whether it may begin while a certain other step still runs that would otherwise have to end first. */
+  mayRunBeside?: (step: StepOf<K>, running: Running, plan: Plan) => boolean;
   /** Whether others may begin while it runs. */
   letsOthersBegin?: true;
   /** Whether a size of its own is typed for it, and whether it can do without. */
   asksSize?: "optional" | "required";
+  /**
+   * How often drives go in or out for it, where that is not once for any change of bays: a box that has to be off to
+   * change a drive is off so often.
+   */
+  swaps?: (step: StepOf<K>, before: Plan) => number;
   /** Whether usable space may be less after it. */
   mayLower?: true;
   /** What stands against it; with a *block* it is not carried out. */
@@ -87,10 +110,16 @@ export const noCost = (more: Partial<StepCost>): StepCost => ({
   erased: [],
   work: [],
   online: "online",
+  offline: more.online === "offline" ? (more.hours ?? A_FEW_MINUTES) : NO_HOURS,
+  swaps: 0,
   missing: [],
+  unready: [],
   undoable: true,
   ...more,
 });
+
+/** For what may begin while a new group is filled for the first time: its space is there at once. */
+export const besideFilling = (_step: unknown, { cost }: Running): boolean => cost.filling !== undefined;
 
 /** A finding about the step itself. */
 export function against(

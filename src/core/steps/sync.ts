@@ -1,9 +1,9 @@
 import { occupied } from "../bands/occupied";
+import { verifyShare } from "../bands/workShare";
 import { bandsOfPool } from "../box/figures";
-import { poolOf } from "../box/find";
-import { passHours } from "../box/passHours";
-import { VERIFY_SHARE } from "../drives/rates";
+import { drivesOf, poolOf } from "../box/find";
 import { layoutOf } from "../layouts/registry";
+import { bandHours } from "../speeds/bandHours";
 import { missingPool } from "./checks";
 import { against, noCost, type StepModule } from "./stepModule";
 
@@ -31,9 +31,10 @@ export const sync: StepModule<"sync"> = {
   cost: ({ plan }, _after, step, { rules }) => {
     const pool = poolOf(plan, step.pool);
     if (!pool || rules.parityWrites !== "by-schedule") return noCost({});
-    const used = occupied(bandsOfPool(plan, pool, rules));
+    const bands = bandsOfPool(plan, pool, rules);
+    const used = occupied(bands);
     return noCost({
-      hours: passHours(plan, used, VERIFY_SHARE),
+      hours: bandHours(bands, drivesOf(plan, [...used.keys()]), verifyShare),
       work: [...used].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
       online: "slower",
     });

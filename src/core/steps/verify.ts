@@ -1,9 +1,9 @@
 import { occupied } from "../bands/occupied";
+import { verifyShare } from "../bands/workShare";
 import { usedShare } from "../box/capacities";
 import { bandsOfPool, dataOfPool } from "../box/figures";
-import { poolOf } from "../box/find";
-import { passHours } from "../box/passHours";
-import { VERIFY_SHARE } from "../drives/rates";
+import { drivesOf, poolOf } from "../box/find";
+import { bandHours } from "../speeds/bandHours";
 import { missingPool } from "./checks";
 import { noCost, type StepModule } from "./stepModule";
 
@@ -23,11 +23,10 @@ export const verify: StepModule<"verify"> = {
     const pool = poolOf(plan, step.pool);
     if (!pool) return noCost({});
     const share = rules.rebuilding === "used-only" ? usedShare(pool, dataOfPool(plan, pool, rules)) : 1;
-    const read = new Map(
-      [...occupied(bandsOfPool(plan, pool, rules))].map(([drive, bytes]) => [drive, Math.round(bytes * share)]),
-    );
+    const bands = bandsOfPool(plan, pool, rules);
+    const read = new Map([...occupied(bands)].map(([drive, bytes]) => [drive, Math.round(bytes * share)]));
     return noCost({
-      hours: passHours(plan, read, VERIFY_SHARE),
+      hours: bandHours(bands, drivesOf(plan, [...read.keys()]), verifyShare, share),
       work: [...read].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
       online: "slower",
     });

@@ -7,6 +7,19 @@ export interface Hours {
   high: number;
 }
 
+/** No time at all. */
+export const NO_HOURS: Hours = { low: 0, expected: 0, high: 0 };
+
+/** Two durations, one after the other. */
+export const addHours = (one: Hours, other: Hours): Hours => ({
+  low: one.low + other.low,
+  expected: one.expected + other.expected,
+  high: one.high + other.high,
+});
+
+/** Two things at the same time: the longer one decides. */
+export const longerHours = (one: Hours, other: Hours): Hours => (one.expected >= other.expected ? one : other);
+
 /** Low and high are these shares of the expected hours, until the logbook knows better. */
 const LOW = 0.65;
 const HIGH = 1.6;

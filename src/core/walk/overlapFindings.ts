@@ -1,11 +1,14 @@
-import type { Step } from "../document/plan";
+import type { Plan, Step } from "../document/plan";
 import { type Finding } from "../findings/finding";
 import { moduleOf } from "../steps/registry";
 import type { WalkedStep } from "./moment";
 
 /** Whether nothing else may begin while a step runs: it rewrites, copies or rebuilds. */
-const isAlone = ({ step, done, cost }: WalkedStep): boolean =>
-  done && cost.work.length > 0 && !moduleOf(step).letsOthersBegin;
+const isAlone = ({ step, cost }: WalkedStep): boolean => cost.work.length > 0 && !moduleOf(step).letsOthersBegin;
+
+/** The steps that still run at an hour from the beginning of the plan. */
+export const runningAt = (start: number, before: readonly WalkedStep[]): WalkedStep[] =>
+  before.filter((each) => each.done && each.from <= start && each.to > start);
 
 /**
  * Only one change at a time: every rewrite or rebuild must have ended before the next begins, whatever stands between
@@ -13,17 +16,20 @@ const isAlone = ({ step, done, cost }: WalkedStep): boolean =>
  *
  * @param start when the step begins, in hours from the beginning of the plan
  * @param before the steps before it
+ * @param plan the box before it
  */
-export function overlapFindings(step: Step, start: number, before: readonly WalkedStep[]): Finding[] {
+export function overlapFindings(step: Step, start: number, before: readonly WalkedStep[], plan: Plan): Finding[] {
   if (!step.together || moduleOf(step).besideOthers) return [];
-  const running = before.filter((each) => isAlone(each) && each.from <= start && each.to > start);
+  const running = runningAt(start, before).filter(
+    (each) => isAlone(each) && !moduleOf(step).mayRunBeside?.(step, each, plan),
+  );
   if (running.length === 0) return [];
   const which = running.includes(before.at(-1) as WalkedStep) ? "The step before is" : "An earlier step is";
   return [
     {
       code: "before-the-last-has-ended",
       severity: "block",
-      message: `${which} still rewriting or rebuilding then. Only one change at a time: begin this when it has ended.`,
+      message: `${which} still rewriting, rebuilding or filling then. Only one change at a time: begin this when it has ended.`,
       drives: [],
       mend: {
         label: "Begin when the last has ended",

@@ -6,9 +6,11 @@ import { byWeight } from "../findings/finding";
 import { moduleOf } from "../steps/registry";
 import { settle } from "../steps/settle";
 import { noCost, type StepSetting } from "../steps/stepModule";
+import { costOfStep } from "../steps/swapping";
+import { NO_HOURS } from "../time/hours";
 import { exposureOf } from "./exposure";
 import type { WalkedStep } from "./moment";
-import { overlapFindings } from "./overlapFindings";
+import { overlapFindings, runningAt } from "./overlapFindings";
 import { riskFindings } from "./riskFindings";
 
 export function walkStep(
@@ -16,32 +18,40 @@ export function walkStep(
   step: Step,
   begin: number,
   before: readonly WalkedStep[],
-  setting: StepSetting,
+  asked: StepSetting,
 ): { state: BoxState; walked: WalkedStep } {
   const own = moduleOf(step);
   // A backup that was made before a long wait is not current after it.
   if (step.notBefore !== undefined && !step.disabled && state.backedUp.size > 0)
     state = { ...state, backedUp: new Set() };
-  const words = own.say(state, step, setting);
+  const words = own.say(state, step, asked);
   const previous = before.at(-1);
   const start = step.together && previous ? previous.from : begin;
+  const running = step.together ? runningAt(start, before) : [];
+  const setting = running.length > 0 ? { ...asked, unready: running.flatMap(({ cost }) => cost.unready) } : asked;
   const still: WalkedStep = {
     step,
     done: false,
     findings: [],
-    cost: noCost({ hours: { low: 0, expected: 0, high: 0 } }),
+    cost: noCost({ hours: NO_HOURS }),
     exposure: [],
     from: start,
     to: start,
     ...words,
   };
   if (step.disabled) return { state, walked: still };
-  const findings = byWeight([...own.check(state, step, setting), ...overlapFindings(step, start, before)]);
+  const findings = byWeight([...own.check(state, step, setting), ...overlapFindings(step, start, before, state.plan)]);
   if (findings.some((finding) => finding.severity === "block")) return { state, walked: { ...still, findings } };
   const applied = own.apply(state, step, setting);
   const settled = settle(applied, rulesOfBox(applied.plan));
-  const cost = own.cost(state, settled, step, setting);
-  const exposure = exposureOf(state, settled, cost, setting.rules);
+  const cost = costOfStep(
+    state,
+    settled,
+    step,
+    setting,
+    running.some(({ cost, from }) => cost.swaps > 0 && from === start),
+  );
+  const exposure = exposureOf(state, settled, cost, setting);
   const risks = state.plan.dataSets ? riskFindings(state, step, cost, exposure, setting) : [];
   if (risks.some((finding) => finding.severity === "block"))
     return { state, walked: { ...still, findings: byWeight([...findings, ...risks]) } };

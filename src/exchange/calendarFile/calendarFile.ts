@@ -1,7 +1,9 @@
 import { driveOf } from "@/core/box/find";
+import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { nameOfDrive, nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import type { Order, Schedule, ScheduledStep } from "@/core/schedule/schedulePlan";
 import { moduleOf } from "@/core/steps/registry";
+import { onlineWords } from "@/core/steps/swapping";
 import { hoursWords } from "@/core/time/hoursWords";
 import type { Walk, WalkedStep } from "@/core/walk/moment";
 import { oneOrMany } from "@/core/words/counted";
@@ -26,7 +28,7 @@ function textOf(walked: WalkedStep, made: Walk, index: number): string {
   return [
     walked.does,
     ...erased,
-    `Takes ${hoursWords(walked.cost.hours)}${walked.cost.online === "offline" ? "; the pool is offline meanwhile" : ""}.`,
+    `Takes ${hoursWords(walked.cost.hours)}; ${onlineWords(walked.cost, rulesOfBox(before ?? made.plan))}.`,
     ...(bare ? ["No drive may fail meanwhile. Do not switch off."] : []),
     ...walked.findings.filter((finding) => finding.severity !== "note").map((finding) => finding.message),
   ].join("\n");

@@ -1,4 +1,5 @@
 import { drivesOf } from "@/core/box/find";
+import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import { HANDS, handsIdOf } from "@/core/calendar/planCalendar";
 import { CURRENT_DAYS } from "@/core/data/backup";
@@ -13,12 +14,14 @@ import { layoutOf } from "@/core/layouts/registry";
 import { ruleSetOf } from "@/core/rules/ruleSets";
 import type { Demand } from "@/core/schedule/demand";
 import type { Schedule } from "@/core/schedule/schedulePlan";
+import { onlineWords } from "@/core/steps/swapping";
 import { dayOfMomentIn, dayWords, momentWords, plainDayWords } from "@/core/time/dateWords";
 import { hoursWords } from "@/core/time/hoursWords";
 import { costsOf } from "@/core/walk/costs";
 import { erasedDrives } from "@/core/walk/erasedDrives";
 import type { Walk, WalkedMoment } from "@/core/walk/moment";
 import { dayOf, planSummary } from "@/core/walk/planSummary";
+import { capital } from "@/core/words/capital";
 import { counted, oneOrMany, plural } from "@/core/words/counted";
 
 /** The box at one end of the plan, in words. */
@@ -90,8 +93,10 @@ function boxReport({ state: { plan }, tolerance, capacities }: WalkedMoment, { f
   };
 }
 
-function stepReport(moment: WalkedMoment, i: number, { family }: Walk, schedule: Schedule | null): StepReport | null {
+function stepReport(moment: WalkedMoment, i: number, made: Walk, schedule: Schedule | null): StepReport | null {
   const { walked, capacities } = moment;
+  const { family } = made;
+  const rules = rulesOfBox(made.moments[i]?.state.plan ?? made.plan);
   if (!walked) return null;
   const scheduled = schedule?.steps[i];
   const zone = schedule?.calendar.timeZone ?? "UTC";
@@ -112,8 +117,8 @@ function stepReport(moment: WalkedMoment, i: number, { family }: Walk, schedule:
             ? "No drive may fail meanwhile."
             : `Only ${oneOrMany(each.redundancy, "one drive", "drives")} may fail meanwhile.`,
       })),
-      ...(walked.cost.online === "offline" && walked.done
-        ? [{ severity: "warn" as const, text: "The pool is offline meanwhile." }]
+      ...(walked.cost.offline.expected > 0 && walked.done
+        ? [{ severity: "warn" as const, text: `${capital(onlineWords(walked.cost, rules))}.` }]
         : []),
       ...walked.findings
         .filter((finding) => finding.severity !== "note" && finding.code !== "no-redundancy")

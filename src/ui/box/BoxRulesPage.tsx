@@ -13,6 +13,7 @@ import { rulesOf, ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
 import { oneOrMany } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
+import { TypedAnswer } from "./TypedAnswer";
 import { usePlanSession } from "../shell/usePlanSession";
 
 /** "What can your box do?": plain questions that start from a ready-made set, each with its effect on this plan. */
@@ -144,7 +145,7 @@ function Answer({
   const [unit] = useUnit();
   const consequence = ruleConsequence(plan, question.rule, unit);
   const known = question.answers.some((answer) => answer.value === value);
-  const answers = known ? question.answers : [...question.answers, { value, label: String(value) }];
+  const answers = known ? question.answers : [...question.answers, { value, label: answerWords(question, value) }];
   const back = () => onChoose(Object.fromEntries(Object.entries(overrides).filter(([rule]) => rule !== question.rule)));
   return (
     <fieldset className={`mt-3 border-t border-line pt-3 ${differs ? "border-l-4 border-l-[var(--parity)] pl-3" : ""}`}>
@@ -168,10 +169,19 @@ function Answer({
             </label>
           ))}
         </div>
+        {question.typed && typeof value === "number" && (
+          <TypedAnswer
+            question={question.question}
+            typed={question.typed}
+            value={value}
+            onChoose={(typed) => onChoose({ ...overrides, [question.rule]: typed })}
+          />
+        )}
         {consequence && <p className="mt-1 text-[0.93rem]">{consequence}</p>}
         {differs && (
           <p className="mt-1 flex items-center gap-2 text-[0.93rem] text-ochre-text">
-            Differs from the set: {question.answers.find((answer) => answer.value === ofSet)?.label ?? String(ofSet)}.
+            Differs from the set:{" "}
+            {question.answers.find((answer) => answer.value === ofSet)?.label ?? answerWords(question, ofSet)}.
             <Button small onClick={back}>
               As the set has it
             </Button>
@@ -181,6 +191,12 @@ function Answer({
     </fieldset>
   );
 }
+
+/** An answer that is none of those to choose from. */
+const answerWords = ({ typed }: AnyRuleEntry, value: unknown): string =>
+  typed && typeof value === "number"
+    ? `${Number((value / typed.asValue).toPrecision(6))} ${typed.unit}`
+    : String(value);
 
 /**
  * What another answer would change about the plan, in a few words; nothing where it changes no figure and no finding.

@@ -31,11 +31,14 @@ function boughtWords(purchases: Tried["purchases"], unit: UnitFamily): string {
 }
 
 /** How long it takes, from the least to the most, and for how long of that nobody can use the pool. */
-function takesWords({ hours, moments, offlineHours }: Tried): string {
+function takesWords({ hours, moments, offlineHours, swapWords }: Tried): string {
   const bare = (value: number) => lengthWords(value).replace("about ", "");
   const spread = moments.some((moment) => moment.walked?.step.notBefore !== undefined) ? ", spread over the years" : "";
-  const offline = offlineHours >= 0.5 ? `; the pool is offline for ${lengthWords(offlineHours)}` : "";
-  return `${lengthWords(hours.expected)} of work (${bare(hours.low)} to ${bare(hours.high)})${spread}${offline}`;
+  const away = [
+    ...(offlineHours >= 0.5 ? [`the pool is offline for ${lengthWords(offlineHours)}`] : []),
+    ...(swapWords ? [swapWords] : []),
+  ].join("; ");
+  return `${lengthWords(hours.expected)} of work (${bare(hours.low)} to ${bare(hours.high)})${spread}${away ? `; ${away}` : ""}`;
 }
 
 /** What a sequence does, needs, erases and takes, before it is planned. */

@@ -4,6 +4,7 @@ import { formatBytes, formatChange } from "@/core/bytes/formatBytes";
 import type { Bytes } from "@/core/bytes/bytes";
 import { layoutChoices, type LayoutChoice } from "@/core/prediction/layoutChoices";
 import { splitChoices, type SplitChoice } from "@/core/prediction/splitChoices";
+import { hoursWords } from "@/core/time/hoursWords";
 import { MenuChoice, MenuChoices, MenuHeading, MenuItem } from "../kit/Menu";
 import { useUnit } from "../preferences/preferences";
 import type { Drive, LayoutId, BoxRules } from "@/core/document/plan";
@@ -79,6 +80,8 @@ function Option({ choice, present }: { choice: LayoutChoice; present: Props["pre
           <span className="text-[0.87rem]">
             {toleranceWords(outcome.tolerance)}
             {change ? `, ${change}` : ""}
+            {/* Only a group that is made is filled for the first time. */}
+            {outcome.firstFill && !present ? `, after a first fill of ${hoursWords(outcome.firstFill)}` : ""}
           </span>
         </>
       ) : (

@@ -147,7 +147,14 @@ export const openApi = {
           },
           erased: { ...ids, description: "drives whose content is overwritten" },
           work: list(object({ drive: { type: "string" }, reads: bytes, writes: bytes })),
-          online: { enum: ["online", "slower", "offline"] },
+          online: {
+            enum: ["online", "slower", "offline"],
+            description: "whether the pool can be used meanwhile, but for the minutes in which drives are changed",
+          },
+          offlineHours: {
+            ...object({ low: { type: "number" }, expected: { type: "number" }, high: { type: "number" } }),
+            description: "for how long the pool cannot be used: all the while, for changes of drives, or 0",
+          },
           undoable: { type: "boolean" },
           exposure: list(
             object({
@@ -172,6 +179,7 @@ export const openApi = {
           "erased",
           "work",
           "online",
+          "offlineHours",
           "undoable",
           "exposure",
           "findings",

@@ -25,9 +25,11 @@ export const chunkCopies: RuleSet = {
     growing: "by-hand",
     shrinkVolumes: true,
     swapping: "hot-swap",
+    swapMinutes: 15,
     system: "own-drive",
     hotSpares: "none",
     parityWrites: "at-once",
     rebuilding: "used-only",
+    firstFill: "none",
   },
 };

@@ -25,9 +25,11 @@ export const classicRaid: RuleSet = {
     growing: "by-hand",
     shrinkVolumes: false,
     swapping: "hot-swap",
+    swapMinutes: 15,
     system: "own-drive",
     hotSpares: "per-group",
     parityWrites: "at-once",
     rebuilding: "whole-drive",
+    firstFill: "at-once",
   },
 };

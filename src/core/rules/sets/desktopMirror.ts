@@ -26,9 +26,11 @@ export const desktopMirror: RuleSet = {
     growing: "by-itself",
     shrinkVolumes: false,
     swapping: "power-off",
+    swapMinutes: 15,
     system: "on-all-drives",
     hotSpares: "none",
     parityWrites: "at-once",
     rebuilding: "whole-drive",
+    firstFill: "at-once",
   },
 };

@@ -25,9 +25,11 @@ export const fixedGroup: RuleSet = {
     growing: "by-itself",
     shrinkVolumes: false,
     swapping: "hot-swap",
+    swapMinutes: 15,
     system: "own-drive",
     hotSpares: "shared",
     parityWrites: "at-once",
     rebuilding: "used-only",
+    firstFill: "used-only",
   },
 };

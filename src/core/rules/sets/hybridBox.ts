@@ -26,9 +26,11 @@ export const hybridBox: RuleSet = {
     growing: "by-hand",
     shrinkVolumes: false,
     swapping: "hot-swap",
+    swapMinutes: 15,
     system: "on-all-drives",
     hotSpares: "shared",
     parityWrites: "at-once",
     rebuilding: "whole-drive",
+    firstFill: "at-once",
   },
 };

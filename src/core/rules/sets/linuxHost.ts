@@ -38,9 +38,11 @@ export const linuxHost: RuleSet = {
     growing: "by-hand",
     shrinkVolumes: true,
     swapping: "hot-swap",
+    swapMinutes: 15,
     system: "own-drive",
     hotSpares: "shared",
     parityWrites: "at-once",
     rebuilding: "whole-drive",
+    firstFill: "at-once",
   },
 };

@@ -25,9 +25,11 @@ export const parityDriveBox: RuleSet = {
     growing: "by-itself",
     shrinkVolumes: false,
     swapping: "stop-pool",
+    swapMinutes: 15,
     system: "own-drive",
     hotSpares: "none",
     parityWrites: "at-once",
     rebuilding: "whole-drive",
+    firstFill: "at-once",
   },
 };

@@ -25,9 +25,11 @@ export const scheduledParity: RuleSet = {
     growing: "by-hand",
     shrinkVolumes: false,
     swapping: "power-off",
+    swapMinutes: 15,
     system: "own-drive",
     hotSpares: "none",
     parityWrites: "by-schedule",
     rebuilding: "used-only",
+    firstFill: "none",
   },
 };

@@ -53,46 +53,55 @@ function GroupTimes({ group }: { group: GroupPrediction }) {
   const { plan } = useWorkbench();
   const [unit] = useUnit();
   return (
-    <table className="mb-4 w-full text-[0.95rem]">
-      <caption className="pb-1 text-left font-serif text-lg">
-        If a drive of the {layoutOf(group.layout).shortName} group is replaced
-      </caption>
-      <thead>
-        <tr className="border-b border-line text-left text-soft">
-          <th scope="col" className="py-1 font-normal">
-            Drive
-          </th>
-          <th scope="col" className="py-1 font-normal">
-            Rebuild
-          </th>
-          <th scope="col" className="py-1 text-right font-normal">
-            Written
-          </th>
-          <th scope="col" className="py-1 pl-4 font-normal">
-            Extended self-test
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {group.rebuilds.map((rebuild) => {
-          const drive = plan.drives.find((each) => each.id === rebuild.drive);
-          return (
-            <tr key={rebuild.drive} className="border-b border-line">
-              <th scope="row" className="py-1 pr-3 text-left font-normal">
-                {drive ? nameOfDriveFirst(drive, unit) : rebuild.drive}
-              </th>
-              <td className="py-1 pr-3 whitespace-nowrap">
-                {rebuild.hours ? hoursWords(rebuild.hours) : "cannot be rebuilt"}
-              </td>
-              <td className="py-1 text-right whitespace-nowrap">
-                {rebuild.hours ? formatBytes(rebuild.writes, unit) : "–"}
-              </td>
-              <td className="py-1 pl-4 whitespace-nowrap">{hoursWords(rebuild.selfTest)}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <>
+      {group.tolerance > 0 && (
+        <p className="mb-3">
+          {group.firstFill
+            ? `When the ${layoutOf(group.layout).shortName} group is made, its first fill takes ${hoursWords(group.firstFill)}; until that has ended, none of its drives may fail.`
+            : `When the ${layoutOf(group.layout).shortName} group is made, nothing has to be filled: what is written is redundant as it is written.`}
+        </p>
+      )}
+      <table className="mb-4 w-full text-[0.95rem]">
+        <caption className="pb-1 text-left font-serif text-lg">
+          If a drive of the {layoutOf(group.layout).shortName} group is replaced
+        </caption>
+        <thead>
+          <tr className="border-b border-line text-left text-soft">
+            <th scope="col" className="py-1 font-normal">
+              Drive
+            </th>
+            <th scope="col" className="py-1 font-normal">
+              Rebuild
+            </th>
+            <th scope="col" className="py-1 text-right font-normal">
+              Written
+            </th>
+            <th scope="col" className="py-1 pl-4 font-normal">
+              Extended self-test
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {group.rebuilds.map((rebuild) => {
+            const drive = plan.drives.find((each) => each.id === rebuild.drive);
+            return (
+              <tr key={rebuild.drive} className="border-b border-line">
+                <th scope="row" className="py-1 pr-3 text-left font-normal">
+                  {drive ? nameOfDriveFirst(drive, unit) : rebuild.drive}
+                </th>
+                <td className="py-1 pr-3 whitespace-nowrap">
+                  {rebuild.hours ? hoursWords(rebuild.hours) : "cannot be rebuilt"}
+                </td>
+                <td className="py-1 text-right whitespace-nowrap">
+                  {rebuild.hours ? formatBytes(rebuild.writes, unit) : "–"}
+                </td>
+                <td className="py-1 pl-4 whitespace-nowrap">{hoursWords(rebuild.selfTest)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </>
   );
 }
 

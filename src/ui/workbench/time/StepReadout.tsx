@@ -2,10 +2,12 @@
 
 import { useMemo } from "react";
 import { driveOf } from "@/core/box/find";
+import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import type { Plan } from "@/core/document/plan";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import type { Finding } from "@/core/findings/finding";
+import { onlineWords } from "@/core/steps/swapping";
 import { momentWords } from "@/core/time/dateWords";
 import { hoursWords } from "@/core/time/hoursWords";
 import { changesBetween } from "@/core/walk/bandChanges";
@@ -61,7 +63,7 @@ export function StepReadout() {
       {!walked.done && !walked.step.disabled && (
         <p className="font-semibold text-geranium">It cannot be carried out as planned.</p>
       )}
-      {walked.done && <Takes walked={walked} changes={moment.state.plan !== before.state.plan} />}
+      {walked.done && <Takes walked={walked} before={before.state.plan} after={moment.state.plan} />}
       <Risks walked={walked} before={before.state.plan} />
       {capacities.pool !== capacities.fileSystem && (
         <p>
@@ -102,10 +104,8 @@ function When({ walked }: { walked: WalkedStep }) {
   );
 }
 
-const ONLINE_WORDS = { offline: "the pool is offline", slower: "online, slower", online: "online" };
-
 /** How long a step takes, how the pool fares meanwhile, what is read and written, and whether there is a way back. */
-function Takes({ walked: { cost }, changes }: { walked: WalkedStep; changes: boolean }) {
+function Takes({ walked: { cost }, before, after }: { walked: WalkedStep; before: Plan; after: Plan }) {
   const [unit] = useUnit();
   const sum = (kind: "reads" | "writes") => cost.work.reduce((bytes, each) => bytes + each[kind], 0);
   const [reads, writes] = [sum("reads"), sum("writes")];
@@ -117,7 +117,7 @@ function Takes({ walked: { cost }, changes }: { walked: WalkedStep; changes: boo
   return (
     <p>
       <strong className="font-semibold">{hoursWords(cost.hours)}</strong>,{" "}
-      {[ONLINE_WORDS[cost.online], ...moved].join("; ")}. {changes ? wayBack : ""}
+      {[onlineWords(cost, rulesOfBox(before)), ...moved].join("; ")}. {after !== before ? wayBack : ""}
     </p>
   );
 }

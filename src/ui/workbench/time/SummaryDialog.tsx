@@ -1,6 +1,8 @@
 "use client";
 
+import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { formatBytes } from "@/core/bytes/formatBytes";
+import { onlineWords } from "@/core/steps/swapping";
 import { dayOfMomentIn, momentWords } from "@/core/time/dateWords";
 import { dayOf, planSummary } from "@/core/walk/planSummary";
 import { Dialog } from "../../kit/Dialog";
@@ -39,7 +41,7 @@ export function SummaryDialog({ onClose }: { onClose: () => void }) {
                   </p>
                   <p className="text-[0.93rem] text-soft">
                     {walked.done
-                      ? `${hoursWords(walked.cost.hours)}, ${walked.cost.online === "offline" ? "the pool is offline meanwhile" : walked.cost.online === "slower" ? "the pool stays online, slower" : "the pool stays online"}. `
+                      ? `${hoursWords(walked.cost.hours)}, ${onlineWords(walked.cost, rulesOfBox(walk.moments[index - 1]?.state.plan ?? walk.plan))}. `
                       : walked.step.disabled
                         ? "Passed over. "
                         : "Cannot be carried out. "}
