@@ -42,6 +42,19 @@ export function roomOf(
 }
 
 /**
+ * The size of the smallest drive whose room is so long, in bytes.
+ *
+ * @param length in bytes
+ * @example bytesForRoom(4_000_786_153_472, { systemReserveBytes: 0, rightSizeShare: 0 }) // 4 000 786 153 472
+ */
+export function bytesForRoom(length: Bytes, rules: Pick<BoxRules, "systemReserveBytes" | "rightSizeShare">): Bytes {
+  let bytes = length + rules.systemReserveBytes;
+  // The margin is a share of the drive, so what it takes grows with the drive.
+  while (roomOf({ id: "", bytes }, rules).between < length) bytes += length - roomOf({ id: "", bytes }, rules).between;
+  return bytes;
+}
+
+/**
  * A room of which only the lowest part is taken into a group: as far as the drive that was there before reached.
  *
  * @param reach in bytes, of what is between reserve and margin

@@ -13,8 +13,7 @@ export function takesAnyDrive(layout: Pick<Layout, "widening">): boolean {
  * @example widensByDrive(layoutOf("raid5"), { widening: "further-group" }) // false
  */
 export function widensByDrive(layout: Pick<Layout, "widening">, rules: Pick<BoxRules, "widening">): boolean {
-  if (layout.widening === "never") return false;
-  return takesAnyDrive(layout) || rules.widening !== "further-group";
+  return layout.widening !== "never" && rules.widening !== "further-group";
 }
 
 /**

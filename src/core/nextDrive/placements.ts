@@ -1,10 +1,12 @@
-import { usableOf } from "../bands/contents";
+import { claimed, withKept } from "../box/arrays";
 import { driveInBay } from "../box/bays";
+import { usableOfGroup } from "../box/figures";
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
 import { type BoxRules, type Bus, type Drive, type Group, type Medium, type Plan, type Pool } from "../document/plan";
 import { checkJoining, leastToJoin } from "../drives/checks/joining";
 import { roomOf } from "../drives/room";
+import { parityDrivesOf } from "../layouts/parityDrive";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { widensByDrive } from "../layouts/widens";
@@ -49,19 +51,46 @@ const thought = (placed: Placed, n: number): Drive => ({
 const inBestOrder = (placed: readonly Placed[]): Placed[] =>
   [...placed].sort((a, b) => Number(a.at.kind === "replace") - Number(b.at.kind === "replace") || a.bytes - b.bytes);
 
-/** A group of a pool, with the drives that it has, or would have. */
+/** A group of a pool, or a further one, with the drives that it has, or would have. */
 interface Seat {
-  group: Pick<Group, "id" | "layout" | "options">;
+  group: Group;
   drives: Drive[];
 }
 
+/**
+ * What a group would hold on other drives, all their space claimed: its arrays and bands keep what they have. A drive
+ * that is larger than the parity drive becomes that itself, and the old one a data drive.
+ */
+function usableOfSeat(plan: Plan, pool: Pool, { group, drives }: Seat, rules: BoxRules): Bytes {
+  const { reach: _claimed, filled: _balanced, ...as } = withKept(plan, group, rules);
+  const parity = parityDrivesOf(
+    drives.map((drive) => roomOf(drive, rules)),
+    layoutOf(group.layout).dedicatedParity ?? 0,
+  );
+  const there = {
+    ...plan,
+    drives: [...plan.drives.filter(({ id }) => !drives.some((each) => each.id === id)), ...drives],
+  };
+  const then: Group = {
+    ...as,
+    drives: drives.map((drive) => drive.id),
+    ...(parity.length > 0 ? { options: { ...group.options, parityDrives: parity } } : {}),
+  };
+  return usableOfGroup(there, claimed(there, pool, then, rules), rules);
+}
+
 /** A drive more for a group, or why the box does not take it. */
-function joined({ group, drives }: Seat, drive: Drive, rules: BoxRules, family: UnitFamily): Drive[] | string {
+function joined(plan: Plan, pool: Pool, { group, drives }: Seat, drive: Drive, family: UnitFamily): Drive[] | string {
+  const rules = rulesOf(plan.box.rules);
   if (!widensByDrive(layoutOf(group.layout), rules))
     return "Your box does not widen a group. It grows by a further group, or by replacing drives.";
   const refused = checkJoining(drive, drives, rules, family).some((finding) => finding.severity === "block");
   if (refused) return `Too small to join: your box wants at least ${formatBytes(leastToJoin(drives, rules), family)}.`;
-  return [...drives, drive];
+  const more = [...drives, drive];
+  // Bands stay cut where they are: a drive that covers none of them whole is never taken in.
+  const { cutsAtSizes } = layoutOf(group.layout);
+  const usable = (members: Drive[]) => usableOfSeat(plan, pool, { group, drives: members }, rules);
+  return cutsAtSizes && usable(more) <= usable(drives) ? "It would bring nothing: it covers no band whole." : more;
 }
 
 /** A drive in the place of a member, or why it does not fit there. */
@@ -90,12 +119,19 @@ function seat(pool: Pool, plan: Plan, placed: readonly Placed[], rules: BoxRules
       at.kind === "add" ? one.group.id === at.group : one.drives.some((member) => member.id === at.drive),
     );
     if (!target) return "That place is no longer in the pool.";
-    const drives = at.kind === "add" ? joined(target, drive, rules, family) : replaced(target, at.drive, drive);
+    const drives = at.kind === "add" ? joined(plan, pool, target, drive, family) : replaced(target, at.drive, drive);
     if (typeof drives === "string") return drives;
     target.drives = drives;
   }
   const last = pool.groups.at(-1);
-  return further.length > 0 && last ? [...seats, { group: last, drives: further }] : seats;
+  if (further.length === 0 || !last) return seats;
+  const anew: Group = {
+    id: "thought",
+    layout: last.layout,
+    drives: [],
+    ...(last.options ? { options: last.options } : {}),
+  };
+  return [...seats, { group: anew, drives: further }];
 }
 
 /**
@@ -118,12 +154,7 @@ export function usableWith(plan: Plan, pool: Pool, placed: readonly Placed[], fa
     const layout = layoutOf(group.layout);
     const wrong = wrongCount(layout, drives.length, rules, group.options);
     if (wrong) return { ok: false, reason: wrong };
-    data += usableOf(
-      layout.layOut(
-        drives.map((drive) => roomOf(drive, rules)),
-        { arrayFormat: rules.arrayFormat, options: group.options ?? {} },
-      ),
-    );
+    data += usableOfSeat(plan, pool, { group, drives }, rules);
   }
   return { ok: true, usableBytes: data - poolReserve(data, rules.poolReserveShare) };
 }

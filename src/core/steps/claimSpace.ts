@@ -9,6 +9,8 @@ import type { Finding } from "../findings/finding";
 import { formatBytes, formatExactBytes } from "../bytes/formatBytes";
 import { REBUILD_SHARE } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
+import { largerThanParity } from "./besideParity";
+import { partUsedFindings } from "./partUsedFindings";
 import { A_FEW_MINUTES, against, noCost, type StepModule, type StepSetting } from "./stepModule";
 
 /** What holds a claim back: in an array over whole drives the smallest that stands in it, spares included. */
@@ -76,11 +78,16 @@ export const claimSpace: StepModule<"claim-space"> = {
       return [against("block", "not-a-member", "That drive is not in the group at this moment.", [step.drive])];
     const pool = poolOfGroup(plan, step.group);
     if (!pool) return [];
+    const members = drivesOf(plan, group.drives);
+    const tooLarge = largerThanParity(plan, group, members, members, setting);
+    if (tooLarge.length > 0) return tooLarge;
     const then = claimed(plan, pool, group, rules, step.drive);
     if (then === group) return [against("note", "nothing-to-claim", "There is nothing to claim at this moment.")];
     const gain = usableOfGroup(plan, then, rules) - usableOfGroup(plan, group, rules);
-    if (gain > 0) return openSizes(plan, then, setting);
-    return [against("note", "claims-nothing", whyNothing(plan, pool, group, setting))];
+    const coming = members.filter(({ id }) => group.reach?.[id] !== undefined && then.reach?.[id] === undefined);
+    const inPart = partUsedFindings(plan, group, members, coming, setting);
+    if (gain > 0) return [...openSizes(plan, then, setting), ...inPart];
+    return [against("note", "claims-nothing", whyNothing(plan, pool, group, setting)), ...inPart];
   },
   apply: (state, step, { rules }) =>
     changed(state, (plan) => {

@@ -128,7 +128,7 @@ mirror:
 hybrid:
 {"kind": "widen-group", "group": "g1", "drives": ["x2"]}
 = The 12 TB drive on the shelf joins the Hybrid 1 group of P.
-  Widen by 12 TB, 22.4 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 4.0/4.0, x2 0.0/8.0
+  Widen by 12 TB, 34.7 h, slower, d1 4.0/4.0, d2 4.0/4.0, d3 8.0/4.0, x2 0.0/8.0
   no way back, erases x2, at the box, x2 bay 4, 8.0 > 16.0 4.0 3.7
 
 parity:

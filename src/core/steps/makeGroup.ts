@@ -5,6 +5,7 @@ import type { BoxRules, Group, GroupOptions, LayoutId, Plan } from "../document/
 import type { Finding } from "../findings/finding";
 import { layoutOf } from "../layouts/registry";
 import { type FirstFill, firstFillOf } from "../speeds/firstFill";
+import { largerThanParity } from "./besideParity";
 import { joiningFindings, layoutFindings, missingDrives, notFree } from "./checks";
 import { against, noCost, type StepCost, type StepSetting } from "./stepModule";
 
@@ -32,6 +33,7 @@ export function checkNewGroup({ plan, tested }: BoxState, step: NewGroup, settin
     ...missingDrives(plan, step.drives),
     ...notFree(plan, step.drives, setting),
     ...layoutFindings(step, step.drives.length, setting),
+    ...largerThanParity(plan, step, drivesOf(plan, step.drives), drivesOf(plan, step.drives), setting),
     ...joiningFindings(drivesOf(plan, step.drives), [], step, setting, tested),
   ];
 }

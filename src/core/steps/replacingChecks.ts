@@ -12,8 +12,10 @@ import { fateOf } from "../failures/fate";
 import type { Finding } from "../findings/finding";
 import { layoutOf } from "../layouts/registry";
 import { capital } from "../words/capital";
+import { largerThanParity } from "./besideParity";
 import { joiningFindings, missingDrives, named, shortBy } from "./checks";
 import { parityOf } from "./parityOf";
+import { partUsedFindings } from "./partUsedFindings";
 import { roomForChunks } from "./roomForChunks";
 import { against, type StepSetting } from "./stepModule";
 
@@ -67,10 +69,13 @@ function besideParity({ plan, step, setting, group, old, next }: Replacement): F
         },
       ),
     ];
-  const least = Math.min(...drivesOf(plan, parity).map((drive) => roomOf(drive, rules).length));
-  if (roomOf(next, rules).length <= least) return [];
-  const message = `${capital(named(plan, step.by, setting))} is larger than the parity drive. Change the parity drive for a larger one first.`;
-  return [against("block", "larger-than-parity", message, [step.by])];
+  return largerThanParity(plan, group, drivesOf(plan, group.drives), [next], setting, (was, larger) => ({
+    step: step.id,
+    by: [
+      { kind: "change-parity-drive", group: group.id, drive: was.id, by: larger.id },
+      { ...step, by: was.id },
+    ],
+  }));
 }
 
 /** What is left of the pool without the old drive, where that is pulled first. */
@@ -129,6 +134,7 @@ export function checkReplacing(
     ...besideParity(replacement),
     ...(step.how === "pulled" ? pulled(replacement) : attached(replacement)),
     ...roomForChunks(plan, owner.pool, step, { does: "Replacing a drive of", uses: [step.by] }, setting),
+    ...(next.bytes > old.bytes ? partUsedFindings(plan, owner.group, [...others, next], [next], setting) : []),
     ...joiningFindings([next], others, owner.group, setting, tested),
   ];
 }

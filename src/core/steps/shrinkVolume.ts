@@ -45,7 +45,7 @@ export const shrinkVolume: StepModule<"shrink-volume"> = {
       return [
         against("block", "not-smaller", `The volume has ${formatBytes(volume.bytes, family)}; that is no shrinking.`),
       ];
-    const capacity = fileSystemCapacity({ ...volume, bytes: step.bytes, fileSystemBytes: step.bytes });
+    const capacity = fileSystemCapacity({ ...volume, bytes: step.bytes });
     return capacity < (volume.usedBytes ?? 0)
       ? [
           against(
@@ -60,8 +60,11 @@ export const shrinkVolume: StepModule<"shrink-volume"> = {
     changed(state, (plan) => {
       const volume = volumeOf(plan, step.pool, step.volume);
       if (!volume) return;
+      // The file system goes as far as it went, or as the volume goes now: shrinking never makes it larger.
+      const reached = Math.min(step.bytes, volume.fileSystemBytes ?? volume.bytes);
       volume.bytes = step.bytes;
-      delete volume.fileSystemBytes;
+      if (reached < step.bytes) volume.fileSystemBytes = reached;
+      else delete volume.fileSystemBytes;
     }),
   cost: ({ plan }, _after, step) => {
     const pool = poolOf(plan, step.pool);

@@ -1,20 +1,51 @@
+import { changedBands } from "../bands/changedBands";
 import { occupied } from "../bands/occupied";
 import { bandsOfGroup } from "../box/figures";
 import { drivesOf, groupOf, poolOfGroup } from "../box/find";
-import { passHours, slowestRate } from "../box/passHours";
+import { slowestRate } from "../box/passHours";
 import { changed, takeIn } from "../box/state";
+import type { BoxRules, Plan, StepOf } from "../document/plan";
 import { REBUILD_SHARE, RESHAPE_SHARE } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
 import { takesAnyDrive } from "../layouts/widens";
-import { hoursFor } from "../time/hours";
+import { bandHours } from "../speeds/bandHours";
+import { firstFillOf } from "../speeds/firstFill";
+import { addHours, hoursFor, NO_HOURS } from "../time/hours";
 import { capital } from "../words/capital";
 import { plural } from "../words/counted";
 import { drivesInWords } from "./checks";
 import { filledOf } from "./filledOf";
 import { keepArrays } from "./keepArrays";
 import { BY_HAND } from "./stepMenu";
-import { A_FEW_MINUTES, noCost, type StepModule } from "./stepModule";
+import { A_FEW_MINUTES, noCost, type StepCost, type StepModule } from "./stepModule";
 import { checkWidening } from "./wideningChecks";
+
+/** Bands that get wider are rewritten, those that are new are filled, and what lies as before is left as it is. */
+function costOfRewrite(before: Plan, after: Plan, step: StepOf<"widen-group">, rules: BoxRules): StepCost {
+  const [was, is] = [groupOf(before, step.group), groupOf(after, step.group)];
+  if (!was || !is) return noCost({});
+  const drives = drivesOf(after, is.drives);
+  const bands = bandsOfGroup(after, is, rules);
+  const { rewritten, made } = changedBands(bandsOfGroup(before, was, rules), bands);
+  const fill = firstFillOf(layoutOf(is.layout), made, drives, rules);
+  const [moved, later] = [occupied(rewritten), occupied(bands)];
+  const work = [
+    ...was.drives.map((drive) => {
+      const [bytes, filled] = [moved.get(drive) ?? 0, fill?.work.find((each) => each.drive === drive)];
+      return { drive, reads: bytes + (filled?.reads ?? 0), writes: bytes + (filled?.writes ?? 0) };
+    }),
+    ...step.drives.map((drive) => ({ drive, reads: 0, writes: later.get(drive) ?? 0 })),
+  ].filter(({ reads, writes }) => reads + writes > 0);
+  const hours = addHours(
+    bandHours(rewritten, drives, () => RESHAPE_SHARE),
+    fill?.hours ?? NO_HOURS,
+  );
+  return noCost({
+    ...(work.length > 0 ? { hours, work, online: "slower" } : {}),
+    erased: [...step.drives],
+    undoable: false,
+  });
+}
 
 /** One or more drives more in a group: all its stripes are rewritten, and the space is there only at the end. */
 export const widenGroup: StepModule<"widen-group"> = {
@@ -71,18 +102,7 @@ export const widenGroup: StepModule<"widen-group"> = {
         undoable: false,
       });
     }
-    const then = groupOf(after.plan, step.group);
-    const later = then ? occupied(bandsOfGroup(after.plan, then, rules)) : before;
-    return noCost({
-      hours: passHours(plan, before, RESHAPE_SHARE),
-      erased: [...step.drives],
-      work: [
-        ...group.drives.map((drive) => ({ drive, reads: before.get(drive) ?? 0, writes: before.get(drive) ?? 0 })),
-        ...step.drives.map((drive) => ({ drive, reads: 0, writes: later.get(drive) ?? 0 })),
-      ],
-      online: "slower",
-      undoable: false,
-    });
+    return costOfRewrite(plan, after.plan, step, rules);
   },
   say: ({ plan }, step, setting) => {
     const group = groupOf(plan, step.group);

@@ -12,7 +12,9 @@ import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { takesAnyDrive, widensByDrive } from "../layouts/widens";
 import { capital } from "../words/capital";
+import { largerThanParity } from "./besideParity";
 import { drivesInWords, joiningFindings, missingDrives, notFree, shortBy, withoutBackup } from "./checks";
+import { nothingGained, partUsedFindings } from "./partUsedFindings";
 import { against, type StepSetting } from "./stepModule";
 
 /** What a check of a widening looks at. */
@@ -32,8 +34,7 @@ function allowed({ step, setting, layout }: WideningOf): Finding[] {
     const message = "By its rules your box does not widen a group. Add a further group, or replace its drives.";
     return [against("block", "no-widening", message)];
   }
-  // Where nothing is rewritten, several at once are several times one.
-  if (setting.rules.widening !== "one-drive" || step.drives.length < 2 || takesAnyDrive(layout)) return [];
+  if (setting.rules.widening !== "one-drive" || step.drives.length < 2) return [];
   const each = step.drives.map((drive): StepBody => ({ kind: "widen-group", group: step.group, drives: [drive] }));
   const message = "Your box widens by one drive at a time. Do it in as many steps.";
   return [
@@ -61,7 +62,7 @@ function bySizeRule({ setting, layout, members, joining }: WideningOf): Finding[
   if (layout.joinsAnySize || (layout.countsSmallest && setting.rules.joining === "as-smallest-member")) return [];
   return joining
     .flatMap((drive) => checkJoining(drive, members, setting.rules, setting.family))
-    .map((finding) => (finding.code === "larger-than-parity" ? { ...finding, severity: "block" } : finding));
+    .filter((finding) => finding.code !== "larger-than-parity");
 }
 
 /** That, whatever the rule, a drive reaches as high as the group's one band does. */
@@ -97,7 +98,16 @@ export function checkWidening(state: BoxState, step: StepOf<"widen-group">, sett
     ...allowed(widening),
     ...shape(widening),
     ...sizes,
+    ...largerThanParity(plan, group, members, joining, setting, (parity, larger) => ({
+      step: step.id,
+      by: [
+        { kind: "change-parity-drive", group: group.id, drive: parity.id, by: larger.id },
+        { ...step, drives: step.drives.map((id) => (id === larger.id ? parity.id : id)) },
+      ],
+    })),
     ...(sizes.some((finding) => finding.code === "too-small") ? [] : reaching(widening)),
+    ...nothingGained(plan, group, joining, setting),
+    ...partUsedFindings(plan, group, [...members, ...joining], joining, setting),
     ...joiningFindings(joining, members, group, setting, state.tested),
     ...(takesAnyDrive(layout) ? [] : withoutBackup(state, pool.id, "Widening", setting)),
   ];

@@ -1,0 +1,36 @@
+import { type Band, heightOf } from "./band";
+
+/** What becomes of a group's bands when drives join it. */
+export interface ChangedBands {
+  /** Bands that run over other drives than before, or at another height: what is on them is rewritten. As they were. */
+  rewritten: Band[];
+  /** Bands that were not there. */
+  made: Band[];
+}
+
+const offsetOn = (band: Band, drive: string) => band.members.find((member) => member.drive === drive)?.offset;
+
+/** Whether two bands begin at the same place of a drive. */
+const beginAlike = (one: Band, other: Band): boolean =>
+  one.members.some(({ drive, offset }) => offsetOn(other, drive) === offset);
+
+const isAlike = (one: Band, other: Band): boolean =>
+  one.members.length === other.members.length &&
+  heightOf(one) === heightOf(other) &&
+  one.scheme.kind === other.scheme.kind &&
+  one.members.every(({ drive }) => offsetOn(other, drive) !== undefined);
+
+/**
+ * Which bands a change rewrites, and which it makes; what neither touches stays as it is.
+ *
+ * @example changedBands(hybridOf448, hybridOf4488) // the bottom band is rewritten, one over the two tops is made
+ */
+export function changedBands(before: readonly Band[], after: readonly Band[]): ChangedBands {
+  const changed: ChangedBands = { rewritten: [], made: [] };
+  for (const band of after) {
+    const was = before.find((each) => beginAlike(each, band));
+    if (!was) changed.made.push(band);
+    else if (!isAlike(was, band)) changed.rewritten.push(was);
+  }
+  return changed;
+}
