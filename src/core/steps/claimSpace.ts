@@ -1,17 +1,15 @@
-import { occupied } from "../bands/occupied";
-import { bandsOfGroup, usableOfGroup } from "../box/figures";
+import { usableOfGroup } from "../box/figures";
 import { drivesOf, groupOf, poolOfGroup } from "../box/find";
-import { passHours } from "../box/passHours";
 import { atMost, claimed } from "../box/arrays";
 import { changed } from "../box/state";
 import type { Drive, Group, Plan, Pool } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { formatBytes, formatExactBytes } from "../bytes/formatBytes";
-import { REBUILD_SHARE } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
 import { largerThanParity } from "./besideParity";
+import { costOfNewSpace } from "./newSpace";
 import { partUsedFindings } from "./partUsedFindings";
-import { A_FEW_MINUTES, against, noCost, type StepModule, type StepSetting } from "./stepModule";
+import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
 
 /** What holds a claim back: in an array over whole drives the smallest that stands in it, spares included. */
 function whyNothing(plan: Plan, pool: Pool, group: Group, { family }: StepSetting): string {
@@ -99,33 +97,8 @@ export const claimSpace: StepModule<"claim-space"> = {
       else delete target.reach;
       if (then.kept) target.kept = then.kept;
     }),
-  cost: ({ plan }, after, step, { rules }) => {
-    const [before, then] = [groupOf(plan, step.group), groupOf(after.plan, step.group)];
-    if (!before || !then) return noCost({});
-    const [was, is] = [occupied(bandsOfGroup(plan, before, rules)), occupied(bandsOfGroup(after.plan, then, rules))];
-    const layout = layoutOf(then.layout);
-    // Copies and parity are written into the new space; chunks get theirs when something is stored in it.
-    // A box that copies only what is used has nothing to copy there yet.
-    const redundant =
-      !layout.chunked && rules.rebuilding !== "used-only" && layout.nominalTolerance(then.options ?? {}) > 0;
-    const more = drivesOf(after.plan, then.drives).map((drive) => ({
-      drive,
-      bytes: Math.max(0, (is.get(drive.id) ?? 0) - (was.get(drive.id) ?? 0)),
-    }));
-    return noCost({
-      hours:
-        redundant && more.some(({ bytes }) => bytes > 0)
-          ? passHours(after.plan, new Map(more.map(({ drive, bytes }) => [drive.id, bytes])), REBUILD_SHARE)
-          : A_FEW_MINUTES,
-      work: redundant
-        ? more
-            .filter(({ bytes }) => bytes > 0)
-            .map(({ drive, bytes }) => ({ drive: drive.id, reads: 0, writes: bytes }))
-        : [],
-      online: "slower",
-      undoable: false,
-    });
-  },
+  cost: ({ plan }, after, step, { rules }) =>
+    noCost({ online: "slower", undoable: false, ...costOfNewSpace(plan, after.plan, step.group, rules) }),
   say: ({ plan }, step) => ({
     does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} takes in the space of its larger drives${step.drive === undefined ? "" : ", one drive of them"}.`,
     why: "Until then the group uses of each new drive only what it used of the old one.",

@@ -12,6 +12,7 @@ import { capital } from "../words/capital";
 import { named, volumesFit } from "./checks";
 import { filledOf } from "./filledOf";
 import { keepArrays } from "./keepArrays";
+import { costOfNewSpace } from "./newSpace";
 import { parityOf } from "./parityOf";
 import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
@@ -94,10 +95,13 @@ export const removeDrive: StepModule<"remove-drive"> = {
     return found;
   },
   apply,
-  cost: ({ plan }, _after, step, { rules }) => {
+  cost: ({ plan }, after, step, { rules }) => {
     const owner = groupOfDrive(plan, step.drive);
     const drive = driveOf(plan, step.drive);
-    if (!owner || !drive || !layoutOf(owner.group.layout).chunked) return noCost({});
+    if (!owner || !drive) return noCost({});
+    // A box that claims by itself takes in what the smallest held back.
+    if (!layoutOf(owner.group.layout).chunked)
+      return noCost({ ...costOfNewSpace(plan, after.plan, owner.group.id, rules) });
     const bytes = filledOf(plan, owner.pool, owner.group, rules)[step.drive] ?? 0;
     return noCost({
       hours: hoursFor(bytes, sequentialRate(drive) * RESHAPE_SHARE),

@@ -67,7 +67,8 @@ function bySizeRule({ setting, layout, members, joining }: WideningOf): Finding[
 
 /** That, whatever the rule, a drive reaches as high as the group's one band does. */
 function reaching({ plan, setting, group, layout, members, joining }: WideningOf): Finding[] {
-  if (!layout.countsSmallest) return [];
+  // A stripe lies in zones where it is made of unequal drives; none is taken into one that it would part.
+  if (!layout.countsSmallest && !layout.zonedWhenUnequal) return [];
   const { rules, family } = setting;
   const bands = bandsOfGroup(plan, group, rules);
   const heights = members.map((member) => heightOn(bands, member.id, roomOf(member, rules).systemReserve));

@@ -35,270 +35,130 @@ const name = fc.string({ maxLength: 20 });
 const withoutNothing = <T extends object>(thing: T): T =>
   Object.fromEntries(Object.entries(thing).filter(([, value]) => value !== undefined)) as T;
 
+type Of<K extends Command["kind"]> = Extract<Command, { kind: K }>;
+
+/** A command of a kind, with what its fields can be, and how often it is drawn. */
+const some = <K extends Command["kind"]>(
+  kind: K,
+  fields: { [F in keyof Omit<Of<K>, "kind">]?: fc.Arbitrary<Of<K>[F]> },
+  weight = 1,
+) => ({ weight, arbitrary: fc.record({ kind: fc.constant(kind), ...fields }) as unknown as fc.Arbitrary<Command> });
+
+const drives = (most: number, least = 1) => fc.uniqueArray(driveId, { minLength: least, maxLength: most });
+const volumeId = fc.constantFrom("v1", "v2");
+
+const volume = fc.record({
+  name,
+  bytes: anyBytes,
+  fileSystem: fc.constantFrom("ext4" as const, "xfs" as const, "btrfs" as const, "none" as const),
+  usedBytes: anyBytes,
+  headroomShare: fc.constantFrom(0, 0.2, 0.5),
+});
+const dataSet = fc
+  .record(
+    {
+      id: fc.option(fc.constantFrom("s1", "s2"), { nil: undefined }),
+      name,
+      volume: volumeId,
+      bytes: anyBytes,
+      growth: fc.constantFrom({ bytesPerMonth: 5e10 }, { sharePerYear: 0.2 }),
+      worth: fc.constantFrom("replaceable" as const, "useful" as const, "precious" as const),
+    },
+    { requiredKeys: ["name", "volume", "bytes", "worth"] },
+  )
+  .map(withoutNothing);
+const backup = fc
+  .record(
+    {
+      id: fc.option(fc.constantFrom("b1", "b2"), { nil: undefined }),
+      name,
+      kind: fc.constantFrom("box" as const, "usb-drive" as const, "service" as const),
+      place: fc.constantFrom("here" as const, "elsewhere" as const),
+      bytes: anyBytes,
+      everyDays: fc.integer({ min: 1, max: 90 }),
+      keepsVersions: fc.boolean(),
+      lastVerified: fc.constantFrom("2026-11-01", "2024-02-29"),
+      dataSets: fc.subarray(["s1", "s2"]),
+    },
+    { requiredKeys: ["name", "kind", "place", "everyDays", "keepsVersions", "dataSets"] },
+  )
+  .map(withoutNothing);
+const calendar = fc.record({
+  id: fc.constant("c1"),
+  start: fc.constant("2026-11-23"),
+  timeZone: fc.constantFrom("UTC", "Europe/Lisbon"),
+  deliveryDays: fc.integer({ min: 0, max: 30 }),
+  hands: fc.constant<HandsWindow[]>(HANDS["week-ends"].windows),
+  excluded: fc.constant<DayRange[]>([]),
+});
+const price = fc.record({
+  bytes: anyBytes,
+  price: fc.integer({ min: 0, max: 900 }),
+  medium: fc.constant("hdd" as const),
+  bus: fc.constant("sata" as const),
+  label: name,
+});
+/** Some drives in two heaps, of which one can be empty. */
+const heaps = drives(6, 2).map((ids) => [ids.slice(0, 2), ids.slice(2)].filter((heap) => heap.length > 0));
+
 /** Any command, sensible for the plan at hand or not. */
 export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
-  {
-    weight: 4,
-    arbitrary: fc.record({
-      kind: fc.constant("add-drives" as const),
-      drives: fc.array(newDrive, { minLength: 1, maxLength: 4 }),
-    }),
-  },
-  {
-    weight: 4,
-    arbitrary: fc.record({
-      kind: fc.constant("make-group" as const),
-      drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 6 }),
-      layout,
-      pool: fc.option(poolId),
-    }),
-  },
-  { weight: 3, arbitrary: fc.record({ kind: fc.constant("move-drive" as const), drive: driveId, to: place }) },
-  { weight: 1, arbitrary: fc.record({ kind: fc.constant("rename-plan" as const), name }) },
-  {
-    weight: 1,
-    arbitrary: fc.record({ kind: fc.constant("change-box" as const), bays: fc.integer({ min: 0, max: 26 }) }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("edit-drive" as const),
-      drive: driveId,
-      changes: fc.record({ label: name, serial: fc.option(name) }),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("remove-drives" as const),
-      drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }),
-    }),
-  },
-  { weight: 1, arbitrary: fc.record({ kind: fc.constant("change-layout" as const), group: groupId, layout }) },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("add-to-group" as const),
-      group: groupId,
-      drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 3 }),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("leave-group" as const),
-      drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("seat-drives" as const),
-      drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 3 }),
-    }),
-  },
-  { weight: 1, arbitrary: fc.record({ kind: fc.constant("take-apart" as const), group: groupId }) },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("set-spare" as const),
-      pool: poolId,
-      drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("set-spare" as const),
-      pool: poolId,
-      group: groupId,
-      drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("set-helper" as const),
-      pool: poolId,
-      drives: fc.uniqueArray(driveId, { minLength: 1, maxLength: 2 }),
-      role: fc.constantFrom("read-cache" as const, "write-log" as const),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("make-groups" as const),
-      layout,
-      groups: fc
-        .uniqueArray(driveId, { minLength: 2, maxLength: 6 })
-        .map((ids) => [ids.slice(0, ids.length / 2), ids.slice(ids.length / 2)]),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("lay-out-pool" as const),
-      pool: fc.option(poolId),
-      groups: fc.uniqueArray(driveId, { minLength: 2, maxLength: 6 }).chain((ids) =>
-        layout.map((each) =>
-          [
-            { layout: each, drives: ids.slice(0, 2) },
-            { layout: each, drives: ids.slice(2) },
-          ].filter(({ drives }) => drives.length > 0),
-        ),
-      ),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("set-prices" as const),
-      prices: fc.array(
-        fc.record({
-          bytes: anyBytes,
-          price: fc.integer({ min: 0, max: 900 }),
-          medium: fc.constant("hdd" as const),
-          bus: fc.constant("sata" as const),
-          label: name,
-        }),
-        { maxLength: 3 },
-      ),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({ kind: fc.constant("set-landing" as const), pool: poolId, landsFor: fc.option(poolId) }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("set-options" as const),
-      group: groupId,
-      options: fc.record({ data: fc.integer({ min: 1, max: 6 }), parity: fc.integer({ min: 1, max: 3 }) }),
-    }),
-  },
-  {
-    weight: 2,
-    arbitrary: fc.record({
-      kind: fc.constant("add-volume" as const),
-      pool: poolId,
-      volume: fc.record({
-        name,
-        bytes: anyBytes,
-        fileSystem: fc.constantFrom("ext4" as const, "xfs" as const, "btrfs" as const, "none" as const),
-        usedBytes: anyBytes,
-        headroomShare: fc.constantFrom(0, 0.2, 0.5),
-      }),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("edit-volume" as const),
-      pool: poolId,
-      volume: fc.constantFrom("v1", "v2"),
-      changes: fc.record({ bytes: anyBytes }),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("remove-volume" as const),
-      pool: poolId,
-      volume: fc.constantFrom("v1", "v2"),
-    }),
-  },
-  { weight: 1, arbitrary: fc.record({ kind: fc.constant("rename-pool" as const), pool: poolId, name }) },
-  {
-    weight: 2,
-    arbitrary: fc.record({
-      kind: fc.constant("put-data-set" as const),
-      dataSet: fc
-        .record(
-          {
-            id: fc.option(fc.constantFrom("s1", "s2"), { nil: undefined }),
-            name,
-            volume: fc.constantFrom("v1", "v2"),
-            bytes: anyBytes,
-            growth: fc.constantFrom({ bytesPerMonth: 5e10 }, { sharePerYear: 0.2 }),
-            worth: fc.constantFrom("replaceable" as const, "useful" as const, "precious" as const),
-          },
-          { requiredKeys: ["name", "volume", "bytes", "worth"] },
-        )
-        .map(withoutNothing),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({ kind: fc.constant("remove-data-set" as const), dataSet: fc.constantFrom("s1", "s2") }),
-  },
-  {
-    weight: 2,
-    arbitrary: fc.record({
-      kind: fc.constant("put-backup" as const),
-      backup: fc
-        .record(
-          {
-            id: fc.option(fc.constantFrom("b1", "b2"), { nil: undefined }),
-            name,
-            kind: fc.constantFrom("box" as const, "usb-drive" as const, "service" as const),
-            place: fc.constantFrom("here" as const, "elsewhere" as const),
-            bytes: anyBytes,
-            everyDays: fc.integer({ min: 1, max: 90 }),
-            keepsVersions: fc.boolean(),
-            lastVerified: fc.constantFrom("2026-11-01", "2024-02-29"),
-            dataSets: fc.subarray(["s1", "s2"]),
-          },
-          { requiredKeys: ["name", "kind", "place", "everyDays", "keepsVersions", "dataSets"] },
-        )
-        .map(withoutNothing),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({ kind: fc.constant("remove-backup" as const), backup: fc.constantFrom("b1", "b2") }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("set-calendar" as const),
-      calendar: fc.option(
-        fc.record({
-          id: fc.constant("c1"),
-          start: fc.constant("2026-11-23"),
-          timeZone: fc.constantFrom("UTC", "Europe/Lisbon"),
-          deliveryDays: fc.integer({ min: 0, max: 30 }),
-          hands: fc.constant<HandsWindow[]>(HANDS["week-ends"].windows),
-          excluded: fc.constant<DayRange[]>([]),
-        }),
-      ),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("insert-sequence" as const),
-      name,
-      steps: fc.constant<StepBody[]>([
-        { kind: "verify" as const, pool: "p1" },
-        { kind: "test-drive" as const, drive: "b1", notBefore: "2027-11-23" },
-      ]),
-      drives: fc.constantFrom<Drive[][]>([], [testDrive("b1", 4e12, { toBuy: true })]),
-    }),
-  },
-  {
-    weight: 1,
-    arbitrary: fc.record({
-      kind: fc.constant("edit-step" as const),
-      step: fc.constantFrom("s1", "s2"),
-      changes: fc.constantFrom(
-        { notBefore: "2027-01-01" },
-        { notBefore: null },
-        { lifted: { on: "2026-11-23", words: "I have it on paper." } },
-        { lifted: null },
-      ),
-    }),
-  },
+  some("add-drives", { drives: fc.array(newDrive, { minLength: 1, maxLength: 4 }) }, 4),
+  some("make-group", { drives: drives(6), layout, pool: fc.option(poolId) }, 4),
+  some("move-drive", { drive: driveId, to: place }, 3),
+  some("rename-plan", { name }),
+  some("change-box", { bays: fc.integer({ min: 0, max: 26 }) }),
+  some("edit-drive", { drive: driveId, changes: fc.record({ label: name, serial: fc.option(name) }) }),
+  some("remove-drives", { drives: drives(2) }),
+  some("change-layout", { group: groupId, layout }),
+  some("add-to-group", { group: groupId, drives: drives(3) }),
+  some("leave-group", { drives: drives(2) }),
+  some("seat-drives", { drives: drives(3) }),
+  some("take-apart", { group: groupId }),
+  some("set-spare", { pool: poolId, drives: drives(2) }),
+  some("set-spare", { pool: poolId, group: groupId, drives: drives(2) }),
+  some("set-helper", {
+    pool: poolId,
+    drives: drives(2),
+    role: fc.constantFrom("read-cache" as const, "write-log" as const),
+  }),
+  some("make-groups", { layout, groups: heaps }),
+  some("lay-out-pool", {
+    pool: fc.option(poolId),
+    groups: fc.tuple(layout, heaps).map(([each, lists]) => lists.map((ids) => ({ layout: each, drives: ids }))),
+  }),
+  some("set-prices", { prices: fc.array(price, { maxLength: 3 }) }),
+  some("set-landing", { pool: poolId, landsFor: fc.option(poolId) }),
+  some("set-options", {
+    group: groupId,
+    options: fc.record({ data: fc.integer({ min: 1, max: 6 }), parity: fc.integer({ min: 1, max: 3 }) }),
+  }),
+  some("add-volume", { pool: poolId, volume }, 2),
+  some("edit-volume", { pool: poolId, volume: volumeId, changes: fc.record({ bytes: anyBytes }) }),
+  some("remove-volume", { pool: poolId, volume: volumeId }),
+  some("rename-pool", { pool: poolId, name }),
+  some("put-data-set", { dataSet }, 2),
+  some("remove-data-set", { dataSet: fc.constantFrom("s1", "s2") }),
+  some("put-backup", { backup }, 2),
+  some("remove-backup", { backup: fc.constantFrom("b1", "b2") }),
+  some("set-calendar", { calendar: fc.option(calendar) }),
+  some("insert-sequence", {
+    name,
+    steps: fc.constant<StepBody[]>([
+      { kind: "verify", pool: "p1" },
+      { kind: "test-drive", drive: "b1", notBefore: "2027-11-23" },
+    ]),
+    drives: fc.constantFrom<Drive[][]>([], [testDrive("b1", 4e12, { toBuy: true })]),
+  }),
+  some("edit-step", {
+    step: fc.constantFrom("s1", "s2"),
+    changes: fc.constantFrom(
+      { notBefore: "2027-01-01" },
+      { notBefore: null },
+      { lifted: { on: "2026-11-23", words: "I have it on paper." } },
+      { lifted: null },
+    ),
+  }),
 );
 
 /** A plan that some commands have led to; those that did not fit were refused. */

@@ -1,105 +1,59 @@
 import fc from "fast-check";
-import type { Plan, Step, StepBody } from "../document/plan";
+import type { Plan, Step, StepBody, StepKind, StepOf } from "../document/plan";
 import { layouts } from "../layouts/registry";
 
 const layoutId = fc.constantFrom(...layouts.map((layout) => layout.id));
 
+/** A step of a kind, with what its fields can be. */
+const some = <K extends StepKind>(
+  kind: K,
+  fields: { [F in Exclude<keyof StepOf<K>, "id" | "kind">]?: fc.Arbitrary<StepOf<K>[F]> },
+) => fc.record({ kind: fc.constant(kind), ...fields }) as unknown as fc.Arbitrary<StepBody>;
+
 /** Any step on a plan: sensible or not, for the ids that are there and some that are not. */
 export function anyStepOn(plan: Plan): fc.Arbitrary<StepBody> {
   const drive = fc.constantFrom(...plan.drives.map((each) => each.id), "nowhere");
-  const some = (most: number) => fc.uniqueArray(drive, { minLength: 1, maxLength: most });
+  const drives = (most: number, least = 1) => fc.uniqueArray(drive, { minLength: least, maxLength: most });
   const group = fc.constantFrom("g1", "g2", "g9");
   const pool = fc.constantFrom("p1", "p2");
   const bytes = fc.integer({ min: 1, max: 3e13 });
-  return fc.oneof<fc.Arbitrary<StepBody>[]>(
-    fc.record({
-      kind: fc.constant("create-group" as const),
-      pool,
-      group: fc.constant("g2"),
-      name: fc.constant("New"),
-      layout: layoutId,
-      drives: some(4),
-    }),
-    fc.record({
-      kind: fc.constant("add-group" as const),
-      pool,
-      group: fc.constant("g2"),
-      layout: layoutId,
-      drives: some(4),
-    }),
-    fc.record({
-      kind: fc.constant("mirror-drive" as const),
-      pool: fc.constant("p2"),
-      group: fc.constant("g2"),
-      name: fc.constant("M"),
-      drive,
-      by: drive,
-    }),
-    fc.record({
-      kind: fc.constant("mirror-drive" as const),
-      pool,
-      group: fc.constantFrom("g1", "g2"),
-      name: fc.constant("M"),
-      drive,
-      by: drive,
-      also: fc.uniqueArray(drive, { maxLength: 2 }),
-    }),
-    fc.record({ kind: fc.constant("widen-group" as const), group, drives: some(2) }),
-    fc.record({ kind: fc.constant("widen-group" as const), group, drives: some(2) }),
-    fc.record({
-      kind: fc.constant("replace-drive" as const),
-      drive,
-      by: drive,
-      how: fc.constantFrom("attached" as const, "pulled" as const),
-    }),
-    fc.record({
-      kind: fc.constant("replace-drive" as const),
-      drive,
-      by: drive,
-      how: fc.constantFrom("attached" as const, "pulled" as const),
-    }),
-    fc.record({ kind: fc.constant("claim-space" as const), group }),
-    fc.record({ kind: fc.constant("claim-space" as const), group, drive }),
-    fc.record({
-      kind: fc.constant("change-level" as const),
-      group,
-      layout: layoutId,
-      drives: fc.uniqueArray(drive, { maxLength: 2 }),
-      without: fc.uniqueArray(drive, { maxLength: 1 }),
-    }),
-    fc.record({ kind: fc.constant("set-spare" as const), pool, drive }),
-    fc.record({ kind: fc.constant("remove-spare" as const), drive }),
-    fc.record({ kind: fc.constant("remove-drive" as const), drive }),
-    fc.record({ kind: fc.constant("grow-volume" as const), pool, volume: fc.constant("v1") }),
-    fc.record({ kind: fc.constant("grow-volume" as const), pool, volume: fc.constant("v1"), bytes }),
-    fc.record({ kind: fc.constant("shrink-volume" as const), pool, volume: fc.constant("v1"), bytes }),
-    fc.record({ kind: fc.constant("grow-file-system" as const), pool, volume: fc.constant("v1") }),
-    fc.record({ kind: fc.constant("test-drive" as const), drive }),
-    fc.record({ kind: fc.constant("wipe-drive" as const), drive }),
-    fc.record({ kind: fc.constant("back-up" as const), pool, to: fc.constant("elsewhere") }),
-    fc.record({ kind: fc.constant("verify" as const), pool }),
-    fc.record({ kind: fc.constant("change-parity-drive" as const), group, drive, by: drive }),
-    fc.record({ kind: fc.constant("sync" as const), pool }),
-    fc.record({ kind: fc.constant("rebalance" as const), group }),
-    fc.record({ kind: fc.constant("rebuild-from-backup" as const), pool, layout: layoutId, drives: some(5) }),
-    fc.record({
-      kind: fc.constant("rebuild-from-backup" as const),
-      pool,
-      layout: layoutId,
-      drives: some(5),
-      box: fc.record({
-        name: fc.constant("Other"),
-        bays: fc.integer({ min: 1, max: 8 }),
-        rules: fc.record({
-          set: fc.constantFrom(
-            "classic-raid" as const,
-            "hybrid-box" as const,
-            "linux-host" as const,
-            "chunk-copies" as const,
-          ),
-        }),
-      }),
-    }),
+  const volume = fc.constant("v1");
+  const name = fc.constant("New");
+  const how = fc.constantFrom("attached" as const, "pulled" as const);
+  const sets = ["classic-raid", "hybrid-box", "linux-host", "chunk-copies"] as const;
+  const box = fc.record({
+    name: fc.constant("Other"),
+    bays: fc.integer({ min: 1, max: 8 }),
+    rules: fc.record({ set: fc.constantFrom(...sets) }),
+  });
+  return fc.oneof(
+    some("create-group", { pool, group: fc.constant("g2"), name, layout: layoutId, drives: drives(4) }),
+    some("add-group", { pool, group: fc.constant("g2"), layout: layoutId, drives: drives(4) }),
+    some("mirror-drive", { pool: fc.constant("p2"), group: fc.constant("g2"), name, drive, by: drive }),
+    some("mirror-drive", { pool, group: fc.constantFrom("g1", "g2"), name, drive, by: drive, also: drives(2, 0) }),
+    some("widen-group", { group, drives: drives(2) }),
+    some("widen-group", { group, drives: drives(2) }),
+    some("replace-drive", { drive, by: drive, how }),
+    some("replace-drive", { drive, by: drive, how }),
+    some("claim-space", { group }),
+    some("claim-space", { group, drive }),
+    some("change-level", { group, layout: layoutId, drives: drives(2, 0), without: drives(1, 0) }),
+    some("set-spare", { pool, drive }),
+    some("remove-spare", { drive }),
+    some("remove-drive", { drive }),
+    some("grow-volume", { pool, volume }),
+    some("grow-volume", { pool, volume, bytes }),
+    some("shrink-volume", { pool, volume, bytes }),
+    some("grow-file-system", { pool, volume }),
+    some("test-drive", { drive }),
+    some("wipe-drive", { drive }),
+    some("back-up", { pool, to: fc.constant("elsewhere") }),
+    some("verify", { pool }),
+    some("change-parity-drive", { group, drive, by: drive }),
+    some("sync", { pool }),
+    some("rebalance", { group }),
+    some("rebuild-from-backup", { pool, layout: layoutId, drives: drives(5) }),
+    some("rebuild-from-backup", { pool, layout: layoutId, drives: drives(5), box }),
   );
 }
 

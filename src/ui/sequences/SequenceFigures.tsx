@@ -96,7 +96,7 @@ function Objections({ tried: { blocks, breaks, warnings } }: { tried: Tried }) {
         </p>
       )}
       {warnings
-        .filter((finding) => finding.code.startsWith("backup-"))
+        .filter(({ code }) => code.startsWith("backup-") || code === "ends-inside-a-band")
         .map((finding) => (
           <p key={finding.message} className="text-ochre-text">
             {finding.message}
