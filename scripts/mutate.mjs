@@ -1,8 +1,9 @@
 // Mutation testing of a folder of the core: every line is broken in turn, and a test has to fail. Each mutant is tried
 // against the plain tests first, and those that live against all, properties included. Prints a table, and the mutants
-// that lived. Incremental: what has not changed since the last run is taken over. Ends after 40 minutes at most; what
-// was not tried by then counts as not killed.
+// that lived. Ends after 40 minutes at most; what was not tried by then counts as not killed. Incremental: while the
+// core and the tests there were stay as they are, the next run takes over what was killed, and tries only the rest.
 import { spawn } from "node:child_process";
+import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { relative } from "node:path";
 import { bin, generate, install } from "./setup.mjs";
@@ -113,12 +114,48 @@ function tell(mutants) {
 }
 
 const LIVES = new Set(["Survived", "NoCoverage"]);
-const plain = await run("plain");
-const lived = plain.filter((mutant) => LIVES.has(mutant.status));
-const mutants = new Map((plain.length > 0 ? plain : await run("all")).map((mutant) => [nameOf(mutant), mutant]));
-if (lived.length > 0 && Date.now() < end)
-  for (const mutant of await run("all", lived))
-    if (mutants.has(nameOf(mutant)) && mutant.status !== "Skipped") mutants.set(nameOf(mutant), mutant);
+const MEMORY = `.cache/mutate/${folder}.memory.json`;
+const hashOf = (file) => createHash("sha1").update(readFileSync(file)).digest("hex");
+const isTest = (file) => file.endsWith(".test.ts") || file.includes("/testing/");
+const hashes = (of) =>
+  Object.fromEntries(
+    readdirSync("src/core", { recursive: true })
+      .map((file) => `src/core/${file}`)
+      .filter((file) => file.endsWith(".ts") && of(file))
+      .sort()
+      .map((file) => [file, hashOf(file)]),
+  );
+const now = { sources: hashes((file) => !isTest(file)), tests: hashes(isTest) };
+
+/** What an earlier run found, as far as it still holds: the core is the same, and no test has changed or gone. */
+function remembered() {
+  if (!existsSync(MEMORY)) return new Map();
+  const { sources, tests, mutants } = JSON.parse(readFileSync(MEMORY, "utf8"));
+  const same =
+    JSON.stringify(sources) === JSON.stringify(now.sources) &&
+    Object.entries(tests).every(([file, hash]) => now.tests[file] === hash);
+  return new Map(same ? mutants.map((mutant) => [nameOf(mutant), mutant]) : []);
+}
+
+const mutants = remembered();
+if (mutants.size > 0)
+  console.log(`${mutants.size} mutants are known from an earlier run; those killed are taken over.`);
+const isOpen = ({ status }) => LIVES.has(status) || status === "Skipped";
+const open = () => [...mutants.values()].filter(isOpen);
+/** Tries those that are still open, or all where none is known; what was not tried stays as it was. */
+async function tryThem(tests) {
+  if (mutants.size > 0 && open().length === 0) return;
+  const known = new Set(mutants.keys());
+  for (const mutant of await run(tests, known.size > 0 ? open() : []))
+    if (
+      known.size === 0 ||
+      (known.has(nameOf(mutant)) && isOpen(mutants.get(nameOf(mutant))) && mutant.status !== "Skipped")
+    )
+      mutants.set(nameOf(mutant), mutant);
+  writeFileSync(MEMORY, JSON.stringify({ ...now, mutants: [...mutants.values()] }));
+}
+await tryThem("plain");
+if (Date.now() < end) await tryThem("all");
 if (mutants.size === 0) {
   console.error("No mutant was tried: see what is said above.");
   process.exit(1);

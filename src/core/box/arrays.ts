@@ -35,6 +35,7 @@ const sparesOf = (plan: Plan, pool: Pool, group: Group) => drivesOf(plan, [...po
  * @returns the same group where there is nothing to claim
  */
 export function claimed(plan: Plan, pool: Pool, group: Group, rules: BoxRules, drive?: string): Group {
+  if (layoutOf(group.layout).liesEndToEnd) return group;
   const { reach: old, ...rest } = group;
   const reach = drive === undefined ? [] : Object.entries(old ?? {}).filter(([id]) => id !== drive);
   const then: Group = old ? { ...rest, ...(reach.length > 0 ? { reach: Object.fromEntries(reach) } : {}) } : group;

@@ -13,35 +13,42 @@ function schemeOfSlice(tolerance: 1 | 2, count: number): Scheme | null {
   return count === tolerance + 1 ? { kind: "mirror" } : null;
 }
 
-/** Where a hybrid's bands end, from the bottom: those that it has stay, and above them drives are cut at each size. */
-function cutsOf(rooms: readonly Room[], kept: readonly KeptArray[]): Bytes[] {
-  const ends = kept.map(({ from, offset, used }) => from + offset + used);
-  const top = Math.max(0, ...ends);
-  const above = rooms.map((room) => room.length).filter((length) => length > top);
-  return [...new Set([...ends, ...above])].sort((a, b) => a - b);
+/** A slice across the drives, from one height to another, in bytes above their reserves. */
+interface Slice {
+  from: Bytes;
+  to: Bytes;
+  /** What lies in it already. */
+  known?: KeptArray;
+}
+
+/** The slices of a hybrid from the bottom: those that it has stay, and above them drives are cut at each size. */
+function slicesOf(rooms: readonly Room[], kept: readonly KeptArray[]): Slice[] {
+  const standing = kept.map((known): Slice => ({
+    from: known.from,
+    to: known.from + known.offset + known.used,
+    known,
+  }));
+  const top = Math.max(0, ...standing.map(({ to }) => to));
+  const levels = [...new Set(rooms.map((room) => room.length))].filter((level) => level > top).sort((a, b) => a - b);
+  return [...standing, ...levels.map((to, i) => ({ from: levels[i - 1] ?? top, to }))];
 }
 
 /** Cuts the drives level and lays one band over every slice that can be protected. */
 function layOutSlices(tolerance: 1 | 2, rooms: readonly Room[], { arrayFormat, kept = [] }: LayoutSetting): Band[] {
-  const bands: Band[] = [];
-  let floor: Bytes = 0;
-  for (const level of cutsOf(rooms, kept)) {
-    const from = floor;
-    floor = level;
-    const reaching = rooms.filter((room) => room.length >= level);
+  return slicesOf(rooms, kept).flatMap(({ from, to, known }): Band[] => {
+    const reaching = rooms.filter((room) => room.length >= to);
     const scheme = schemeOfSlice(tolerance, reaching.length);
-    if (!scheme) continue;
-    const slices = reaching.map(() => level - from);
-    const known = kept.find((each) => each.from === from);
-    const { metadata, length } = known ? fitKept(known, slices) : fitArray(arrayFormat, slices, scheme);
-    if (length > 0)
-      bands.push({
-        scheme,
-        metadata,
-        members: reaching.map((room) => ({ drive: room.drive, offset: room.systemReserve + from + metadata, length })),
-      });
-  }
-  return bands;
+    if (!scheme) return [];
+    const sizes = reaching.map(() => to - from);
+    const { metadata, length } = known ? fitKept(known, sizes) : fitArray(arrayFormat, sizes, scheme);
+    if (length <= 0) return [];
+    const members = reaching.map((room) => ({
+      drive: room.drive,
+      offset: room.systemReserve + from + metadata,
+      length,
+    }));
+    return [{ scheme, metadata, members }];
+  });
 }
 
 function hybridLayout(

@@ -91,6 +91,8 @@ export interface Layout {
   joinsAnySize?: true;
   /** Whether unequal drives are striped in zones on a Linux host, which then neither widens nor changes it. */
   zonedWhenUnequal?: true;
+  /** Whether its parts lie end to end on one drive, so that none can grow where it is: a claim brings nothing. */
+  liesEndToEnd?: true;
   /** Whether it can use no hot spare, and no drive of it can be copied to another while it runs. */
   takesNoSpare?: true;
   /**

@@ -20,6 +20,7 @@ export const spannedMirror: Layout = {
   widening: "never",
   becomes: [],
   independent: true,
+  liesEndToEnd: true,
   layOut(rooms, setting) {
     requireRooms(spannedMirror, rooms);
     const large = rooms.reduce((most, room) => (room.length > most.length ? room : most));

@@ -1,4 +1,5 @@
 import type { BoxRules, LayoutId, Plan, RuleSetId, StepBody } from "../document/plan";
+import { bandsOfPool } from "../box/figures";
 import { sizeCurve } from "../nextDrive/sizeCurve";
 import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { numbered } from "../testing/anySteps";
@@ -89,6 +90,47 @@ describe("a hybrid's bands are never cut anew", () => {
     expect(at(1).outcome).toEqual({ ok: false, reason: "It would bring nothing: it covers no band whole." });
     // 2 TB are 186 units: 120 in the band, and 66 as a mirror with the top of the first.
     expect(units(at(2).gainBytes)).toBe(186);
+  });
+});
+
+describe("what random plans have found", () => {
+  test("a smaller drive is not taken into a stripe, whatever the rule for joining", () => {
+    const stripe = over(box("parity-drive", "raid0", [200, 200], [120]), { layouts: ["raid0"] });
+    expect(said(stripe, widen("x1"))).toContain("block too-small");
+  });
+  test("a box that claims by itself fills what it has gained after a copy, and after a removal", () => {
+    const rules = { claiming: "by-itself", rebuilding: "whole-drive", replacing: "old-attached" } as const;
+    const made = over(box("linux-host", "raid1", [100, 300], [300]), rules);
+    const { cost } = last(made, { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" });
+    // 100 are copied, then the 200 more are written to both.
+    expect(cost.work.map(({ drive, reads, writes }) => [drive, units(reads), units(writes)])).toEqual([
+      ["d1", 100, 0],
+      ["x1", 0, 300],
+      ["d2", 0, 200],
+    ]);
+    expect(cost.hours.expected).toBeCloseTo(
+      (100 * UNIT) / (0.6 * 130e6 * 3600) + (200 * UNIT) / (0.6 * 150e6 * 3600),
+      1,
+    );
+    const three = over(box("linux-host", "raid1", [100, 300, 300]), rules);
+    const removed = last(three, { kind: "remove-drive", drive: "d1" }).cost;
+    expect(removed.work.map(({ drive, writes }) => [drive, units(writes)])).toEqual([
+      ["d2", 200],
+      ["d3", 200],
+    ]);
+  });
+  test("the bands of a hybrid lie to the byte where they lay, the rounding between them included", () => {
+    const made = boxWith("linux-host", "hybrid-1", [120e9, 209e9, 250e9, 400e9], [209_000_127_488]);
+    const { moments } = walkPlan(numbered(made, [{ kind: "replace-drive", drive: "d1", by: "x1", how: "attached" }]));
+    const bands = moments.map(({ state }) => bandsOfPool(state.plan, state.plan.pools[0]!, rulesOf(made.box.rules)));
+    const lie = bands.map((each) => each.map(({ members }) => [members[0]!.offset, members[0]!.length]));
+    expect(lie[1]).toEqual(lie[0]);
+  });
+  test("small drives that are mirrored end to end onto a large one claim nothing: the next one lies above", () => {
+    const made = box("linux-host", "spanned-mirror", [120, 250, 150], [209]);
+    expect(pools(made, replace("d1", "x1"), claim)).toEqual([250, 250, 250]);
+    expect(said(made, replace("d1", "x1"), claim)).toEqual(["note claims-nothing"]);
+    expect(said(made, claim)).toEqual(["note nothing-to-claim"]);
   });
 });
 

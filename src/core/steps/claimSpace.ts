@@ -13,6 +13,8 @@ import { against, noCost, type StepModule, type StepSetting } from "./stepModule
 
 /** What holds a claim back: in an array over whole drives the smallest that stands in it, spares included. */
 function whyNothing(plan: Plan, pool: Pool, group: Group, { family }: StepSetting): string {
+  if (layoutOf(group.layout).liesEndToEnd)
+    return "The claim brings nothing: the parts of this layout lie end to end on one drive, and none can grow where it is.";
   if (!layoutOf(group.layout).countsSmallest)
     return "The claim brings nothing yet: no new band can be laid above those that there are.";
   const smallest = (drives: readonly Drive[]) =>
@@ -80,7 +82,8 @@ export const claimSpace: StepModule<"claim-space"> = {
     const tooLarge = largerThanParity(plan, group, members, members, setting);
     if (tooLarge.length > 0) return tooLarge;
     const then = claimed(plan, pool, group, rules, step.drive);
-    if (then === group) return [against("note", "nothing-to-claim", "There is nothing to claim at this moment.")];
+    if (then === group && !group.reach)
+      return [against("note", "nothing-to-claim", "There is nothing to claim at this moment.")];
     const gain = usableOfGroup(plan, then, rules) - usableOfGroup(plan, group, rules);
     const coming = members.filter(({ id }) => group.reach?.[id] !== undefined && then.reach?.[id] === undefined);
     const inPart = partUsedFindings(plan, group, members, coming, setting);

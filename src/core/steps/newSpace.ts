@@ -12,6 +12,7 @@ import type { StepCost } from "./stepModule";
  * into it. Chunks get theirs when something is stored in them, and a box that copies only what is used has nothing to
  * copy there yet.
  *
+ * @param stood for a drive that replaces one, the one whose place it has taken
  * @returns nothing where nothing is written
  */
 export function costOfNewSpace(
@@ -19,6 +20,7 @@ export function costOfNewSpace(
   after: Plan,
   group: string,
   rules: BoxRules,
+  stood: Readonly<Record<string, string>> = {},
 ): Pick<StepCost, "hours" | "work" | "online"> | null {
   const [was, is] = [groupOf(before, group), groupOf(after, group)];
   if (!was || !is) return null;
@@ -27,7 +29,7 @@ export function costOfNewSpace(
     return null;
   const [then, now] = [occupied(bandsOfGroup(before, was, rules)), occupied(bandsOfGroup(after, is, rules))];
   const work = drivesOf(after, is.drives)
-    .map(({ id }) => ({ drive: id, reads: 0, writes: (now.get(id) ?? 0) - (then.get(id) ?? 0) }))
+    .map(({ id }) => ({ drive: id, reads: 0, writes: (now.get(id) ?? 0) - (then.get(stood[id] ?? id) ?? 0) }))
     .filter(({ writes }) => writes > 0);
   if (work.length === 0) return null;
   const bytes = new Map(work.map(({ drive, writes }) => [drive, writes]));

@@ -13,31 +13,40 @@ import { bayOf } from "../drives/drive";
 import { limitedRoom, roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
 import { rebuildsOf } from "../speeds/rebuild";
-import { hoursFor } from "../time/hours";
+import { addHours, hoursFor, NO_HOURS } from "../time/hours";
 import { capital } from "../words/capital";
 import { handling, named } from "./checks";
 import { filledOf } from "./filledOf";
 import { keepArrays } from "./keepArrays";
 import { checkReplacing } from "./replacingChecks";
+import { costOfNewSpace } from "./newSpace";
 import { rebuiltTogether } from "./rebuiltTogether";
 import { BY_HAND } from "./stepMenu";
 import { noCost, type StepCost, type StepModule, type StepSetting } from "./stepModule";
 
 type Replacing = StepOf<"replace-drive">;
 
-/** With the old drive attached: what the group uses of it is copied, drive to drive. */
-function costOfCopy({ plan }: BoxState, step: Replacing, { rules }: StepSetting): StepCost {
+/**
+ * With the old drive attached: what the group uses of it is copied, drive to drive; and what the group has gained then,
+ * in a box that claims by itself, is made redundant.
+ */
+function costOfCopy({ plan }: BoxState, after: BoxState, step: Replacing, { rules }: StepSetting): StepCost {
   const owner = groupOfDrive(plan, step.drive);
   if (!owner) return noCost({});
   const share = rules.rebuilding === "used-only" ? usedShare(owner.pool, dataOfPool(plan, owner.pool, rules)) : 1;
   const bands = bandsOfGroup(plan, owner.group, rules);
   const bytes = Math.round((occupied(bands).get(step.drive) ?? 0) * share);
+  const more = costOfNewSpace(plan, after.plan, owner.group.id, rules, { [step.by]: step.drive });
+  const others = (more?.work ?? []).filter(({ drive }) => drive !== step.by);
+  const own = more?.work.find(({ drive }) => drive === step.by)?.writes ?? 0;
+  const copy = hoursFor(bytes, slowestRate(drivesOf(plan, [step.drive, step.by])) * rebuildShareOf(bands));
   return noCost({
-    hours: hoursFor(bytes, slowestRate(drivesOf(plan, [step.drive, step.by])) * rebuildShareOf(bands)),
+    hours: addHours(copy, more?.hours ?? NO_HOURS),
     erased: [step.by],
     work: [
       { drive: step.drive, reads: bytes, writes: 0 },
-      { drive: step.by, reads: 0, writes: bytes },
+      { drive: step.by, reads: 0, writes: bytes + own },
+      ...others,
     ],
     online: "slower",
   });
@@ -116,7 +125,7 @@ export const replaceDrive: StepModule<"replace-drive"> = {
       delete next.toBuy;
     }),
   cost: (before, after, step, setting) =>
-    step.how === "attached" ? costOfCopy(before, step, setting) : costOfRebuild(before, after, step, setting),
+    step.how === "attached" ? costOfCopy(before, after, step, setting) : costOfRebuild(before, after, step, setting),
   say: ({ plan }, step, setting) => {
     const [old, next] = [driveOf(plan, step.drive), driveOf(plan, step.by)];
     return {

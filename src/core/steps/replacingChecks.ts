@@ -73,7 +73,7 @@ function besideParity({ plan, step, setting, group, old, next }: Replacement): F
     step: step.id,
     by: [
       { kind: "change-parity-drive", group: group.id, drive: was.id, by: larger.id },
-      { ...step, by: was.id },
+      { kind: "replace-drive", drive: step.drive, by: was.id, how: step.how },
     ],
   }));
 }

@@ -103,7 +103,11 @@ export function checkWidening(state: BoxState, step: StepOf<"widen-group">, sett
       step: step.id,
       by: [
         { kind: "change-parity-drive", group: group.id, drive: parity.id, by: larger.id },
-        { ...step, drives: step.drives.map((id) => (id === larger.id ? parity.id : id)) },
+        {
+          kind: "widen-group",
+          group: group.id,
+          drives: step.drives.map((id) => (id === larger.id ? parity.id : id)),
+        },
       ],
     })),
     ...(sizes.some((finding) => finding.code === "too-small") ? [] : reaching(widening)),
