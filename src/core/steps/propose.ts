@@ -113,7 +113,15 @@ function joining(act: ActOf<"join">, site: ActSite): StepBody[] {
     case "group": {
       // Two drives make a mirror, whatever the others are.
       const layout = act.drives.length === 2 ? mirror.id : group.layout;
-      return [{ kind: "add-group", pool: pool.id, group: freeGroup(plan), layout, drives: act.drives }, ...grown];
+      const own: StepBody = {
+        kind: "add-group",
+        pool: pool.id,
+        group: freeGroup(plan),
+        layout,
+        drives: act.drives,
+      };
+      // Its space is there while it is filled for the first time.
+      return [own, ...grown.map((step) => ({ ...step, together: true }))];
     }
     case "member": {
       const steps = rules.widening === "one-drive" ? act.drives.map((drive) => [drive]) : [act.drives];
