@@ -7,11 +7,11 @@ const filesBelow = (folder: string): string[] =>
       ? entry.name === "generated"
         ? []
         : filesBelow(join(folder, entry.name))
-      : /\.tsx?$/.test(entry.name)
+      : /\.(tsx?|txt)$/.test(entry.name)
         ? [join(folder, entry.name)]
         : [],
   );
-const isTest = (file: string) => /\.(test|spec)\.tsx?$/.test(file);
+const isTest = (file: string) => /\.(test|spec)\.tsx?$|\.txt$/.test(file);
 const read = (files: readonly string[]) => files.map((file) => readFileSync(file, "utf8")).join("\n");
 
 test("every finding and every problem has a code that some test names", () => {

@@ -4,6 +4,7 @@ import { sizeCurve } from "../nextDrive/sizeCurve";
 import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { numbered } from "../testing/anySteps";
 import { boxWith } from "../testing/boxWith";
+import { attach, claim, pull, widen } from "../testing/stepsInShort";
 import { walkPlan } from "../walk/walkPlan";
 
 // What a step leaves as it is. Sizes are multiples of 10 GiB, and results are rounded to them.
@@ -22,9 +23,6 @@ const box = (set: RuleSetId, layout: LayoutId, sizes: number[], shelf: number[] 
     shelf.map((each) => each * UNIT),
     more,
   );
-const widen = (...drives: string[]): StepBody => ({ kind: "widen-group", group: "g1", drives });
-const claim: StepBody = { kind: "claim-space", group: "g1" };
-const replace = (drive: string, by: string): StepBody => ({ kind: "replace-drive", drive, by, how: "pulled" });
 const momentsOf = (plan: Plan, steps: StepBody[]) => walkPlan(numbered(plan, steps)).moments;
 /** The pool before the steps and after each. */
 const pools = (plan: Plan, ...steps: StepBody[]) =>
@@ -39,7 +37,7 @@ describe("a hybrid's bands are never cut anew", () => {
 
   test("a drive joins the bands that it covers whole; above them all a new one is laid over what two have", () => {
     // 0 to 200 over four, and a mirror from 200 to 250 on the tops of two; a claim finds nothing more.
-    expect(pools(three, widen("x1"), claim)).toEqual([400, 650, 650]);
+    expect(pools(three, widen("x1"), claim())).toEqual([400, 650, 650]);
     const { cost } = last(three, widen("x1"));
     // The bottom band is rewritten at 0.33 of 130 MB/s, the top one filled at 0.6 of 150 MB/s: its drives are larger.
     expect(cost.hours.expected).toBeCloseTo(
@@ -55,7 +53,7 @@ describe("a hybrid's bands are never cut anew", () => {
   });
   test("one that covers no band is refused with the size that would help; nothing is rewritten for it", () => {
     const { findings, done } = last(small, widen("x1"));
-    expect([done, pools(small, widen("x1"), claim)]).toEqual([false, [120, 120, 120]]);
+    expect([done, pools(small, widen("x1"), claim())]).toEqual([false, [120, 120, 120]]);
     const block = findings.find(({ code }) => code === "nothing-gained")!;
     expect(block.severity).toBe("block");
     expect(block.message.replace(/\u00a0/g, " ")).toMatch(/^The 1\.03 TB drive .*One of 1\.29 TB would bring space\.$/);
@@ -77,11 +75,11 @@ describe("a hybrid's bands are never cut anew", () => {
     ]);
     expect(said(made, widen("x2"))).not.toContain("warn ends-inside-a-band");
     // The same of a drive that replaces one, and when it is claimed.
-    expect(said(made, replace("d1", "x1"))).toContain("warn ends-inside-a-band");
-    expect(said(made, replace("d1", "x2"))).not.toContain("warn ends-inside-a-band");
-    expect(said(made, replace("d1", "x1"), claim)).toEqual(["warn ends-inside-a-band", "note claims-nothing"]);
-    expect(pools(made, replace("d1", "x1"), claim)).toEqual([400, 400, 400]);
-    expect(pools(made, replace("d1", "x2"), claim)).toEqual([400, 400, 600]);
+    expect(said(made, pull("d1", "x1"))).toContain("warn ends-inside-a-band");
+    expect(said(made, pull("d1", "x2"))).not.toContain("warn ends-inside-a-band");
+    expect(said(made, pull("d1", "x1"), claim())).toEqual(["warn ends-inside-a-band", "note claims-nothing"]);
+    expect(pools(made, pull("d1", "x1"), claim())).toEqual([400, 400, 400]);
+    expect(pools(made, pull("d1", "x2"), claim())).toEqual([400, 400, 600]);
   });
   test("the curve of the next drive knows it", () => {
     const pool = small.pools[0]!;
@@ -101,7 +99,7 @@ describe("what random plans have found", () => {
   test("a box that claims by itself fills what it has gained after a copy, and after a removal", () => {
     const rules = { claiming: "by-itself", rebuilding: "whole-drive", replacing: "old-attached" } as const;
     const made = over(box("linux-host", "raid1", [100, 300], [300]), rules);
-    const { cost } = last(made, { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" });
+    const { cost } = last(made, attach("d1", "x1"));
     // 100 are copied, then the 200 more are written to both.
     expect(cost.work.map(({ drive, reads, writes }) => [drive, units(reads), units(writes)])).toEqual([
       ["d1", 100, 0],
@@ -121,16 +119,16 @@ describe("what random plans have found", () => {
   });
   test("the bands of a hybrid lie to the byte where they lay, the rounding between them included", () => {
     const made = boxWith("linux-host", "hybrid-1", [120e9, 209e9, 250e9, 400e9], [209_000_127_488]);
-    const { moments } = walkPlan(numbered(made, [{ kind: "replace-drive", drive: "d1", by: "x1", how: "attached" }]));
+    const { moments } = walkPlan(numbered(made, [attach("d1", "x1")]));
     const bands = moments.map(({ state }) => bandsOfPool(state.plan, state.plan.pools[0]!, rulesOf(made.box.rules)));
     const lie = bands.map((each) => each.map(({ members }) => [members[0]!.offset, members[0]!.length]));
     expect(lie[1]).toEqual(lie[0]);
   });
   test("small drives that are mirrored end to end onto a large one claim nothing: the next one lies above", () => {
     const made = box("linux-host", "spanned-mirror", [120, 250, 150], [209]);
-    expect(pools(made, replace("d1", "x1"), claim)).toEqual([250, 250, 250]);
-    expect(said(made, replace("d1", "x1"), claim)).toEqual(["note claims-nothing"]);
-    expect(said(made, claim)).toEqual(["note nothing-to-claim"]);
+    expect(pools(made, pull("d1", "x1"), claim())).toEqual([250, 250, 250]);
+    expect(said(made, pull("d1", "x1"), claim())).toEqual(["note claims-nothing"]);
+    expect(said(made, claim())).toEqual(["note nothing-to-claim"]);
   });
 });
 
@@ -140,7 +138,7 @@ test.each<[RuleSetId, number[]]>([
   ["desktop-mirror", [126, 126, 262]],
 ])("a three-way mirror on a %s keeps its size when its smallest drive leaves, until a claim", (set, expected) => {
   const made = over(box(set, "raid1", [126, 262, 262]), { system: "own-drive", systemReserveBytes: 0 });
-  expect(pools(made, { kind: "remove-drive", drive: "d1" }, claim)).toEqual(expected);
+  expect(pools(made, { kind: "remove-drive", drive: "d1" }, claim())).toEqual(expected);
 });
 
 describe("a file system never grows by a shrinking", () => {
@@ -179,7 +177,7 @@ describe("no data drive is larger than the parity drive, in any kind of box", ()
       widening: "several-drives",
     });
     expect(said(made, widen("x1"))).toContain("block larger-than-parity");
-    expect(said(made, replace("d1", "x1"))).toContain("block larger-than-parity");
+    expect(said(made, pull("d1", "x1"))).toContain("block larger-than-parity");
     const create: StepBody = {
       kind: "create-group",
       pool: "p1",
@@ -194,11 +192,11 @@ describe("no data drive is larger than the parity drive, in any kind of box", ()
     const named = box(set, "parity-drive-1", [400, 200, 300]);
     named.pools[0]!.groups[0]!.options = { parityDrives: ["d3"] };
     named.pools[0]!.groups[0]!.reach = { d1: 200 * UNIT };
-    expect(said(over(named, { claiming: "whole-group" }), claim)).toEqual(["block larger-than-parity"]);
+    expect(said(over(named, { claiming: "whole-group" }), claim())).toEqual(["block larger-than-parity"]);
   });
   test("the larger one becomes the parity drive by a press, and the old one joins in its place", () => {
     const made = box("parity-drive", "parity-drive-1", [200, 200, 300], [400]);
-    for (const step of [widen("x1"), replace("d1", "x1")]) {
+    for (const step of [widen("x1"), pull("d1", "x1")]) {
       const { mend } = last(made, step).findings.find(({ code }) => code === "larger-than-parity")!;
       if (mend?.command.kind !== "replace-step") throw new Error("No mend.");
       const moments = momentsOf(made, mend.command.by);

@@ -1,9 +1,9 @@
 import { GiB, MiB } from "../bytes/bytes";
-import { nominalBytes } from "../bytes/nominalBytes";
 import { applyCommand } from "../commands/applyCommand";
 import type { LayoutId, Plan, StepBody } from "../document/plan";
 import { drivesOfTB } from "../testing/arbitraries";
 import { boxWith } from "../testing/boxWith";
+import { attach, claim, level, parityChanged, pull, rebalance, widen } from "../testing/stepsInShort";
 import type { Walk } from "../walk/moment";
 import { rulesOf } from "../rules/ruleSets";
 import { walkPlan } from "../walk/walkPlan";
@@ -13,13 +13,12 @@ const withSteps = (plan: Plan, ...steps: StepBody[]): Walk =>
 const TB = (bytes: number) => Math.round(bytes / 1e11) / 10;
 const usable = (made: Walk) => made.moments.map((moment) => TB(moment.capacities.pool));
 const codes = (made: Walk, at: number) => made.moments[at]!.walked!.findings.map((finding) => finding.code);
-const replaceAll = (n: number, how: "pulled" | "attached" = "pulled"): StepBody[] =>
-  Array.from({ length: n }, (_, i) => ({ kind: "replace-drive", drive: `d${i + 1}`, by: `x${i + 1}`, how }));
+const replaceAll = (n: number): StepBody[] => Array.from({ length: n }, (_, i) => pull(`d${i + 1}`, `x${i + 1}`));
 
 describe("one by one", () => {
   test("single parity gains nothing until all are larger and claimed; then everything at once", () => {
     const plan = boxWith("classic-raid", "raid5", [4, 4, 4], [8, 8, 8]);
-    const made = withSteps(plan, ...replaceAll(3), { kind: "claim-space", group: "g1" });
+    const made = withSteps(plan, ...replaceAll(3), claim());
     expect(usable(made)).toEqual([8, 8, 8, 8, 16]);
     expect(made.moments.slice(1, 4).map((moment) => moment.walked!.exposure)).toEqual(
       Array(3).fill([{ pool: "p1", redundancy: 0, usual: 1 }]),
@@ -33,23 +32,8 @@ describe("one by one", () => {
   });
 
   test("with the old one attached nothing is exposed, where the box can", () => {
-    const made = withSteps(boxWith("linux-host", "raid5", [4, 4, 4], [8]), {
-      kind: "replace-drive",
-      drive: "d1",
-      by: "x1",
-      how: "attached",
-    });
+    const made = withSteps(boxWith("linux-host", "raid5", [4, 4, 4], [8]), attach("d1", "x1"));
     expect(made.moments[1]!.walked).toMatchObject({ done: true, exposure: [] });
-    const pulls = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [8]), {
-      kind: "replace-drive",
-      drive: "d1",
-      by: "x1",
-      how: "attached",
-    });
-    expect(pulls.moments[1]!.walked!.findings[0]).toMatchObject({
-      code: "not-attached",
-      mend: { command: { kind: "edit-step", changes: { how: "pulled" } } },
-    });
   });
 
   test("a hybrid gains from the second larger drive on", () => {
@@ -62,16 +46,12 @@ describe("one by one", () => {
 
 test("mirror, then single parity, then double parity, with a drive more each time; in one go it is split", () => {
   const plan = boxWith("classic-raid", "raid1", [4, 4], [4, 4]);
-  const made = withSteps(
-    plan,
-    { kind: "change-level", group: "g1", layout: "raid5", drives: ["x1"] },
-    { kind: "change-level", group: "g1", layout: "raid6", drives: ["x2"] },
-  );
+  const made = withSteps(plan, level("raid5", "x1"), level("raid6", "x2"));
   expect(usable(made)).toEqual([4, 8, 8]);
   expect(made.moments.map((moment) => moment.tolerance[0])).toEqual([1, 1, 2]);
   // The members' 4 TB at 0.33 × 150 MB/s.
   expect(made.moments[1]!.walked!.cost.hours.expected).toBeCloseTo(22.5, 0);
-  const jump = withSteps(plan, { kind: "change-level", group: "g1", layout: "raid6", drives: ["x1", "x2"] });
+  const jump = withSteps(plan, level("raid6", "x1", "x2"));
   const mend = jump.moments[1]!.walked!.findings.find((finding) => finding.code === "level-jump")!.mend!;
   const mended = applyCommand(jump.plan, mend.command);
   expect(mended.ok && usable(walkPlan(mended.plan))).toEqual([4, 8, 8]);
@@ -80,11 +60,7 @@ test("mirror, then single parity, then double parity, with a drive more each tim
 describe("volumes and file systems", () => {
   const volume = { id: "v1", name: "Photos", bytes: 8_001_572_306_944, fileSystem: "ext4" as const, usedBytes: 5e12 };
   test("a pool that grows gives nothing to its volume until both grow steps are there; each forgotten one is offered", () => {
-    let plan = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [4], { volumes: [volume] }), {
-      kind: "widen-group",
-      group: "g1",
-      drives: ["x1"],
-    }).plan;
+    let plan = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [4], { volumes: [volume] }), widen("x1")).plan;
     expect(codes(walkPlan(plan), 1)).toContain("volume-not-grown");
     const mend = walkPlan(plan).moments[1]!.walked!.findings.find(
       (finding) => finding.code === "volume-not-grown",
@@ -110,11 +86,12 @@ describe("volumes and file systems", () => {
     expect(codes(half, 2)).toContain("file-system-not-grown");
   });
   test("a size that is rounded up beyond what the pool has is refused, and the largest accepted offered", () => {
-    const made = withSteps(
-      boxWith("classic-raid", "raid5", [4, 4, 4], [4], { volumes: [volume] }),
-      { kind: "widen-group", group: "g1", drives: ["x1"] },
-      { kind: "grow-volume", pool: "p1", volume: "v1", bytes: 12_002_358_460_416 + MiB },
-    );
+    const made = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [4], { volumes: [volume] }), widen("x1"), {
+      kind: "grow-volume",
+      pool: "p1",
+      volume: "v1",
+      bytes: 12_002_358_460_416 + MiB,
+    });
     const [finding] = made.moments[2]!.walked!.findings;
     expect(finding).toMatchObject({
       code: "more-than-the-pool-has",
@@ -125,81 +102,9 @@ describe("volumes and file systems", () => {
   });
 });
 
-describe("what stands against a step", () => {
-  const of = (plan: Plan, ...steps: StepBody[]) => {
-    const made = withSteps(plan, ...steps);
-    return { codes: codes(made, steps.length), done: made.moments.at(-1)!.walked!.done };
-  };
-  test("a drive that is not there, or in use; a bay that is taken", () => {
-    const plan = boxWith("classic-raid", "raid5", [4, 4, 4], [4], {}, 3);
-    expect(of(plan, { kind: "widen-group", group: "g1", drives: ["nowhere"] })).toMatchObject({
-      done: false,
-      codes: expect.arrayContaining(["no-such-drive"]),
-    });
-    expect(of(plan, { kind: "widen-group", group: "g1", drives: ["d1"] }).codes).toContain("drive-taken");
-    expect(of(plan, { kind: "widen-group", group: "g1", drives: ["x1"] }).codes).toContain("no-free-bay");
-  });
-  test("a replacement before the last rebuild has ended", () => {
-    expect(
-      of(
-        boxWith("classic-raid", "raid5", [4, 4, 4], [8, 8]),
-        { kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" },
-        { kind: "replace-drive", drive: "d2", by: "x2", how: "pulled", together: true },
-      ),
-    ).toMatchObject({ done: false, codes: expect.arrayContaining(["before-the-last-has-ended"]) });
-  });
-  test("a target a few MB short, and a smaller drive that would drag the group down", () => {
-    const short = boxWith("linux-host", "raid5", [4, 4, 4], [nominalBytes(4000) - 5_000_000, 3]);
-    expect(of(short, { kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" })).toMatchObject({
-      done: false,
-      codes: expect.arrayContaining(["too-small"]),
-    });
-    expect(of(short, { kind: "widen-group", group: "g1", drives: ["x2"] })).toMatchObject({
-      done: false,
-      codes: expect.arrayContaining(["too-small"]),
-    });
-  });
-  test("a box that does not widen; a rebuild from a backup that is not there", () => {
-    expect(
-      of(boxWith("fixed-group", "raid5", [4, 4, 4, 4], [4]), { kind: "widen-group", group: "g1", drives: ["x1"] })
-        .codes,
-    ).toContain("no-widening");
-    const anew: StepBody = {
-      kind: "rebuild-from-backup",
-      pool: "p1",
-      layout: "raid6",
-      drives: ["d1", "d2", "d3", "x1"],
-    };
-    expect(of(boxWith("classic-raid", "raid5", [4, 4, 4], [4]), anew)).toMatchObject({
-      done: false,
-      codes: ["no-backup"],
-    });
-    expect(
-      of(boxWith("classic-raid", "raid5", [4, 4, 4], [4]), { kind: "back-up", pool: "p1", to: "a USB drive" }, anew)
-        .done,
-    ).toBe(true);
-  });
-  test("a data drive larger than the parity drive, until the parity drive is changed", () => {
-    const plan = boxWith("parity-drive", "parity-drive-1", [4, 4, 8], [12, 10]);
-    expect(of(plan, { kind: "widen-group", group: "g1", drives: ["x2"] })).toMatchObject({
-      done: false,
-      codes: expect.arrayContaining(["larger-than-parity"]),
-    });
-    const made = withSteps(
-      plan,
-      { kind: "change-parity-drive", group: "g1", drive: "d3", by: "x1" },
-      { kind: "widen-group", group: "g1", drives: ["x2"] },
-      { kind: "widen-group", group: "g1", drives: ["d3"] },
-    );
-    expect(usable(made)).toEqual([8, 8, 18, 26]);
-  });
-  test("a drive that holds data is mirrored; only the new one is erased", () => {
-    const plan: Plan = { ...boxWith("linux-host", "raid5", [4, 4, 4], [2, 2]), pools: [] };
-    plan.drives.find((drive) => drive.id === "x1")!.contents = { kind: "data" };
-    const made = withSteps(plan, { kind: "mirror-drive", pool: "p2", group: "g2", name: "Old", drive: "x1", by: "x2" });
-    expect(made.moments[1]!.walked).toMatchObject({ done: true, cost: { erased: ["x2"] } });
-    expect(usable(made)).toEqual([0, 2]);
-  });
+test("a data drive larger than the parity drive joins once the parity drive is changed", () => {
+  const plan = boxWith("parity-drive", "parity-drive-1", [4, 4, 8], [12, 10]);
+  expect(usable(withSteps(plan, parityChanged("d3", "x1"), widen("x2"), widen("d3")))).toEqual([8, 8, 18, 26]);
 });
 
 describe("facts measured on the kernel's RAID driver", () => {
@@ -209,7 +114,7 @@ describe("facts measured on the kernel's RAID driver", () => {
     const made = withSteps(
       boxWith("linux-host", "raid5", small(400, 400, 400), small(1200, 1200, 1200)),
       ...replaceAll(3),
-      { kind: "claim-space", group: "g1" },
+      claim(),
     );
     expect(mib(made)).toEqual([796, 796, 796, 796, 2396].map((each) => expect.closeTo(each, -1)));
   });
@@ -217,15 +122,16 @@ describe("facts measured on the kernel's RAID driver", () => {
     const made = withSteps(
       boxWith("linux-host", "raid5", small(400, 400, 400), small(800, 1200, 1600)),
       ...replaceAll(3),
-      { kind: "claim-space", group: "g1" },
+      claim(),
     );
     expect(mib(made).at(-1)).toBeCloseTo(2 * 798, -1);
   });
   test("a claim before the last small member has gone changes nothing", () => {
-    const made = withSteps(boxWith("linux-host", "raid5", small(400, 400, 400), small(1200, 1200)), ...replaceAll(2), {
-      kind: "claim-space",
-      group: "g1",
-    });
+    const made = withSteps(
+      boxWith("linux-host", "raid5", small(400, 400, 400), small(1200, 1200)),
+      ...replaceAll(2),
+      claim(),
+    );
     expect(new Set(mib(made)).size).toBe(1);
     expect(codes(made, 3)).toContain("claims-nothing");
   });
@@ -238,11 +144,8 @@ describe("facts measured on the kernel's RAID driver", () => {
     for (const drives of [["x1"], ["x1", "x2"]])
       expect(withSteps(plan, { kind: "widen-group", group: "g1", drives }).moments[1]!.walked!.done).toBe(true);
     expect(
-      withSteps(boxWith("linux-host", layout, small(...Array<number>(n).fill(800)), small(400)), {
-        kind: "widen-group",
-        group: "g1",
-        drives: ["x1"],
-      }).moments[1]!.walked!.done,
+      withSteps(boxWith("linux-host", layout, small(...Array<number>(n).fill(800)), small(400)), widen("x1"))
+        .moments[1]!.walked!.done,
     ).toBe(false);
   });
 });
@@ -259,39 +162,23 @@ describe("facts measured on a multi-device file system", () => {
   const sized = (...each: number[]) => each.map((size) => size * GiB);
   test("40 added to 20 + 20 with two copies, half full: 30 without a rebalance, 40 after", () => {
     const plan = boxWith("chunk-copies", "copies-2", sized(20, 20), sized(40), stored(10));
-    expect(
-      gib(withSteps(plan, { kind: "widen-group", group: "g1", drives: ["x1"] }, { kind: "rebalance", group: "g1" })),
-    ).toEqual([20, 30, 40]);
+    expect(gib(withSteps(plan, widen("x1"), rebalance))).toEqual([20, 30, 40]);
   });
   test("the same, 90 % full: 22, and 40 after", () => {
     const plan = boxWith("chunk-copies", "copies-2", sized(20, 20), sized(40), stored(18));
-    expect(
-      gib(withSteps(plan, { kind: "widen-group", group: "g1", drives: ["x1"] }, { kind: "rebalance", group: "g1" })),
-    ).toEqual([20, 22, 40]);
+    expect(gib(withSteps(plan, widen("x1"), rebalance))).toEqual([20, 22, 40]);
   });
   test("200 + 200 + 200 replaced one by one by 400, kept 90 % full: a little from the first, more from the second", () => {
     const plan = boxWith("chunk-copies", "copies-2", sized(200, 200, 200), sized(400, 400), stored(265));
-    const made = withSteps(
-      plan,
-      { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" },
-      { kind: "claim-space", group: "g1", drive: "x1" },
-      { kind: "replace-drive", drive: "d2", by: "x2", how: "attached" },
-      { kind: "claim-space", group: "g1", drive: "x2" },
-    );
+    const made = withSteps(plan, attach("d1", "x1"), claim("x1"), attach("d2", "x2"), claim("x2"));
     // 176.7 of each are filled: 223.3, 23.3 and 23.3 are then free for pairs, and 223.3 twice; the box keeps 0.5 %.
     expect(gib(made)).toEqual([299, 299, 310, 310, 498]);
   });
   test.each<[string, StepBody[]]>([
-    ["a change of layout", [{ kind: "change-level", group: "g1", layout: "copies-3", drives: [] }]],
-    ["replacing a healthy drive", [{ kind: "replace-drive", drive: "d1", by: "x1", how: "attached" }]],
-    ["filling the place of a lost one", [{ kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" }]],
-    [
-      "a rebalance after a drive was added, where only that has room",
-      [
-        { kind: "widen-group", group: "g1", drives: ["x1"] },
-        { kind: "rebalance", group: "g1" },
-      ],
-    ],
+    ["a change of layout", [level("copies-3")]],
+    ["replacing a healthy drive", [attach("d1", "x1")]],
+    ["filling the place of a lost one", [pull("d1", "x1")]],
+    ["a rebalance after a drive was added, where only that has room", [widen("x1"), rebalance]],
   ])("on a full pool %s is refused, and works with a tenth free", (_, steps) => {
     const on = (used: number) =>
       withSteps(boxWith("chunk-copies", "copies-2", sized(200, 200, 200), sized(400, 400), stored(used))).plan;
@@ -334,8 +221,8 @@ describe("facts measured on a multi-device file system", () => {
     const plan = boxWith("fixed-group", "raid1", [4, 4], [8, 8, 8], { volumes });
     const swap = (drive: string, by: string): StepBody => ({ kind: "replace-drive", drive, by, how: "pulled" });
     const claims = rulesOf(plan.box.rules).claiming === "whole-group";
-    const claim: StepBody[] = claims ? [{ kind: "claim-space", group: "g1" }] : [];
-    const { moments } = withSteps(plan, swap("d1", "x1"), swap("d2", "x2"), ...claim, swap("x1", "x3"));
+    const afterwards = claims ? [claim()] : [];
+    const { moments } = withSteps(plan, swap("d1", "x1"), swap("d2", "x2"), ...afterwards, swap("x1", "x3"));
     const costs = moments.slice(1).map(({ walked }) => walked!.cost);
     const written = costs.flatMap(({ work }) => work.flatMap(({ writes }) => (writes > 0 ? [writes / 1e12] : [])));
     expect(moments.at(-1)!.capacities.pool / moments[0]!.capacities.pool).toBeCloseTo(2, 2);
@@ -348,33 +235,19 @@ describe("facts measured on a multi-device file system", () => {
     const replaced = (used: number) =>
       withSteps(
         { ...plan, ...boxWith("chunk-copies", "copies-2", sized(20, 20, 20), sized(20), stored(used)) },
-        {
-          kind: "replace-drive",
-          drive: "d1",
-          by: "x1",
-          how: "attached",
-        },
+        attach("d1", "x1"),
       ).moments[1]!.walked!.done;
     expect([replaced(24), replaced(25)]).toEqual([true, false]);
   });
   test("nearly empty, each claimed: 30, 40, 50, 60", () => {
     const plan = boxWith("chunk-copies", "copies-2", sized(20, 20, 20), sized(40, 40, 40), stored(0));
-    const made = withSteps(
-      plan,
-      ...[1, 2, 3].flatMap((n): StepBody[] => [
-        { kind: "replace-drive", drive: `d${n}`, by: `x${n}`, how: "attached" },
-        { kind: "claim-space", group: "g1", drive: `x${n}` },
-      ]),
-    );
+    const made = withSteps(plan, ...[1, 2, 3].flatMap((n) => [attach(`d${n}`, `x${n}`), claim(`x${n}`)]));
     expect(gib(made)).toEqual([30, 30, 40, 40, 50, 50, 60]);
   });
 });
 
 test("what a later edit does not touch is taken over, not worked out again", () => {
-  const plan = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [8, 8, 8]), ...replaceAll(3), {
-    kind: "claim-space",
-    group: "g1",
-  }).plan;
+  const plan = withSteps(boxWith("classic-raid", "raid5", [4, 4, 4], [8, 8, 8]), ...replaceAll(3), claim()).plan;
   const first = walkPlan(plan);
   const edited = applyCommand(plan, { kind: "edit-step", step: "s3", changes: { disabled: true } });
   if (!edited.ok) throw new Error(edited.reason);
@@ -394,7 +267,7 @@ test("a plan file with steps is read back; a step without its fields, or twice t
       drivesOfTB(4, 4, 4).map((drive) => drive.bytes),
       [8],
     ),
-    { kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" },
+    pull("d1", "x1"),
   );
   expect(checkPlan(structuredClone(plan)).ok).toBe(true);
   const broken = checkPlan({ ...structuredClone(plan), steps: [{ id: "s1", kind: "replace-drive", drive: "d1" }] });

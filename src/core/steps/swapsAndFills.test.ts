@@ -2,6 +2,7 @@ import type { BoxRules, Plan, StepBody } from "../document/plan";
 import { rulesOf } from "../rules/ruleSets";
 import { numbered } from "../testing/anySteps";
 import { boxWith } from "../testing/boxWith";
+import { attach, parityChanged, pull } from "../testing/stepsInShort";
 import { walkPlan } from "../walk/walkPlan";
 import { onlineWords, swapWords } from "./swapping";
 
@@ -11,7 +12,6 @@ const under = (plan: Plan, overrides: Partial<BoxRules>): Plan => ({
 });
 const walked = (plan: Plan, ...steps: StepBody[]) =>
   walkPlan(numbered(plan, steps)).moments.flatMap(({ walked: each }) => each ?? []);
-const pull = (drive: string, by: string): StepBody => ({ kind: "replace-drive", drive, by, how: "pulled" });
 const rounded = ({ low, expected, high }: { low: number; expected: number; high: number }) =>
   [low, expected, high].map((each) => each.toFixed(2));
 
@@ -36,7 +36,7 @@ describe("only the swap is offline", () => {
   });
   test("with the old one attached drives are changed twice, once where the new one is in a bay", () => {
     const both = under(plan, { replacing: "old-attached" });
-    const attached: StepBody = { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" };
+    const attached = attach("d1", "x1");
     expect(walked(both, attached)[0]!.cost.swaps).toBe(2);
     const inBay = {
       ...both,
@@ -44,7 +44,7 @@ describe("only the swap is offline", () => {
     };
     expect(walked(inBay, attached)[0]!.cost.swaps).toBe(1);
     const parity = boxWith("parity-drive", "parity-drive-1", [4, 4, 8], [12]);
-    const change: StepBody = { kind: "change-parity-drive", group: "g1", drive: "d3", by: "x1" };
+    const change = parityChanged("d3", "x1");
     expect(walked(parity, change)[0]!.cost.swaps).toBe(1);
     expect(walked(under(parity, { replacing: "old-attached" }), change)[0]!.cost.swaps).toBe(2);
   });
@@ -104,7 +104,7 @@ describe("parity drives are worked through in one go, at 0.95 of the drives' rat
       layout: "parity-drive-1",
       drives: ["x1", "x2"],
     };
-    const parity: StepBody = { kind: "change-parity-drive", group: "g1", drive: "d4", by: "x1" };
+    const parity = parityChanged("d4", "x1");
     for (const step of [make, pull("d1", "x1"), parity, { kind: "verify", pool: "p1" } as StepBody])
       expect([step.kind, rounded(walked(still, step)[0]!.cost.hours)]).toEqual([step.kind, HOURS]);
     const one = under(boxWith("parity-drive", "parity-drive-1", [2, 2, 2], [2]), { swapMinutes: 0 });
