@@ -5,6 +5,8 @@ import { roomOf } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf, layouts } from "../layouts/registry";
+import { firstFillOf } from "../speeds/firstFill";
+import type { Hours } from "../time/hours";
 
 /** A pool of several equal groups: RAID 50, RAID 60, or mirrored pairs. */
 export interface SplitChoice {
@@ -14,6 +16,8 @@ export interface SplitChoice {
   groups: string[][];
   usableBytes: Bytes;
   tolerance: number;
+  /** What filling the groups takes when they are made, all at the same time; null where nothing is filled. */
+  firstFill: Hours | null;
 }
 
 /**
@@ -64,6 +68,7 @@ export function splitChoices(drives: readonly Drive[], rules: BoxRules): SplitCh
           groups: groups.map((group) => group.map((drive) => drive.id)),
           usableBytes: bands.reduce((sum, each) => sum + usableOf(each), 0),
           tolerance: toleranceOf(bands.flat()),
+          firstFill: firstFillOf(layout, bands.flat(), drives, rules)?.hours ?? null,
         },
       ];
     });

@@ -4,6 +4,7 @@ import { formatBytes, formatChange } from "@/core/bytes/formatBytes";
 import type { Bytes } from "@/core/bytes/bytes";
 import { layoutChoices, type LayoutChoice } from "@/core/prediction/layoutChoices";
 import { splitChoices, type SplitChoice } from "@/core/prediction/splitChoices";
+import type { Hours } from "@/core/time/hours";
 import { hoursWords } from "@/core/time/hoursWords";
 import { MenuChoice, MenuChoices, MenuHeading, MenuItem } from "../kit/Menu";
 import { useUnit } from "../preferences/preferences";
@@ -26,6 +27,8 @@ const COLUMNS = "grid grid-cols-[1rem_7.5rem_5.5rem_1fr] items-baseline gap-x-2"
 const toleranceWords = (tolerance: number) =>
   tolerance === 0 ? "none may fail" : tolerance === 1 ? "any 1 may fail" : `any ${tolerance} may fail`;
 
+const fillWords = (fill: Hours | null) => (fill ? ` after a first fill of ${hoursWords(fill)}` : "");
+
 /** The layouts as menu entries, each with what it would hold on these drives, or why it is not possible. */
 export function LayoutOptions({ drives, rules, joining, present, onChoose, onSplit }: Props) {
   const [unit] = useUnit();
@@ -47,6 +50,7 @@ export function LayoutOptions({ drives, rules, joining, present, onChoose, onSpl
           <span className="text-right">{formatBytes(split.usableBytes, unit)}</span>
           <span className="text-[0.87rem]">
             {split.groups.length} × {split.groups[0]?.length} drives, {toleranceWords(split.tolerance)}
+            {fillWords(split.firstFill)}
           </span>
         </MenuItem>
       ))}
@@ -79,9 +83,9 @@ function Option({ choice, present }: { choice: LayoutChoice; present: Props["pre
           <span className="text-right">{formatBytes(outcome.usableBytes, unit)}</span>
           <span className="text-[0.87rem]">
             {toleranceWords(outcome.tolerance)}
-            {change ? `, ${change}` : ""}
             {/* Only a group that is made is filled for the first time. */}
-            {outcome.firstFill && !present ? `, after a first fill of ${hoursWords(outcome.firstFill)}` : ""}
+            {present ? "" : fillWords(outcome.firstFill)}
+            {change ? `, ${change}` : ""}
           </span>
         </>
       ) : (
