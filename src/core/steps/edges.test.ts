@@ -2,6 +2,7 @@ import type { Backup, Plan, Pool, StepBody, StepKind } from "../document/plan";
 import { numbered } from "../testing/anySteps";
 import { testDrive } from "../testing/arbitraries";
 import { boxWith } from "../testing/boxWith";
+import { away } from "../testing/dataPlan";
 import { attach, level, parityChanged, pull, widen } from "../testing/stepsInShort";
 import { walkPlan } from "../walk/walkPlan";
 import { attentionOf, boughtFor } from "./attention";
@@ -58,16 +59,7 @@ describe("the drives that a step takes in hand", () => {
     expect([linux, inBay].map((plan) => attentionOf(step, plan, plan))).toEqual(["box", "screen"]);
     expect(attentionOf({ ...step, drive: "nowhere" }, linux, linux)).toBe("screen");
     const toUsb = { id: "s1", kind: "back-up" as const, pool: "p1", to: "b1" };
-    const backup: Backup = {
-      id: "b1",
-      name: "B",
-      kind: "usb-drive",
-      place: "here",
-      everyDays: 7,
-      keepsVersions: false,
-      dataSets: [],
-    };
-    const withBackup = (kind: Backup["kind"]) => ({ ...linux, backups: [{ ...backup, kind }] });
+    const withBackup = (kind: Backup["kind"]) => ({ ...linux, backups: [{ ...away, kind }] });
     const places = [linux, withBackup("usb-drive"), withBackup("box")].map((plan) => attentionOf(toUsb, plan, plan));
     expect(places).toEqual(["screen", "box", "screen"]);
   });
@@ -130,7 +122,7 @@ describe("what is said of drives that join", () => {
   test("too small by a hair, and by more", () => {
     const hair = boxWith("linux-host", "raid5", [4, 4, 4], [4_000_787_030_016 - 2 ** 21, 3_990_000_000_000]);
     const words = (by: string) => last(hair, pull("d1", by)).findings[0]!.message.replace(/\u00a0/g, " ");
-    expect(words("x1")).toMatch(/too small by 1 744 896 B: .* A right-size margin, or a volume shrunk by a hair/);
+    expect(words("x1")).toMatch(/too small by 1.744.896 B: .* A right-size margin, or a volume shrunk by a hair/);
     expect(words("x2")).toMatch(/too small by 10\.79 GB: the group uses 4\.00 TB of the drive it replaces\.$/);
   });
   test("shingled under parity only; flash needs no test; what the others have among them is not said again", () => {
@@ -149,23 +141,15 @@ describe("what is said of drives that join", () => {
         each.startsWith("warn no-backup"),
       );
     const set = { id: "s1", name: "S", volume: "v1", bytes: 1e12, worth: "useful" as const };
-    const backup: Backup = {
-      id: "b1",
-      name: "B",
-      kind: "box",
-      place: "elsewhere",
-      everyDays: 7,
-      keepsVersions: false,
-      lastVerified: "2026-11-20",
-      dataSets: ["s1"],
-    };
     const full = { volumes: volumes(4e12, 1e12) };
     expect(asked({}, full)).toBe(true);
     expect(asked({}, { volumes: volumes(4e12, 0) })).toBe(false);
     expect(asked({ dataSets: [{ ...set, worth: "replaceable" }] }, full)).toBe(false);
     expect(asked({ dataSets: [set] }, full)).toBe(true);
-    expect(asked({ dataSets: [set], backups: [backup] }, full)).toBe(false);
-    expect(asked({ dataSets: [set, { ...set, id: "s2" }], backups: [backup] }, full)).toBe(true);
+    expect(asked({ dataSets: [set], backups: [{ ...away, lastVerified: "2026-11-20" }] }, full)).toBe(false);
+    expect(
+      asked({ dataSets: [set, { ...set, id: "s2" }], backups: [{ ...away, lastVerified: "2026-11-20" }] }, full),
+    ).toBe(true);
     expect(
       said(boxWith("linux-host", "raid5", [4, 4, 4], [4], full), { kind: "back-up", pool: "p1", to: "b" }, widen("x1")),
     ).toEqual(["warn volume-not-grown", "note not-tested x1"]);
