@@ -8,287 +8,194 @@ import { firstVisit, newPlan, openPlan } from "./workbench";
 /** The clinic with a plan to grow. */
 const growingPlan = (page: Page): Promise<void> => openPlan(page, growingClinic);
 
-const screens: [string, (page: Page) => Promise<void>][] = [
-  ["the workbench", firstVisit],
-  ["an empty plan", newPlan],
-  [
-    "a what-if with a selection",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("button", { name: /What if the 8\sTB/ }).click();
-      await page.getByRole("button", { name: /What if the 12\sTB/ }).click();
-      await page.getByRole("button", { name: /^4\sTB drive in bay 1/ }).click();
-    },
-  ],
-  [
-    "the layout menu",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("button", { name: /^Layout of Images/ }).click();
-    },
-  ],
-  [
-    "the box's kinds",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("button", { name: /^Kind of box/ }).click();
-    },
-  ],
-  [
-    "the inventory",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("button", { name: /^Bring in drives/ }).click();
-      await page
-        .getByLabel("Output of the command")
-        .fill(
-          '{"blockdevices":[{"name":"sda","type":"disk","size":4000787030016,"rota":true,"mountpoint":"/"},{"name":"sdb","type":"disk","size":"3.6T"},{"name":"sr0","type":"rom"}]}',
-        );
-      await page.getByRole("button", { name: "Read" }).click();
-    },
-  ],
-  [
-    "the waterfall",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("button", { name: "Waterfall" }).click();
-      await expect(page.locator(".js-plotly-plot .bars .point")).toHaveCount(7);
-    },
-  ],
-  [
-    "volumes",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("button", { name: "Volumes" }).click();
-      await page.getByRole("button", { name: "Add a volume of the rest" }).click();
-    },
-  ],
-  [
-    "times and speed",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("button", { name: "Times and speed" }).click();
-    },
-  ],
-  [
-    "what the box can do",
-    async (page) => {
-      await firstVisit(page);
-      await page.goto(`${page.url()}/box`);
-      await page
-        .getByRole("group", { name: "Does it keep a share of the pool?" })
-        .getByRole("radio", { name: /1\/32/ })
-        .check();
-    },
-  ],
-  [
-    "SMART data",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("button", { name: "More ways to bring drives in" }).click();
-      await page.getByRole("menuitem", { name: "Read SMART data…" }).click();
-      await page
-        .getByLabel("Output of the command")
-        .fill('{"smartctl":{},"serial_number":"TJ4-0417","smart_status":{"passed":false}}');
-      await page.getByRole("button", { name: "Read", exact: true }).click();
-    },
-  ],
-  [
-    "a drive's fields",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("button", { name: /^More about the 3\sTB/ }).click();
-      await page.getByRole("menuitem", { name: "Edit…" }).click();
-    },
-  ],
-  [
-    "compare",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("link", { name: "Compare" }).click();
-      await expect(page.locator(".js-plotly-plot .points path").first()).toBeAttached();
-    },
-  ],
-  [
-    "the next drive",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("link", { name: "Compare" }).click();
-      await page.getByText("The next drive").click();
-      await expect(page.getByText("Best:").first()).toBeVisible();
-      await page.getByRole("button", { name: "Prices…" }).click();
-    },
-  ],
-  [
-    "two face to face",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("link", { name: "Compare" }).click();
-      await page.getByRole("button", { name: "Pin Hybrid 1", exact: true }).click();
-      await page.getByRole("button", { name: "Pin RAID 6", exact: true }).click();
-      await expect(page.getByRole("dialog")).toBeVisible();
-    },
-  ],
-  [
-    "growing, at a step, with a change to plan",
-    async (page) => {
-      await growingPlan(page);
-      await page.getByRole("list", { name: "Steps" }).getByRole("button", { name: /^\d/ }).nth(1).click();
-      await expect(page.getByRole("region", { name: "The chosen step" })).toBeVisible();
-      await page.getByRole("button", { name: /^More about the 3\sTB/ }).click();
-      await page.getByRole("menuitem", { name: "Move to" }).press("ArrowRight");
-      await page.getByRole("menuitem", { name: /^Bay 5/ }).click();
-      await expect(page.getByRole("group", { name: "A change to plan" })).toBeVisible();
-    },
-  ],
-  [
-    "the plan in words",
-    async (page) => {
-      await growingPlan(page);
-      await page.getByRole("button", { name: "In words" }).click();
-      await expect(page.getByRole("dialog")).toBeVisible();
-    },
-  ],
-  [
-    "a step's fields",
-    async (page) => {
-      await growingPlan(page);
-      await page.getByRole("button", { name: "More about step 1" }).click();
-      await page.getByRole("menuitem", { name: "Edit…" }).click();
-      await expect(page.getByRole("dialog")).toBeVisible();
-    },
-  ],
-  [
-    "ready-made sequences",
-    async (page) => {
-      await growingPlan(page);
-      await page.getByRole("button", { name: "Ready-made" }).click();
-      await expect(page.getByRole("list", { name: "Steps of the sequence" })).toBeVisible();
-    },
-  ],
-  [
-    "a step with dates",
-    async (page) => {
-      await openPlan(page, coveredClinic);
-      await page.getByRole("list", { name: "Steps" }).getByRole("button", { name: /^\d/ }).nth(2).click();
-      await expect(page.getByRole("region", { name: "The chosen step" })).toContainText("at the box");
-    },
-  ],
-  [
-    "a lift in writing",
-    async (page) => {
-      await openPlan(page, { ...coveredClinic, backups: [], steps: coveredClinic.steps.slice(2, 3) });
-      await page.getByRole("list", { name: "Steps" }).getByRole("button", { name: /^\d/ }).first().click();
-      await page.getByRole("button", { name: "Go on without, in writing…" }).click();
-      await expect(page.getByRole("dialog")).toBeVisible();
-    },
-  ],
-  [
-    "data and backups",
-    async (page) => {
-      await openPlan(page, coveredClinic);
-      await page.getByRole("link", { name: "Data" }).click();
-      await expect(page.locator(".js-plotly-plot .scatterlayer path").first()).toBeAttached();
-    },
-  ],
-  [
-    "a data set's fields",
-    async (page) => {
-      await openPlan(page, coveredClinic);
-      await page.getByRole("link", { name: "Data" }).click();
-      await page.getByRole("button", { name: "Edit X-ray and ultrasound images" }).click();
-      await expect(page.getByRole("dialog")).toBeVisible();
-    },
-  ],
-  [
-    "a backup's fields",
-    async (page) => {
-      await openPlan(page, coveredClinic);
-      await page.getByRole("link", { name: "Data" }).click();
-      await page.getByRole("button", { name: "Edit USB drive in the drawer" }).click();
-      await expect(page.getByRole("dialog")).toBeVisible();
-    },
-  ],
-  [
-    "data without a volume",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("link", { name: "Data" }).click();
-      await expect(page.getByRole("button", { name: /^Make one volume/ })).toBeVisible();
-    },
-  ],
-  [
-    "the calendar",
-    async (page) => {
-      await openPlan(page, coveredClinic);
-      await page.getByRole("link", { name: "Calendar" }).click();
-      await page.getByLabel("Hands at the box").selectOption("own");
-      await expect(page.getByRole("region", { name: "December 2026" })).toBeVisible();
-    },
-  ],
-  [
-    "a plan without dates",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("link", { name: "Calendar" }).click();
-      await expect(page.getByRole("button", { name: /^Give this plan dates/ })).toBeVisible();
-    },
-  ],
-  [
-    "the plan as a document",
-    async (page) => {
-      await openPlan(page, coveredClinic);
-      await page.goto(`${page.url()}/print`);
-      await expect(page.getByRole("heading", { name: "What this rests on" })).toBeVisible();
-    },
-  ],
-  [
-    "a link with the plan",
-    async (page) => {
-      await openPlan(page, coveredClinic);
-      await page.getByRole("button", { name: "File", exact: true }).click();
-      await page.getByRole("menuitem", { name: "A link with this plan…" }).click();
-      await expect(page.getByRole("dialog").getByRole("textbox")).toBeVisible();
-    },
-  ],
-  [
-    "a damaged link",
-    async (page) => {
-      await page.goto("/open#plan=AAAA");
-      await expect(page.getByRole("heading", { name: "This link is damaged" })).toBeVisible();
-    },
-  ],
-  [
-    "the keys",
-    async (page) => {
-      await firstVisit(page);
-      await page.keyboard.press("?");
-    },
-  ],
-  [
-    "the list of plans",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByRole("link", { name: "Cortijo" }).click();
-      await expect(page.getByRole("heading", { name: "Your plans" })).toBeVisible();
-    },
-  ],
-  [
-    "a refused file",
-    async (page) => {
-      await firstVisit(page);
-      await page.getByLabel("Plan file").setInputFiles({
-        name: "x.json",
-        mimeType: "application/json",
-        buffer: Buffer.from('{"format":"cortijo-plan","version":1}'),
-      });
-      await expect(page.getByRole("dialog")).toBeVisible();
-    },
-  ],
-];
+const screens: Record<string, (page: Page) => Promise<void>> = {
+  "the workbench": firstVisit,
+  "an empty plan": newPlan,
+  "a what-if with a selection": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: /What if the 8\sTB/ }).click();
+    await page.getByRole("button", { name: /What if the 12\sTB/ }).click();
+    await page.getByRole("button", { name: /^4\sTB drive in bay 1/ }).click();
+  },
+  "the layout menu": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: /^Layout of Images/ }).click();
+  },
+  "the box's kinds": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: /^Kind of box/ }).click();
+  },
+  "the inventory": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: /^Bring in drives/ }).click();
+    await page
+      .getByLabel("Output of the command")
+      .fill(
+        '{"blockdevices":[{"name":"sda","type":"disk","size":4000787030016,"rota":true,"mountpoint":"/"},{"name":"sdb","type":"disk","size":"3.6T"},{"name":"sr0","type":"rom"}]}',
+      );
+    await page.getByRole("button", { name: "Read" }).click();
+  },
+  "the waterfall": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: "Waterfall" }).click();
+    await expect(page.locator(".js-plotly-plot .bars .point")).toHaveCount(7);
+  },
+  volumes: async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: "Volumes" }).click();
+    await page.getByRole("button", { name: "Add a volume of the rest" }).click();
+  },
+  "times and speed": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: "Times and speed" }).click();
+  },
+  "what the box can do": async (page) => {
+    await firstVisit(page);
+    await page.goto(`${page.url()}/box`);
+    await page
+      .getByRole("group", { name: "Does it keep a share of the pool?" })
+      .getByRole("radio", { name: /1\/32/ })
+      .check();
+  },
+  "SMART data": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: "More ways to bring drives in" }).click();
+    await page.getByRole("menuitem", { name: "Read SMART data…" }).click();
+    await page
+      .getByLabel("Output of the command")
+      .fill('{"smartctl":{},"serial_number":"TJ4-0417","smart_status":{"passed":false}}');
+    await page.getByRole("button", { name: "Read", exact: true }).click();
+  },
+  "a drive's fields": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("button", { name: /^More about the 3\sTB/ }).click();
+    await page.getByRole("menuitem", { name: "Edit…" }).click();
+  },
+  compare: async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Compare" }).click();
+    await expect(page.locator(".js-plotly-plot .points path").first()).toBeAttached();
+  },
+  "the next drive": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Compare" }).click();
+    await page.getByText("The next drive").click();
+    await expect(page.getByText("Best:").first()).toBeVisible();
+    await page.getByRole("button", { name: "Prices…" }).click();
+  },
+  "two face to face": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Compare" }).click();
+    await page.getByRole("button", { name: "Pin Hybrid 1", exact: true }).click();
+    await page.getByRole("button", { name: "Pin RAID 6", exact: true }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  },
+  "growing, at a step, with a change to plan": async (page) => {
+    await growingPlan(page);
+    await page.getByRole("list", { name: "Steps" }).getByRole("button", { name: /^\d/ }).nth(1).click();
+    await expect(page.getByRole("region", { name: "The chosen step" })).toBeVisible();
+    await page.getByRole("button", { name: /^More about the 3\sTB/ }).click();
+    await page.getByRole("menuitem", { name: "Move to" }).press("ArrowRight");
+    await page.getByRole("menuitem", { name: /^Bay 5/ }).click();
+    await expect(page.getByRole("group", { name: "A change to plan" })).toBeVisible();
+  },
+  "the plan in words": async (page) => {
+    await growingPlan(page);
+    await page.getByRole("button", { name: "In words" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  },
+  "a step's fields": async (page) => {
+    await growingPlan(page);
+    await page.getByRole("button", { name: "More about step 1" }).click();
+    await page.getByRole("menuitem", { name: "Edit…" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  },
+  "ready-made sequences": async (page) => {
+    await growingPlan(page);
+    await page.getByRole("button", { name: "Ready-made" }).click();
+    await expect(page.getByRole("list", { name: "Steps of the sequence" })).toBeVisible();
+  },
+  "a step with dates": async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("list", { name: "Steps" }).getByRole("button", { name: /^\d/ }).nth(2).click();
+    await expect(page.getByRole("region", { name: "The chosen step" })).toContainText("at the box");
+  },
+  "a lift in writing": async (page) => {
+    await openPlan(page, { ...coveredClinic, backups: [], steps: coveredClinic.steps.slice(2, 3) });
+    await page.getByRole("list", { name: "Steps" }).getByRole("button", { name: /^\d/ }).first().click();
+    await page.getByRole("button", { name: "Go on without, in writing…" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  },
+  "data and backups": async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("link", { name: "Data" }).click();
+    await expect(page.locator(".js-plotly-plot .scatterlayer path").first()).toBeAttached();
+  },
+  "a data set's fields": async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("link", { name: "Data" }).click();
+    await page.getByRole("button", { name: "Edit X-ray and ultrasound images" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  },
+  "a backup's fields": async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("link", { name: "Data" }).click();
+    await page.getByRole("button", { name: "Edit USB drive in the drawer" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+  },
+  "data without a volume": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Data" }).click();
+    await expect(page.getByRole("button", { name: /^Make one volume/ })).toBeVisible();
+  },
+  "the calendar": async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("link", { name: "Calendar" }).click();
+    await page.getByLabel("Hands at the box").selectOption("own");
+    await expect(page.getByRole("region", { name: "December 2026" })).toBeVisible();
+  },
+  "a plan without dates": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Calendar" }).click();
+    await expect(page.getByRole("button", { name: /^Give this plan dates/ })).toBeVisible();
+  },
+  "the plan as a document": async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.goto(`${page.url()}/print`);
+    await expect(page.getByRole("heading", { name: "What this rests on" })).toBeVisible();
+  },
+  "a link with the plan": async (page) => {
+    await openPlan(page, coveredClinic);
+    await page.getByRole("button", { name: "File", exact: true }).click();
+    await page.getByRole("menuitem", { name: "A link with this plan…" }).click();
+    await expect(page.getByRole("dialog").getByRole("textbox")).toBeVisible();
+  },
+  "a damaged link": async (page) => {
+    await page.goto("/open#plan=AAAA");
+    await expect(page.getByRole("heading", { name: "This link is damaged" })).toBeVisible();
+  },
+  "the keys": async (page) => {
+    await firstVisit(page);
+    await page.keyboard.press("?");
+  },
+  "the list of plans": async (page) => {
+    await firstVisit(page);
+    await page.getByRole("link", { name: "Cortijo" }).click();
+    await expect(page.getByRole("heading", { name: "Your plans" })).toBeVisible();
+  },
+  "a refused file": async (page) => {
+    await firstVisit(page);
+    await page.getByLabel("Plan file").setInputFiles({
+      name: "x.json",
+      mimeType: "application/json",
+      buffer: Buffer.from('{"format":"cortijo-plan","version":1}'),
+    });
+    await expect(page.getByRole("dialog")).toBeVisible();
+  },
+};
 
 for (const theme of ["light", "dark"] as const) {
-  for (const [name, open] of screens) {
+  for (const [name, open] of Object.entries(screens)) {
     test(`axe finds nothing on ${name}, ${theme}`, async ({ page }) => {
       await page.emulateMedia({ colorScheme: theme, reducedMotion: "reduce" });
       await open(page);

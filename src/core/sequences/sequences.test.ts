@@ -240,19 +240,9 @@ describe("one by one", () => {
       bytes: TB(8),
       drives: ["d1", "d2", "d3"],
     });
-    expect(kinds(made)).toEqual([
-      "test-drive",
-      "test-drive",
-      "test-drive",
-      "back-up",
-      "replace-drive",
-      "replace-drive",
-      "replace-drive",
-      "claim-space",
-      "grow-volume",
-      "grow-file-system",
-      "verify",
-    ]);
+    expect(kinds(made).join(" ")).toBe(
+      "test-drive test-drive test-drive back-up replace-drive replace-drive replace-drive claim-space grow-volume grow-file-system verify",
+    );
     expect(made.command.steps.slice(1, 4).every((step) => step.together)).toBe(true);
     expect([made.before.capacities.pool, usableAfter(made)].map((bytes) => Math.round(bytes / 1e12))).toEqual([8, 16]);
     expect(made.purchases).toHaveLength(3);
@@ -503,16 +493,9 @@ describe("levels", () => {
       boxOf({ set: "classic-raid", layout: "raid1", tb: [4, 4], volume: 1, bays: 4 }),
       "mirror-to-parity",
     );
-    expect(kinds(made)).toEqual([
-      "test-drive",
-      "test-drive",
-      "back-up",
-      "change-level",
-      "grow-volume",
-      "grow-file-system",
-      "change-level",
-      "verify",
-    ]);
+    expect(kinds(made).join(" ")).toBe(
+      "test-drive test-drive back-up change-level grow-volume grow-file-system change-level verify",
+    );
     expect(made.does).toMatch(/from RAID 1 to RAID 5 and on to RAID 6 with 2 × 4\sTB more/);
     expect(made.after.tolerance).toEqual([2]);
     expect(Math.round(usableAfter(made) / 1e12)).toBe(8);
