@@ -186,47 +186,6 @@ test("spares of a group go as those of a pool; a pool made anew keeps those it d
   expect(said(two, ...anew(["d1", "d2", "d3", "x1"]))).toContain("block drive-taken x1");
 });
 
-describe("refused for what the box or the layout is", () => {
-  test.each<[string, Plan, StepBody, string]>([
-    [
-      "the running system wiped",
-      changed(linux, "x1", { contents: { kind: "system" } }),
-      { kind: "wipe-drive", drive: "x1" },
-      "block system-drive x1",
-    ],
-    [
-      "the last but one of a mirror removed",
-      boxWith("linux-host", "raid1", [4, 4]),
-      { kind: "remove-drive", drive: "d1" },
-      "block cannot-be-removed d1",
-    ],
-    [
-      "one of two chunk drives removed",
-      boxWith("chunk-copies", "copies-2", [4, 4]),
-      { kind: "remove-drive", drive: "d1" },
-      "block wrong-drive-count d1",
-    ],
-    [
-      "more stored than the rest holds",
-      boxWith("chunk-copies", "copies-2", [4, 4, 4], [], { volumes: volumes(5.9e12, 5.5e12) }),
-      { kind: "remove-drive", drive: "d1" },
-      "block does-not-fit d1",
-    ],
-    [
-      "striped mirrors by one",
-      boxWith("classic-raid", "raid10", [4, 4, 4, 4], [4]),
-      widen("x1"),
-      "block wrong-drive-count",
-    ],
-    [
-      "a claim of a pool that is full of spares",
-      { ...linux, pools: [] },
-      { kind: "claim-space", group: "g1" },
-      "block no-such-group",
-    ],
-  ])("%s", (_, plan, step, expected) => expect(said(plan, step)).toContain(expected));
-});
-
 test("what is grown after a gain: the last volume and its files, where the box leaves that to its owner", () => {
   const pool = { ...linux.pools[0]!, volumes: [...volumes(1), { ...volumes(1)[0]!, id: "v2" }] };
   const kinds = (fileSystem: "ext4" | "none", growing: "by-hand" | "by-itself") =>

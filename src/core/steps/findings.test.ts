@@ -94,6 +94,10 @@ const BOXES: Record<string, Plan> = {
   chunks5: box("chunk-copies", "chunk-parity", [4, 4, 4], [4], volume(1e12, { usedBytes: 1e11 })),
   "one raid1": box("classic-raid", "raid1", [4, 4], [4, 8], volume(1e12)),
   desktop: box("desktop-mirror", "raid1", [4, 4], [4]),
+  "chunk pair": box("chunk-copies", "copies-2", [4, 4]),
+  "chunks stored": box("chunk-copies", "copies-2", [4, 4, 4], [], volume(5.9e12, { usedBytes: 5.5e12 })),
+  "striped mirrors": box("classic-raid", "raid10", [4, 4, 4, 4], [4]),
+  "no pool": { ...raid5, pools: [] },
 };
 
 /** The last of some steps on a box, and every finding of it: how weighty, its code, its drives, its words, its mend. */
