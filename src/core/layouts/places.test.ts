@@ -127,44 +127,20 @@ test("who can do without one of its drives, and which are spread in copies", () 
 test("what sets layouts apart, by the trade", () => {
   const those = (has: (layout: (typeof layouts)[number]) => boolean) =>
     layouts
-      .filter(has)
-      .map((layout) => layout.id)
-      .sort();
-  expect(those((layout) => layout.countsSmallest === true)).toEqual([
-    "raid1",
-    "raid10",
-    "raid5",
-    "raid6",
-    "triple-parity",
-  ]);
-  expect(those((layout) => layout.cutsAtSizes === true)).toEqual(["hybrid-1", "hybrid-2"]);
-  expect(those((layout) => layout.zonedWhenUnequal === true)).toEqual(["raid0"]);
-  expect(those((layout) => layout.joinsAnySize === true)).toEqual(["single", "span"]);
-  expect(those((layout) => layout.splits === true)).toEqual([
-    "hybrid-1",
-    "hybrid-2",
-    "raid1",
-    "raid5",
-    "raid6",
-    "triple-parity",
-  ]);
-  expect(those((layout) => layout.independent === true)).toEqual([
-    "parity-drive-1",
-    "parity-drive-2",
-    "single",
-    "spanned-mirror",
-  ]);
-  expect(those((layout) => layout.levelTakes === 1)).toEqual(["parity-drive-2", "raid5", "raid6", "triple-parity"]);
-  expect(those((layout) => layout.keepsArrays === true)).toEqual([
-    "hybrid-1",
-    "hybrid-2",
-    "raid0",
-    "raid1",
-    "raid10",
-    "raid5",
-    "raid6",
-    "triple-parity",
-  ]);
+      .flatMap((layout) => (has(layout) ? [layout.id] : []))
+      .sort()
+      .join(" ");
+  const arrays = "raid1 raid10 raid5 raid6 triple-parity";
+  expect(those((layout) => layout.countsSmallest === true)).toBe(arrays);
+  expect(those((layout) => layout.cutsAtSizes === true)).toBe("hybrid-1 hybrid-2");
+  expect(those((layout) => layout.zonedWhenUnequal === true)).toBe("raid0");
+  expect(those((layout) => layout.joinsAnySize === true)).toBe("single span");
+  expect(those((layout) => layout.splits === true)).toBe("hybrid-1 hybrid-2 raid1 raid5 raid6 triple-parity");
+  expect(those((layout) => layout.independent === true)).toBe("parity-drive-1 parity-drive-2 single spanned-mirror");
+  expect(those((layout) => layout.rebuildsTogether === true)).toBe("parity-drive-1 parity-drive-2");
+  expect(those((layout) => layout.liesEndToEnd === true)).toBe("spanned-mirror");
+  expect(those((layout) => layout.levelTakes === 1)).toBe("parity-drive-2 raid5 raid6 triple-parity");
+  expect(those((layout) => layout.keepsArrays === true)).toBe(`hybrid-1 hybrid-2 raid0 ${arrays}`);
   expect(layoutOf("hybrid-2").minimumDrives).toBe(3);
   expect(layoutOf("parity-drive-2").minimumDrives).toBe(3);
 });
