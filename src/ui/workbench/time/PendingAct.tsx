@@ -3,6 +3,7 @@
 import { useMemo, useState } from "react";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { stepsOfAct, usualChoices, type Act } from "@/core/steps/propose";
+import { counted } from "@/core/words/counted";
 import { Button } from "../../kit/Button";
 import { useUnit } from "../../preferences/preferences";
 import { today } from "../../today";
@@ -10,6 +11,9 @@ import { useWorkbench } from "../useWorkbench";
 import { ActQuestions } from "./ActQuestions";
 import { actTrial } from "./actTrial";
 import { actTitle, trialWords } from "./actWords";
+
+/** So many warnings have room where an act is decided. */
+const SHOWN = 3;
 
 /** An act on the box that is to become steps: what matters about it is asked here, and what it comes to is said. */
 export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => void }) {
@@ -46,6 +50,16 @@ export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => voi
       <p aria-live="polite" className={`mt-1 ${blocks.length > 0 ? "text-geranium" : ""}`}>
         {trialWords(trial, unit)}
       </p>
+      {blocks.length === 0 && trial.warnings.length > 0 && (
+        <ul aria-label="To heed" className="mt-1 space-y-0.5 text-ochre-text">
+          {trial.warnings.slice(0, SHOWN).map((message) => (
+            <li key={message}>{message}</li>
+          ))}
+          {trial.warnings.length > SHOWN && (
+            <li>{counted(trial.warnings.length - SHOWN, "more warning")} with the steps once they are planned.</li>
+          )}
+        </ul>
+      )}
       <div className="mt-1.5 flex gap-1.5">
         <Button
           small

@@ -17,6 +17,9 @@ test("what steps come to is the difference that they make at their moment of the
   expect(one.after - one.before).toBeGreaterThan(3.9e12);
   expect(one.blocks).toEqual([]);
   expect(trialWords(one, "TB")).toMatch(/^1 step, about .*\. Usable 8\.00\sTB → 12\.00\sTB\.$/);
+  // Without a backup before it a rewrite is to be heeded, before it is planned.
+  expect(one.warnings).toEqual([expect.stringMatching(/^Widening rewrites all that is stored/)]);
+  expect(tried([{ kind: "back-up", pool: "p1", to: "b" }, widen]).warnings).toEqual([]);
   const later = tried([replace], [widen], 1);
   expect(later.before).toBe(one.after);
   expect(trialWords(later, "TB")).toMatch(/^1 step, .*\. Usable stays; for .* no drive may fail\.$/);
@@ -34,6 +37,14 @@ test("what stands against it is said instead, and a way that would do is offered
   const split = actTrial(walkPlan(stripe), 0, [verify, level, verify], "TB", DAY);
   expect(split.instead?.steps.map((step) => step.kind)).toEqual(["verify", "change-level", "change-level", "verify"]);
   expect(split.instead?.label).toMatch(/^Split it/);
+});
+
+test("how often the box is off to change drives is said with it", () => {
+  const mirror = boxWith("desktop-mirror", "raid1", [4, 4], [8, 8]);
+  const both: StepBody[] = [replace, { ...replace, drive: "d2", by: "x2" }];
+  expect(trialWords(actTrial(walkPlan(mirror), 0, both, "TB", DAY), "TB")).toMatch(
+    /no drive may fail; the box is off for about 15 minutes, twice\.$/,
+  );
 });
 
 test("no steps come to nothing", () => {

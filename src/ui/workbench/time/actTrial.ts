@@ -1,9 +1,11 @@
+import { rulesOfBox } from "@/core/box/rulesOfBox";
 import type { Bytes } from "@/core/bytes/bytes";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import { applyCommand } from "@/core/commands/applyCommand";
 import type { StepBody } from "@/core/document/plan";
 import type { Finding } from "@/core/findings/finding";
-import type { Walk } from "@/core/walk/moment";
+import { swapWords } from "@/core/steps/swapping";
+import type { Walk, WalkedStep } from "@/core/walk/moment";
 import { placeAt } from "@/core/walk/placeAt";
 import { exposedHours } from "@/core/walk/planSummary";
 import { walkPlan } from "@/core/walk/walkPlan";
@@ -18,10 +20,27 @@ export interface ActTrial {
   /** What the pools hold before and after. */
   before: Bytes;
   after: Bytes;
+  /** For how long and how often the box is off, or the pool stopped, to change drives; empty where it is not. */
+  away: string;
   /** What stands against it. */
   blocks: Finding[];
+  /** What should be heeded before it is planned, each once; how exposed it is, is said by the hours. */
+  warnings: string[];
   /** Other steps that would do, and what they are called; null where none are known. */
   instead: { label: string; steps: StepBody[] } | null;
+}
+
+/** The steps with one of them in other words, as the mend of a block says it; null where none does. */
+function insteadOf(
+  steps: readonly StepBody[],
+  walked: readonly WalkedStep[],
+  blocks: readonly Finding[],
+): ActTrial["instead"] {
+  const mend = blocks.map((finding) => finding.mend).find((each) => each?.command.kind === "replace-step");
+  if (mend?.command.kind !== "replace-step") return null;
+  const { step, by } = mend.command;
+  const place = walked.findIndex((each) => each.step.id === step);
+  return place < 0 ? null : { label: mend.label, steps: [...steps.slice(0, place), ...by, ...steps.slice(place + 1)] };
 }
 
 /**
@@ -38,9 +57,10 @@ export function actTrial(whole: Walk, at: number, steps: StepBody[], unit: UnitF
   const moments = walk.moments.slice(at + 1, at + 1 + (result.ok ? steps.length : 0));
   const walked = moments.flatMap((moment) => moment.walked ?? []);
   const blocks = walked.flatMap((each) => each.findings.filter((finding) => finding.severity === "block"));
-  const mend = blocks.map((finding) => finding.mend).find((each) => each?.command.kind === "replace-step");
-  const command = mend?.command.kind === "replace-step" ? mend.command : null;
-  const place = command ? walked.findIndex((each) => each.step.id === command.step) : -1;
+  const warnings = walked.flatMap((each) =>
+    each.findings.filter(({ severity, code }) => severity === "warn" && code !== "no-redundancy"),
+  );
+  const swaps = walked.reduce((sum, each) => sum + each.cost.swaps, 0);
   return {
     steps,
     hours:
@@ -50,10 +70,9 @@ export function actTrial(whole: Walk, at: number, steps: StepBody[], unit: UnitF
     bareHours: exposedHours({ ...walk, moments }, 0),
     before,
     after: moments.at(-1)?.capacities.pool ?? before,
+    away: swapWords(swaps, rulesOfBox(walk.moments[at]?.state.plan ?? walk.plan)),
     blocks,
-    instead:
-      mend && command && place >= 0
-        ? { label: mend.label, steps: [...steps.slice(0, place), ...command.by, ...steps.slice(place + 1)] }
-        : null,
+    warnings: [...new Set(warnings.map(({ message }) => message))],
+    instead: insteadOf(steps, walked, blocks),
   };
 }

@@ -30,10 +30,13 @@ export function actTitle(act: Act, plan: Plan, unit: UnitFamily): string {
 }
 
 /** What it would come to: what stands against it, else how many steps, how long, what changes, what it risks. */
-export function trialWords({ steps, hours, bareHours, before, after, blocks }: ActTrial, unit: UnitFamily): string {
+export function trialWords(
+  { steps, hours, bareHours, before, after, away, blocks }: ActTrial,
+  unit: UnitFamily,
+): string {
   const [block] = blocks;
   if (block) return block.message;
   const usable = before === after ? "stays" : `${formatBytes(before, unit)} → ${formatBytes(after, unit)}`;
   const bare = bareHours >= 0.5 ? `; for ${lengthWords(bareHours)} no drive may fail` : "";
-  return `${counted(steps.length, "step")}, ${lengthWords(hours)}. Usable ${usable}${bare}.`;
+  return `${counted(steps.length, "step")}, ${lengthWords(hours)}. Usable ${usable}${bare}${away ? `; ${away}` : ""}.`;
 }
