@@ -2,7 +2,6 @@ import fc from "fast-check";
 import { usableOfPool } from "../box/figures";
 import { nominalBytes } from "../bytes/nominalBytes";
 import { HANDS } from "../calendar/planCalendar";
-import { emptyPlan } from "../document/emptyPlan";
 import type { LayoutId, Plan, PlanCalendar, RuleSetId, StepBody } from "../document/plan";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layouts } from "../layouts/registry";
@@ -10,6 +9,8 @@ import { predict } from "../prediction/predict";
 import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { numbered } from "../testing/anySteps";
 import { testDrive } from "../testing/arbitraries";
+import { boxWith } from "../testing/boxWith";
+import { usb } from "../testing/dataPlan";
 import { costsOf } from "../walk/costs";
 import { walkPlan } from "../walk/walkPlan";
 import { bestOrder } from "./bestOrder";
@@ -31,40 +32,19 @@ const calendar: PlanCalendar = {
 };
 const TB = (n: number) => nominalBytes(n * 1000);
 
-interface BoxSpec {
-  set: RuleSetId;
-  layout?: LayoutId;
-  tb: number[];
-  shelf?: number[];
-  bays?: number;
-  /** The share of the pool that a volume has; 0 for none. */
-  volume?: number;
-}
-
-function boxOf({ set, layout, tb, shelf = [], bays = tb.length + 2, volume = 0 }: BoxSpec): Plan {
-  const plan: Plan = {
-    ...emptyPlan("x"),
-    box: { name: "x", bays, rules: { set } },
-    drives: [
-      ...tb.map((size, i) => testDrive(`d${i + 1}`, TB(size), { place: { bay: i + 1 } })),
-      ...shelf.map((size, i) => testDrive(`x${i + 1}`, TB(size))),
-    ],
-    pools: layout
-      ? [
-          {
-            id: "p1",
-            name: "P",
-            groups: [{ id: "g1", layout, drives: tb.map((_, i) => `d${i + 1}`), options: {} }],
-            spares: [],
-            volumes: [],
-          },
-        ]
-      : [],
-  };
+/** A box of a set with a pool of a layout, "classic-raid raid5", of which a volume has a share; none without. */
+function boxOf(
+  kind: string,
+  tb: number[],
+  { shelf = [], bays = tb.length + 2, volume = 0 }: { shelf?: number[]; bays?: number; volume?: number } = {},
+): Plan {
+  const [set, layout] = kind.split(" ") as [RuleSetId, LayoutId | ""];
+  const plan = boxWith(set, layout || "single", tb, shelf, {}, bays);
+  if (!layout) return { ...plan, pools: [] };
   const [pool] = plan.pools;
-  const bytes = pool ? Math.floor(usableOfPool(plan, pool, rulesOf({ set })) * volume) : 0;
-  if (pool && bytes > 0)
-    pool.volumes.push({ id: "v1", name: "V", bytes, fileSystem: "btrfs", usedBytes: Math.floor(bytes / 2) });
+  const bytes = Math.floor(usableOfPool(plan, pool!, rulesOf({ set })) * volume);
+  if (bytes > 0)
+    pool!.volumes.push({ id: "v1", name: "V", bytes, fileSystem: "btrfs", usedBytes: Math.floor(bytes / 2) });
   return plan;
 }
 
@@ -124,7 +104,7 @@ const anyBoxOf = (sets: RuleSetId[]) =>
         (layout) => rules.layouts.includes(layout.id) && !wrongCount(layout, tb.length, rules),
       );
       const layout = offered[pick % Math.max(1, offered.length)];
-      const plan = boxOf({ set, ...(layout ? { layout: layout.id } : {}), tb, shelf, bays: tb.length + spare, volume });
+      const plan = boxOf(`${set} ${layout?.id ?? ""}`, tb, { shelf, bays: tb.length + spare, volume });
       return holders
         ? {
             ...plan,
@@ -236,7 +216,7 @@ test.each(sequences.map((sequence) => [sequence.id, sequence] as const))(
 
 describe("one by one", () => {
   test("the careful plan, by hand: tests and backup together, each swap, one claim at the end, grown, verified", () => {
-    const made = tried(boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4], volume: 1 }), "one-by-one", {
+    const made = tried(boxOf("classic-raid raid5", [4, 4, 4], { volume: 1 }), "one-by-one", {
       bytes: TB(8),
       drives: ["d1", "d2", "d3"],
     });
@@ -250,12 +230,12 @@ describe("one by one", () => {
     expect(made.bareHours).toBeCloseTo((3 * 4_000_787_030_016) / 90e6 / 3600, 0);
   });
   test("drives on the shelf are used before any is bought, and are named as erased", () => {
-    const made = tried(boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4], shelf: [8, 8] }), "one-by-one");
+    const made = tried(boxOf("classic-raid raid5", [4, 4, 4], { shelf: [8, 8] }), "one-by-one");
     expect(made.purchases).toHaveLength(1);
     expect(made.erased).toHaveLength(2);
   });
   test("the worst drive goes first", () => {
-    const plan = boxOf({ set: "hybrid-box", layout: "hybrid-1", tb: [4, 4, 4, 4] });
+    const plan = boxOf("hybrid-box hybrid-1", [4, 4, 4, 4]);
     const drives = plan.drives.map((drive) =>
       drive.id === "d3"
         ? { ...drive, health: { state: "watch" as const, reallocatedSectors: 9 } }
@@ -272,7 +252,7 @@ describe("one by one", () => {
     ]);
   });
   test("the parity drive goes before any data drive", () => {
-    const made = tried(boxOf({ set: "parity-drive", layout: "parity-drive-1", tb: [4, 8, 4] }), "one-by-one", {
+    const made = tried(boxOf("parity-drive parity-drive-1", [4, 8, 4]), "one-by-one", {
       bytes: TB(12),
       drives: ["d1", "d2", "d3"],
     });
@@ -281,16 +261,9 @@ describe("one by one", () => {
       "replace-drive",
       "replace-drive",
     ]);
-    const without = trySequence(
-      sequenceOf("one-by-one"),
-      {
-        ...tryWish("one-by-one", boxOf({ set: "parity-drive", layout: "parity-drive-1", tb: [4, 8, 4] })),
-        bytes: TB(12),
-        drives: ["d1"],
-      },
-      placeOf(boxOf({ set: "parity-drive", layout: "parity-drive-1", tb: [4, 8, 4] })),
-      calendar,
-    );
+    const box = boxOf("parity-drive parity-drive-1", [4, 8, 4]);
+    const wished = { ...tryWish("one-by-one", box), bytes: TB(12), drives: ["d1"] };
+    const without = trySequence(sequenceOf("one-by-one"), wished, placeOf(box), calendar);
     expect(without).toMatchObject({
       ok: false,
       reason: expect.stringContaining("Change the parity drive too") as string,
@@ -337,7 +310,7 @@ describe("the order in which space comes earliest", () => {
         fc.array(fc.constantFrom(1, 2, 3, 4, 6), { minLength: 3, maxLength: 4 }),
         ([set, layout], tb) => {
           if (layout === "hybrid-2" && tb.length < 4) return;
-          const plan = boxOf({ set, layout, tb, shelf: tb.map(() => 8) });
+          const plan = boxOf(`${set} ${layout}`, tb, { shelf: tb.map(() => 8) });
           const ids = plan.pools[0]!.groups[0]!.drives;
           const news = plan.drives.filter((drive) => drive.id.startsWith("x"));
           const setting = settingAt(placeOf(plan));
@@ -368,7 +341,7 @@ describe("the order in which space comes earliest", () => {
   });
   test("eight drives of three sizes in a hybrid, against each of the 560 orders", () => {
     const tb = [2, 2, 2, 3, 3, 3, 6, 6];
-    const plan = boxOf({ set: "hybrid-box", layout: "hybrid-1", tb, shelf: tb.map(() => 8), bays: 8 });
+    const plan = boxOf("hybrid-box hybrid-1", tb, { shelf: tb.map(() => 8), bays: 8 });
     const best = replaceInBestOrder(
       "g1",
       plan.pools[0]!.groups[0]!.drives,
@@ -438,7 +411,7 @@ describe("the order in which space comes earliest", () => {
 });
 
 test("steps that are planned for later and could not be carried out any more are counted", () => {
-  const box = boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4], shelf: [8], bays: 4 });
+  const box = boxOf("classic-raid raid5", [4, 4, 4], { shelf: [8], bays: 4 });
   const planned = numbered(box, [
     { kind: "widen-group", group: "g1", drives: ["x1"] },
     { kind: "verify", pool: "p1" },
@@ -452,7 +425,7 @@ test("steps that are planned for later and could not be carried out any more are
 });
 
 describe("what a plan costs", () => {
-  const box = boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4] });
+  const box = boxOf("classic-raid raid5", [4, 4, 4]);
   test("drives to buy once each, by their own price, else the list's next larger, else an example that says so; and what is freed", () => {
     const bought = (id: string, more: object) => testDrive(id, TB(8), { toBuy: true, ...more });
     const drives = [
@@ -489,10 +462,7 @@ describe("what a plan costs", () => {
 
 describe("levels", () => {
   test("a mirror goes to RAID 5 and on to RAID 6, a level at a time, grown after the first", () => {
-    const made = tried(
-      boxOf({ set: "classic-raid", layout: "raid1", tb: [4, 4], volume: 1, bays: 4 }),
-      "mirror-to-parity",
-    );
+    const made = tried(boxOf("classic-raid raid1", [4, 4], { volume: 1, bays: 4 }), "mirror-to-parity");
     expect(kinds(made).join(" ")).toBe(
       "test-drive test-drive back-up change-level grow-volume grow-file-system change-level verify",
     );
@@ -503,8 +473,8 @@ describe("levels", () => {
   test("a box that changes no levels says to go through a backup", () => {
     const result = trySequence(
       sequenceOf("mirror-to-parity"),
-      { ...tryWish("mirror-to-parity", boxOf({ set: "classic-raid", layout: "raid1", tb: [4, 4] })) },
-      placeOf({ ...boxOf({ set: "fixed-group", layout: "raid1", tb: [4, 4] }) }),
+      { ...tryWish("mirror-to-parity", boxOf("classic-raid raid1", [4, 4])) },
+      placeOf({ ...boxOf("fixed-group raid1", [4, 4]) }),
       calendar,
     );
     expect(result).toMatchObject({
@@ -513,15 +483,11 @@ describe("levels", () => {
     });
   });
   test("a hybrid keeps its drives where its volumes still fit, and gets one more where they do not", () => {
-    expect(
-      tried(boxOf({ set: "hybrid-box", layout: "hybrid-1", tb: [4, 4, 4, 4], volume: 0.6 }), "hybrid-two").purchases,
-    ).toHaveLength(0);
-    expect(
-      tried(boxOf({ set: "hybrid-box", layout: "hybrid-1", tb: [4, 4, 4, 4], volume: 1 }), "hybrid-two").purchases,
-    ).toHaveLength(1);
+    expect(tried(boxOf("hybrid-box hybrid-1", [4, 4, 4, 4], { volume: 0.6 }), "hybrid-two").purchases).toHaveLength(0);
+    expect(tried(boxOf("hybrid-box hybrid-1", [4, 4, 4, 4], { volume: 1 }), "hybrid-two").purchases).toHaveLength(1);
   });
   test("a second parity drive, and a larger one", () => {
-    const box = boxOf({ set: "parity-drive", layout: "parity-drive-1", tb: [4, 8, 4], shelf: [8] });
+    const box = boxOf("parity-drive parity-drive-1", [4, 8, 4], { shelf: [8] });
     expect(tried(box, "second-parity").after.tolerance).toEqual([2]);
     expect(
       tried(box, "larger-parity", { bytes: TB(12) }).command.steps.find((step) => step.kind === "change-parity-drive"),
@@ -531,11 +497,10 @@ describe("levels", () => {
 
 describe("one each year", () => {
   test("into the free bays first, then in the place of the smallest; each year's steps wait for its day, and the plan gets a calendar", () => {
-    const made = tried(
-      boxOf({ set: "hybrid-box", layout: "hybrid-1", tb: [4, 4, 8], bays: 4, volume: 1 }),
-      "one-a-year",
-      { bytes: TB(8), count: 3 },
-    );
+    const made = tried(boxOf("hybrid-box hybrid-1", [4, 4, 8], { bays: 4, volume: 1 }), "one-a-year", {
+      bytes: TB(8),
+      count: 3,
+    });
     expect(made.command.steps.flatMap((step) => (step.notBefore ? [step.notBefore] : []))).toEqual([
       "2027-11-23",
       "2028-11-23",
@@ -549,7 +514,7 @@ describe("one each year", () => {
     expect(made.blocks).toEqual([]);
   });
   test("when there is nothing left to change, it says after how many years", () => {
-    const box = boxOf({ set: "classic-raid", layout: "raid1", tb: [4, 4], bays: 2 });
+    const box = boxOf("classic-raid raid1", [4, 4], { bays: 2 });
     const result = trySequence(
       sequenceOf("one-a-year"),
       { ...tryWish("one-a-year", box), count: 5 },
@@ -562,7 +527,7 @@ describe("one each year", () => {
     });
   });
   test("striped mirrors that take drives by twos are not widened by one: the smallest is changed", () => {
-    const made = tried(boxOf({ set: "classic-raid", layout: "raid10", tb: [4, 4, 4, 4], bays: 8 }), "one-a-year");
+    const made = tried(boxOf("classic-raid raid10", [4, 4, 4, 4], { bays: 8 }), "one-a-year");
     expect(kinds(made)).not.toContain("widen-group");
     expect(kinds(made).filter((kind) => kind === "replace-drive")).toHaveLength(3);
     expect(made.blocks).toEqual([]);
@@ -577,11 +542,9 @@ describe("one each year", () => {
 
 describe("the others", () => {
   test("a further group gives its space at once, in minutes", () => {
-    const made = tried(
-      boxOf({ set: "classic-raid", layout: "raid5", tb: [4, 4, 4], bays: 6, volume: 1 }),
-      "extra-group",
-      { variants: { ...CAREFUL, test: false } },
-    );
+    const made = tried(boxOf("classic-raid raid5", [4, 4, 4], { bays: 6, volume: 1 }), "extra-group", {
+      variants: { ...CAREFUL, test: false },
+    });
     expect(kinds(made)).toEqual(["add-group", "grow-volume", "grow-file-system"]);
     // The space is given out while the group is filled, for 12.3 hours in which none of its drives may fail.
     expect(made.moments.map(({ walked }) => [walked!.from, walked!.done])).toEqual([0, 0, 0].map((at) => [at, true]));
@@ -589,7 +552,7 @@ describe("the others", () => {
     expect(Math.round(usableAfter(made) / 1e12)).toBe(16);
   });
   test("to another box through a backup: its rules hold from then on", () => {
-    const made = tried(boxOf({ set: "fixed-group", layout: "raid5", tb: [4, 4, 8, 8], volume: 1 }), "through-backup", {
+    const made = tried(boxOf("fixed-group raid5", [4, 4, 8, 8], { volume: 1 }), "through-backup", {
       box: { name: "New", bays: 6, rules: { set: "hybrid-box" } },
       layout: "hybrid-1",
     });
@@ -600,7 +563,7 @@ describe("the others", () => {
     expect(made.offlineHours).toBeGreaterThan(1);
   });
   test("a drive that holds data is not erased when it is protected", () => {
-    const box = boxOf({ set: "desktop-mirror", tb: [], shelf: [4, 4], bays: 2 });
+    const box = boxOf("desktop-mirror", [], { shelf: [4, 4], bays: 2 });
     const drives = box.drives.map((drive) =>
       drive.id === "x1" ? { ...drive, contents: { kind: "data" as const, detail: "photos" } } : drive,
     );
@@ -611,21 +574,9 @@ describe("the others", () => {
   });
   test("two small drives onto a large one that is named, though it holds their backup: erased, and said what that means", () => {
     const box = {
-      ...boxOf({ set: "linux-host", layout: "single", tb: [1, 1], shelf: [3], volume: 0.8 }),
+      ...boxOf("linux-host single", [1, 1], { shelf: [3], volume: 0.8 }),
       dataSets: [{ id: "s1", name: "Scores", volume: "v1", bytes: 5e11, worth: "useful" as const }],
-      backups: [
-        {
-          id: "b1",
-          name: "Old drive",
-          kind: "usb-drive" as const,
-          place: "here" as const,
-          everyDays: 30,
-          keepsVersions: false,
-          lastVerified: DAY,
-          dataSets: ["s1"],
-          drive: "x1",
-        },
-      ],
+      backups: [{ ...usb, lastVerified: DAY, dataSets: ["s1"], drive: "x1" }],
     };
     const drives = box.drives.map((drive) =>
       drive.id === "x1" ? { ...drive, contents: { kind: "data" as const, detail: "backup" } } : drive,

@@ -3,7 +3,7 @@ import { bandsOfPool } from "../box/figures";
 import { sizeCurve } from "../nextDrive/sizeCurve";
 import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { numbered } from "../testing/anySteps";
-import { boxWith } from "../testing/boxWith";
+import { boxWith, withRules } from "../testing/boxWith";
 import { attach, claim, pull, widen } from "../testing/stepsInShort";
 import { walkPlan } from "../walk/walkPlan";
 
@@ -11,10 +11,6 @@ import { walkPlan } from "../walk/walkPlan";
 
 const UNIT = 10 * 1024 ** 3;
 const units = (bytes: number) => Math.round(bytes / UNIT);
-const over = (plan: Plan, overrides: Partial<BoxRules>): Plan => ({
-  ...plan,
-  box: { ...plan.box, rules: { ...plan.box.rules, overrides } },
-});
 const box = (set: RuleSetId, layout: LayoutId, sizes: number[], shelf: number[] = [], more = {}) =>
   boxWith(
     set,
@@ -33,7 +29,7 @@ const said = (plan: Plan, ...steps: StepBody[]) =>
 
 describe("a hybrid's bands are never cut anew", () => {
   const three = box("linux-host", "hybrid-1", [200, 200, 300], [250]);
-  const small = over(box("linux-host", "hybrid-1", [209, 120], [96, 150, 209]), { joining: "any-size" });
+  const small = withRules(box("linux-host", "hybrid-1", [209, 120], [96, 150, 209]), { joining: "any-size" });
 
   test("a drive joins the bands that it covers whole; above them all a new one is laid over what two have", () => {
     // 0 to 200 over four, and a mirror from 200 to 250 on the tops of two; a claim finds nothing more.
@@ -60,7 +56,7 @@ describe("a hybrid's bands are never cut anew", () => {
     expect(pools(small, widen("x2"))).toEqual([120, 270]);
   });
   test("one that ends inside a band says how much of it is used, and which size is used whole", () => {
-    const made = over(box("linux-host", "hybrid-1", [100, 300, 300], [200, 300]), { joining: "any-size" });
+    const made = withRules(box("linux-host", "hybrid-1", [100, 300, 300], [200, 300]), { joining: "any-size" });
     expect(pools(made, widen("x1"))).toEqual([400, 500]);
     const warning = last(made, widen("x1")).findings.find(({ code }) => code === "ends-inside-a-band")!;
     expect(warning.message.replace(/\u00a0/g, " ")).toMatch(
@@ -93,12 +89,12 @@ describe("a hybrid's bands are never cut anew", () => {
 
 describe("what random plans have found", () => {
   test("a smaller drive is not taken into a stripe, whatever the rule for joining", () => {
-    const stripe = over(box("parity-drive", "raid0", [200, 200], [120]), { layouts: ["raid0"] });
+    const stripe = withRules(box("parity-drive", "raid0", [200, 200], [120]), { layouts: ["raid0"] });
     expect(said(stripe, widen("x1"))).toContain("block too-small");
   });
   test("a box that claims by itself fills what it has gained after a copy, and after a removal", () => {
     const rules = { claiming: "by-itself", rebuilding: "whole-drive", replacing: "old-attached" } as const;
-    const made = over(box("linux-host", "raid1", [100, 300], [300]), rules);
+    const made = withRules(box("linux-host", "raid1", [100, 300], [300]), rules);
     const { cost } = last(made, attach("d1", "x1"));
     // 100 are copied, then the 200 more are written to both.
     expect(cost.work.map(({ drive, reads, writes }) => [drive, units(reads), units(writes)])).toEqual([
@@ -110,7 +106,7 @@ describe("what random plans have found", () => {
       (100 * UNIT) / (0.6 * 130e6 * 3600) + (200 * UNIT) / (0.6 * 150e6 * 3600),
       1,
     );
-    const three = over(box("linux-host", "raid1", [100, 300, 300]), rules);
+    const three = withRules(box("linux-host", "raid1", [100, 300, 300]), rules);
     const removed = last(three, { kind: "remove-drive", drive: "d1" }).cost;
     expect(removed.work.map(({ drive, writes }) => [drive, units(writes)])).toEqual([
       ["d2", 200],
@@ -137,7 +133,7 @@ test.each<[RuleSetId, number[]]>([
   ["classic-raid", [126, 126, 262]],
   ["desktop-mirror", [126, 126, 262]],
 ])("a three-way mirror on a %s keeps its size when its smallest drive leaves, until a claim", (set, expected) => {
-  const made = over(box(set, "raid1", [126, 262, 262]), { system: "own-drive", systemReserveBytes: 0 });
+  const made = withRules(box(set, "raid1", [126, 262, 262]), { system: "own-drive", systemReserveBytes: 0 });
   expect(pools(made, { kind: "remove-drive", drive: "d1" }, claim())).toEqual(expected);
 });
 
@@ -171,7 +167,7 @@ describe("no data drive is larger than the parity drive, in any kind of box", ()
     ),
   );
   test.each(kinds)("%s, %s: made, widened, replaced or claimed", (set, joining) => {
-    const made = over(box(set, "parity-drive-1", [200, 200, 300], [400]), {
+    const made = withRules(box(set, "parity-drive-1", [200, 200, 300], [400]), {
       joining,
       layouts: ["parity-drive-1"],
       widening: "several-drives",
@@ -192,7 +188,7 @@ describe("no data drive is larger than the parity drive, in any kind of box", ()
     const named = box(set, "parity-drive-1", [400, 200, 300]);
     named.pools[0]!.groups[0]!.options = { parityDrives: ["d3"] };
     named.pools[0]!.groups[0]!.reach = { d1: 200 * UNIT };
-    expect(said(over(named, { claiming: "whole-group" }), claim())).toEqual(["block larger-than-parity"]);
+    expect(said(withRules(named, { claiming: "whole-group" }), claim())).toEqual(["block larger-than-parity"]);
   });
   test("the larger one becomes the parity drive by a press, and the old one joins in its place", () => {
     const made = box("parity-drive", "parity-drive-1", [200, 200, 300], [400]);
@@ -212,7 +208,9 @@ describe("the rule for widening holds for every layout", () => {
     (layout) => {
       const made = box("linux-host", layout, [200, 200, 200], [200, 200]);
       const under = (widening: BoxRules["widening"], ...drives: string[]) =>
-        said(over(made, { widening, layouts: [layout] }), widen(...drives)).filter((each) => each.startsWith("block"));
+        said(withRules(made, { widening, layouts: [layout] }), widen(...drives)).filter((each) =>
+          each.startsWith("block"),
+        );
       expect(under("further-group", "x1")).toEqual(["block no-widening"]);
       expect(under("one-drive", "x1", "x2")).toEqual(["block one-at-a-time"]);
       expect([under("one-drive", "x1"), under("several-drives", "x1", "x2")]).toEqual([[], []]);

@@ -6,7 +6,8 @@ import { predict } from "../prediction/predict";
 import { lateFindings } from "../schedule/demand";
 import { numbered } from "../testing/anySteps";
 import { testDrive } from "../testing/arbitraries";
-import { boxWith } from "../testing/boxWith";
+import { boxWith, withRules } from "../testing/boxWith";
+import { away } from "../testing/dataPlan";
 import { walkPlan } from "../walk/walkPlan";
 
 // What stands against a step, and what is said beside it: of which drives, in which words, and how it is mended.
@@ -16,21 +17,9 @@ const volume = (bytes: number, more: Partial<Pool["volumes"][number]> = {}): Par
 });
 const box = (set: RuleSetId, layout: LayoutId, sizes: number[], shelf: number[] = [], more: Partial<Pool> = {}) =>
   boxWith(set, layout, sizes, shelf, more);
-const over = (plan: Plan, overrides: NonNullable<Plan["box"]["rules"]["overrides"]>): Plan => ({
-  ...plan,
-  box: { ...plan.box, rules: { ...plan.box.rules, overrides } },
-});
 const files = (fileSystem: FileSystem = "ext4") =>
   box("linux-host", "raid5", [4, 4, 4], [4, 8], volume(4e12, { fileSystem, usedBytes: 1e12 }));
-const small: Backup = {
-  id: "b1",
-  name: "B",
-  kind: "box",
-  place: "here",
-  everyDays: 1,
-  keepsVersions: false,
-  dataSets: [],
-};
+const small: Backup = { ...away, name: "B", place: "here", dataSets: [] };
 const full = (plan: Plan): Plan => ({ ...plan, box: { ...plan.box, bays: plan.pools[0]!.groups[0]!.drives.length } });
 const drive = (plan: Plan, id: string, more: object): Plan => ({
   ...plan,
@@ -60,14 +49,14 @@ const BOXES: Record<string, Plan> = {
   "files, backup large": { ...files(), backups: [{ ...small, bytes: 1e12 }] },
   "not known": box("linux-host", "raid5", [4, 4, 4], [], volume(1e12)),
   "mirror of three": box("linux-host", "raid1", [4, 4, 4], []),
-  "claims each": over(raid5, { claiming: "per-drive" }),
-  "claims itself": over(raid5, { claiming: "by-itself" }),
+  "claims each": withRules(raid5, { claiming: "per-drive" }),
+  "claims itself": withRules(raid5, { claiming: "by-itself" }),
   "nearly full": box("chunk-copies", "copies-2", [4, 4, 4], [], volume(5.9e12)),
   "full chunks": box("chunk-copies", "copies-2", [4, 4, 4], [], volume(5.9e12, { usedBytes: 5.9e12 })),
   "three copies": box("chunk-copies", "copies-2", [4, 4, 4], [], volume(3e12, { usedBytes: 1e12 })),
   raid6: box("linux-host", "raid6", [4, 4, 4, 4], [4], volume(7e12, { usedBytes: 7e12 })),
   scheduled: box("scheduled-parity", "parity-drive-1", [4, 4, 8]),
-  "no shrinking": over(files(), { shrinkVolumes: false }),
+  "no shrinking": withRules(files(), { shrinkVolumes: false }),
   "second pool": { ...raid5, pools: [...raid5.pools, { ...raid5.pools[0]!, id: "p2", groups: [] }] },
   "no bay": full(raid5),
   "one bay": { ...raid5, box: { ...raid5.box, bays: 4 } },
@@ -89,8 +78,8 @@ const BOXES: Record<string, Plan> = {
   holders: held(box("linux-host", "raid5", [4, 4, 4], [4, 3])),
   separate: box("linux-host", "single", [4, 4], [8, 4], volume(8e12)),
   spared: box("linux-host", "raid5", [4, 4, 4], [4, 3], { spares: ["x1"] }),
-  "no spares": over(raid5, { hotSpares: "none" }),
-  "spare per group": over(raid5, { hotSpares: "per-group" }),
+  "no spares": withRules(raid5, { hotSpares: "none" }),
+  "spare per group": withRules(raid5, { hotSpares: "per-group" }),
   chunks5: box("chunk-copies", "chunk-parity", [4, 4, 4], [4], volume(1e12, { usedBytes: 1e11 })),
   "one raid1": box("classic-raid", "raid1", [4, 4], [4, 8], volume(1e12)),
   desktop: box("desktop-mirror", "raid1", [4, 4], [4]),
@@ -138,9 +127,9 @@ test("what is said of a pool as it is", () => {
     ],
   };
   expect(codes(two)).toContain("mixed-layouts");
-  expect(codes(over(two, { hotSpares: "per-group" }))).toContain("spare-of-one-group");
-  expect(codes(over(two, { hotSpares: "shared" }))).not.toContain("spare-of-one-group");
-  expect(codes(over(two, { hotSpares: "none" }))).toContain("spares-not-offered");
+  expect(codes(withRules(two, { hotSpares: "per-group" }))).toContain("spare-of-one-group");
+  expect(codes(withRules(two, { hotSpares: "shared" }))).not.toContain("spare-of-one-group");
+  expect(codes(withRules(two, { hotSpares: "none" }))).toContain("spares-not-offered");
 });
 
 test("room that comes after a volume is full comes too late", () => {

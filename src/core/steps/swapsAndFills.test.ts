@@ -1,15 +1,11 @@
 import type { BoxRules, Plan, StepBody } from "../document/plan";
 import { rulesOf } from "../rules/ruleSets";
 import { numbered } from "../testing/anySteps";
-import { boxWith } from "../testing/boxWith";
+import { boxWith, withRules } from "../testing/boxWith";
 import { attach, parityChanged, pull } from "../testing/stepsInShort";
 import { walkPlan } from "../walk/walkPlan";
 import { onlineWords, swapWords } from "./swapping";
 
-const under = (plan: Plan, overrides: Partial<BoxRules>): Plan => ({
-  ...plan,
-  box: { ...plan.box, rules: { ...plan.box.rules, overrides } },
-});
 const walked = (plan: Plan, ...steps: StepBody[]) =>
   walkPlan(numbered(plan, steps)).moments.flatMap(({ walked: each }) => each ?? []);
 const rounded = ({ low, expected, high }: { low: number; expected: number; high: number }) =>
@@ -28,14 +24,14 @@ describe("only the swap is offline", () => {
     );
   });
   test("the minutes are the box's own; while it runs there are none", () => {
-    const [slow] = walked(under(plan, { swapMinutes: 40 }), pull("d1", "x1"));
+    const [slow] = walked(withRules(plan, { swapMinutes: 40 }), pull("d1", "x1"));
     expect(slow!.cost.offline.expected).toBeCloseTo(40 / 60, 9);
-    const [hot] = walked(under(plan, { swapping: "hot-swap", swapMinutes: 40 }), pull("d1", "x1"));
+    const [hot] = walked(withRules(plan, { swapping: "hot-swap", swapMinutes: 40 }), pull("d1", "x1"));
     expect(hot!.cost).toMatchObject({ swaps: 0, offline: { low: 0, expected: 0, high: 0 } });
     expect(onlineWords(hot!.cost, rulesOf({ set: "linux-host" }))).toBe("online, slower");
   });
   test("with the old one attached drives are changed twice, once where the new one is in a bay", () => {
-    const both = under(plan, { replacing: "old-attached" });
+    const both = withRules(plan, { replacing: "old-attached" });
     const attached = attach("d1", "x1");
     expect(walked(both, attached)[0]!.cost.swaps).toBe(2);
     const inBay = {
@@ -46,10 +42,10 @@ describe("only the swap is offline", () => {
     const parity = boxWith("parity-drive", "parity-drive-1", [4, 4, 8], [12]);
     const change = parityChanged("d3", "x1");
     expect(walked(parity, change)[0]!.cost.swaps).toBe(1);
-    expect(walked(under(parity, { replacing: "old-attached" }), change)[0]!.cost.swaps).toBe(2);
+    expect(walked(withRules(parity, { replacing: "old-attached" }), change)[0]!.cost.swaps).toBe(2);
   });
   test("whatever puts a drive in or takes one out; nothing where no drive moves, or no pool is there", () => {
-    const wide = under(plan, { hotSpares: "shared" });
+    const wide = withRules(plan, { hotSpares: "shared" });
     const swaps = (...steps: StepBody[]) => walked(wide, ...steps).map(({ cost }) => cost.swaps);
     expect(swaps({ kind: "set-spare", pool: "p1", drive: "x1" }, { kind: "verify", pool: "p1" })).toEqual([1, 0]);
     const empty = { ...wide, pools: [] };
@@ -95,7 +91,7 @@ describe("parity drives are worked through in one go, at 0.95 of the drives' rat
   const HOURS = ["2.92", "4.50", "7.20"];
 
   test("2 TB: 4.5 h, 2.9 to 7.2, to make, to rebuild, to check, and for a further parity drive", () => {
-    const still = under(plan, { swapMinutes: 0 });
+    const still = withRules(plan, { swapMinutes: 0 });
     const make: StepBody = {
       kind: "create-group",
       pool: "p2",
@@ -107,7 +103,7 @@ describe("parity drives are worked through in one go, at 0.95 of the drives' rat
     const parity = parityChanged("d4", "x1");
     for (const step of [make, pull("d1", "x1"), parity, { kind: "verify", pool: "p1" } as StepBody])
       expect([step.kind, rounded(walked(still, step)[0]!.cost.hours)]).toEqual([step.kind, HOURS]);
-    const one = under(boxWith("parity-drive", "parity-drive-1", [2, 2, 2], [2]), { swapMinutes: 0 });
+    const one = withRules(boxWith("parity-drive", "parity-drive-1", [2, 2, 2], [2]), { swapMinutes: 0 });
     const level: StepBody = { kind: "change-level", group: "g1", layout: "parity-drive-2", drives: ["x1"] };
     expect(rounded(walked(one, level)[0]!.cost.hours)).toEqual(HOURS);
     const scheduled = boxWith("scheduled-parity", "parity-drive-1", [2, 2, 2]);
@@ -179,10 +175,10 @@ describe("the first fill of a new group", () => {
   });
   test("none where the box does nothing, copies only what is used, or writes chunks where they fit", () => {
     for (const firstFill of ["none", "used-only"] as const) {
-      const [made] = walked(under(plan, { firstFill }), make("raid1", ["x1", "x2"]));
+      const [made] = walked(withRules(plan, { firstFill }), make("raid1", ["x1", "x2"]));
       expect([made!.cost.work, made!.exposure, made!.cost.hours.expected]).toEqual([[], [], 0.1]);
     }
-    const chunks = under(boxWith("chunk-copies", "copies-2", [4, 4], [4, 4]), { firstFill: "at-once" });
+    const chunks = withRules(boxWith("chunk-copies", "copies-2", [4, 4], [4, 4]), { firstFill: "at-once" });
     expect(workOf(make("copies-2", ["x1", "x2"]), chunks)).toEqual([]);
   });
   test("a further group leaves a pool that bears a failure without one; a stripe had none to lose", () => {
@@ -196,7 +192,7 @@ describe("the first fill of a new group", () => {
     const separate = boxWith("linux-host", "single", [4], [4], { volumes });
     const mirror: StepBody = { kind: "mirror-drive", pool: "p1", group: "g1", name: "P", drive: "d1", by: "x1" };
     const hours = (overrides: Partial<BoxRules>) =>
-      walked(under(separate, overrides), mirror)[0]!.cost.hours.expected.toFixed(1);
+      walked(withRules(separate, overrides), mirror)[0]!.cost.hours.expected.toFixed(1);
     expect(hours({ firstFill: "at-once", rebuilding: "used-only" })).toBe("12.3");
     expect(hours({ firstFill: "used-only" })).toBe("6.2");
     expect(hours({ firstFill: "none" })).toBe("12.3");

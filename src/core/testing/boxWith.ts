@@ -1,6 +1,6 @@
 import { nominalBytes } from "../bytes/nominalBytes";
 import { emptyPlan } from "../document/emptyPlan";
-import type { LayoutId, Plan, Pool, RuleSetId } from "../document/plan";
+import type { BoxRules, LayoutId, Plan, Pool, RuleSetId } from "../document/plan";
 import { testDrive } from "./arbitraries";
 
 /** A box with a pool p1 of one group g1 over drives d1 … dn in bays, and further drives x1 … on the shelf. */
@@ -32,3 +32,9 @@ export function boxWith(
     ],
   };
 }
+
+/** The same box with some of its rules answered otherwise. */
+export const withRules = (plan: Plan, overrides: Partial<BoxRules>): Plan => ({
+  ...plan,
+  box: { ...plan.box, rules: { ...plan.box.rules, overrides } },
+});
