@@ -151,7 +151,7 @@ export const firstFill = entry(
       .pools.flatMap((pool) => pool.groups)
       .map((group) => group.firstFill?.expected ?? 0);
     const longest = Math.round(Math.max(0, ...hours));
-    return longest > 0 ? `A group as those of the plan is filled for about ${longest} h when it is made.` : null;
+    return longest > 0 ? `A group like those of the plan takes about ${longest} h to fill when it is made.` : null;
   },
 );
 

@@ -93,7 +93,7 @@ export function nothingGained(
   const which = joining.length === 1 ? nameOfDriveFirst(first, family) : `None of the ${joining.length} drives`;
   const message =
     joining.length === 1
-      ? `${which} would bring nothing: the bands stay cut where they are, and it covers none of them whole that it could widen.${help}`
+      ? `${which} would bring nothing: the bands stay cut where they are, and it covers none of them whole.${help}`
       : `${which} would bring anything: the bands stay cut where they are, and they cover none of them whole.${help}`;
   return [
     against(

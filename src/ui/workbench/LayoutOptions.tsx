@@ -27,7 +27,7 @@ const COLUMNS = "grid grid-cols-[1rem_7.5rem_5.5rem_1fr] items-baseline gap-x-2"
 const toleranceWords = (tolerance: number) =>
   tolerance === 0 ? "none may fail" : tolerance === 1 ? "any 1 may fail" : `any ${tolerance} may fail`;
 
-const fillWords = (fill: Hours | null) => (fill ? ` after a first fill of ${hoursWords(fill)}` : "");
+const fillWords = (fill: Hours | null) => (fill ? `; first fill ${hoursWords(fill)}` : "");
 
 /** The layouts as menu entries, each with what it would hold on these drives, or why it is not possible. */
 export function LayoutOptions({ drives, rules, joining, present, onChoose, onSplit }: Props) {
