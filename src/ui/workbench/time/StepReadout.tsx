@@ -65,7 +65,7 @@ export function StepReadout() {
       )}
       {walked.done && <Takes walked={walked} before={before.state.plan} after={moment.state.plan} />}
       <Risks walked={walked} before={before.state.plan} />
-      {capacities.pool !== capacities.fileSystem && (
+      {walked.done && capacities.pool !== capacities.fileSystem && (
         <p>
           Afterwards {formatBytes(capacities.pool, unit)} in the pool, {formatBytes(capacities.volume, unit)} in
           volumes, {formatBytes(capacities.fileSystem, unit)} for folders.
