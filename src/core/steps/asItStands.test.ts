@@ -1,6 +1,7 @@
 import type { BoxRules, LayoutId, Plan, RuleSetId, StepBody } from "../document/plan";
 import { bandsOfPool } from "../box/figures";
 import { sizeCurve } from "../nextDrive/sizeCurve";
+import { layouts } from "../layouts/registry";
 import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { numbered } from "../testing/anySteps";
 import { boxWith, withRules } from "../testing/boxWith";
@@ -202,18 +203,36 @@ describe("no data drive is larger than the parity drive, in any kind of box", ()
   });
 });
 
-describe("the rule for widening holds for every layout", () => {
-  test.each<[LayoutId]>([["copies-2"], ["chunk-parity"], ["parity-drive-1"], ["single"], ["span"], ["raid5"]])(
-    "%s",
-    (layout) => {
-      const made = box("linux-host", layout, [200, 200, 200], [200, 200]);
-      const under = (widening: BoxRules["widening"], ...drives: string[]) =>
-        said(withRules(made, { widening, layouts: [layout] }), widen(...drives)).filter((each) =>
-          each.startsWith("block"),
-        );
-      expect(under("further-group", "x1")).toEqual(["block no-widening"]);
-      expect(under("one-drive", "x1", "x2")).toEqual(["block one-at-a-time"]);
-      expect([under("one-drive", "x1"), under("several-drives", "x1", "x2")]).toEqual([[], []]);
-    },
-  );
+describe("what a box's rules refuse holds for every layout, or the layout says why not", () => {
+  test.each(layouts.map((layout) => [layout.id, layout] as const))("%s", (id, layout) => {
+    const sizes = Array.from({ length: Math.max(4, layout.usualDrives) }, () => 200);
+    const volumes = [{ id: "v1", name: "V", bytes: 100 * UNIT, fileSystem: "ext4" as const, usedBytes: UNIT }];
+    const made = box("linux-host", id, sizes, [200, 200], { volumes });
+    const blocks = (rules: Partial<BoxRules>, step: StepBody) =>
+      said(withRules(made, { layouts: [id], ...rules }), step).flatMap((each) =>
+        each.startsWith("block ") ? [each.slice(6)] : [],
+      );
+    const widens = layout.widening !== "never";
+    expect(blocks({ widening: "further-group" }, widen("x1"))).toContain("no-widening");
+    expect(blocks({ widening: "one-drive" }, widen("x1", "x2"))).toContain(widens ? "one-at-a-time" : "no-widening");
+    expect(blocks({ widening: "several-drives" }, widen("x1", "x2"))).toEqual(widens ? [] : ["no-widening"]);
+    const copied = attach("d1", "x1");
+    const refused = layout.takesNoSpare ? "no-live-replacement" : "not-attached";
+    expect(blocks({ replacing: "pull-first" }, copied)).toContain(refused);
+    expect(blocks({ replacing: "old-attached" }, copied)).not.toContain("not-attached");
+    const spare: StepBody = { kind: "set-spare", pool: "p1", drive: "x1" };
+    expect(blocks({ hotSpares: "none" }, spare)).toContain("spares-not-offered");
+    const shrink: StepBody = { kind: "shrink-volume", pool: "p1", volume: "v1", bytes: 50 * UNIT };
+    expect([blocks({ shrinkVolumes: false }, shrink), blocks({}, shrink)]).toEqual([["no-shrinking"], []]);
+    expect(blocks({ claiming: "per-drive" }, claim())).toEqual(["claim-per-drive"]);
+    const make: StepBody = {
+      kind: "create-group",
+      pool: "p2",
+      group: "g2",
+      name: "N",
+      layout: id,
+      drives: ["x1", "x2"],
+    };
+    expect(blocks({ layouts: [] }, make)).toContain("layout-not-offered");
+  });
 });
