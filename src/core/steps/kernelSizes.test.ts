@@ -5,20 +5,15 @@ import type { LayoutId, Plan, StepBody } from "../document/plan";
 import { numbered } from "../testing/anySteps";
 import { testDrive } from "../testing/arbitraries";
 import { boxWith } from "../testing/boxWith";
+import { attach, claim, widen } from "../testing/stepsInShort";
 import { poolsAt } from "../walk/poolsAt";
 import { walkPlan } from "../walk/walkPlan";
 
 // What the kernel's RAID driver keeps through changes, as it was measured, stated here on its own.
 
+const inMiB = (sizes: number[]) => sizes.map((each) => each * MiB);
 const box = (layout: LayoutId, mib: number[], shelf: number[] = []): Plan =>
-  boxWith(
-    "linux-host",
-    layout,
-    mib.map((each) => each * MiB),
-    shelf.map((each) => each * MiB),
-    {},
-    24,
-  );
+  boxWith("linux-host", layout, inMiB(mib), inMiB(shelf), {}, 24);
 const sizes = (plan: Plan, ...steps: StepBody[]): number[] => {
   const { moments } = walkPlan(numbered(plan, steps));
   expect(moments.flatMap((moment) => (moment.walked && !moment.walked.done ? [moment.walked.findings] : []))).toEqual(
@@ -33,8 +28,6 @@ const level = (layout: LayoutId, drives: string[], without?: string[]): StepBody
   drives,
   ...(without ? { without } : {}),
 });
-const replace = (drive: string, by: string): StepBody => ({ kind: "replace-drive", drive, by, how: "attached" });
-const claim: StepBody = { kind: "claim-space", group: "g1" };
 
 test("a mirror that becomes single parity keeps its used part and its chunk, and the other way round", () => {
   expect(sizes(box("raid1", [800, 800], [800]), level("raid5", ["x1"]))).toEqual([837_812_224, 1_675_624_448]);
@@ -44,27 +37,27 @@ test("a mirror that becomes single parity keeps its used part and its chunk, and
 });
 
 test("a replacement takes the array's offset, also the first one named, and a claim counts from it", () => {
-  const made = sizes(box("raid1", [400, 400], [1200, 1200]), replace("d1", "x1"), replace("d2", "x2"), claim);
+  const made = sizes(box("raid1", [400, 400], [1200, 1200]), attach("d1", "x1"), attach("d2", "x2"), claim());
   expect(made).toEqual([418_381_824, 418_381_824, 418_381_824, 1_257_242_624]);
 });
 
 test("a claim is held back by a hot spare that stands in the array, and says so", () => {
   const spare: StepBody = { kind: "set-spare", pool: "p1", drive: "d1" };
-  const held = [replace("d1", "x1"), spare, claim];
+  const held = [attach("d1", "x1"), spare, claim()];
   const plan = box("raid5", [400, 800, 800], [800]);
   const [made, , , after] = sizes(plan, ...held);
   expect(after).toBe(made);
-  const { moments } = walkPlan(numbered(plan, [...held, { kind: "remove-spare", drive: "d1" }, claim]));
+  const { moments } = walkPlan(numbered(plan, [...held, { kind: "remove-spare", drive: "d1" }, claim()]));
   const [note] = moments[3]!.walked!.findings;
   expect(note).toMatchObject({ code: "claims-nothing", message: expect.stringMatching(/hot spare .* holds it back/) });
   expect(moments.at(-1)!.capacities.pool).toBeGreaterThan(1.9 * made!);
 });
 
 test("when the smallest has left, its space waits for a claim: mirrors, and double parity made single", () => {
-  const three = sizes(box("raid1", [400, 800, 1200]), { kind: "remove-drive", drive: "d1" }, claim);
+  const three = sizes(box("raid1", [400, 800, 1200]), { kind: "remove-drive", drive: "d1" }, claim());
   expect(three).toEqual([three[0], three[0], expect.any(Number)]);
   expect(three[2]).toBeGreaterThan(1.9 * three[0]!);
-  const parity = sizes(box("raid6", [400, 800, 800, 800]), level("raid5", [], ["d1"]), claim);
+  const parity = sizes(box("raid6", [400, 800, 800, 800]), level("raid5", [], ["d1"]), claim());
   expect(parity[1]).toBe(parity[0]);
   expect(parity[2]).toBeGreaterThan(1.9 * parity[0]!);
 });
@@ -84,10 +77,9 @@ test("a spare fits by the used part: it may be smaller than every member, by no 
 });
 
 test("a claim after a rewrite says between what the size lies, and so does the pool from then on", () => {
-  const widen: StepBody = { kind: "widen-group", group: "g1", drives: ["x1"] };
-  const replaced = ["d1", "d2", "d3", "x1"].map((id, i) => replace(id, `x${i + 2}`));
+  const replaced = ["d1", "d2", "d3", "x1"].map((id, i) => attach(id, `x${i + 2}`));
   const plan = box("raid5", [400, 400, 400], [400, 800, 800, 800, 800]);
-  const moment = walkPlan(numbered(plan, [widen, ...replaced, claim])).moments.at(-1)!;
+  const moment = walkPlan(numbered(plan, [widen("x1"), ...replaced, claim()])).moments.at(-1)!;
   // Four of 800 MiB, with 2 MiB before the data as it was made, or with none.
   const [least, most] = [3 * 798 * MiB, 3 * 800 * MiB];
   expect(moment.capacities.pool).toBe(least);
@@ -145,7 +137,7 @@ type Next = { step: StepBody; model: Model } | null;
 /** What each change makes of an array, where the driver does it. */
 const CHANGES: Record<Change["kind"], (model: Model, joining: Model["members"][number], at: number) => Next> = {
   widen: (model, joining) => ({
-    step: { kind: "widen-group", group: "g1", drives: [joining.id] },
+    step: widen(joining.id),
     model: { ...model, members: [...model.members, joining], rewritten: model.rewritten || model.level !== "raid1" },
   }),
   level: (model, joining) => {
@@ -164,11 +156,11 @@ const CHANGES: Record<Change["kind"], (model: Model, joining: Model["members"][n
     return { step: level("raid5", [], [id]), model: { ...model, level: "raid5", members, rewritten: true } };
   },
   replace: (model, joining, at) => ({
-    step: replace(model.members[at]!.id, joining.id),
+    step: attach(model.members[at]!.id, joining.id),
     model: { ...model, members: model.members.map((each, i) => (i === at ? joining : each)) },
   }),
   claim: (model) => ({
-    step: claim,
+    step: claim(),
     model: { ...model, used: Math.max(model.used, down(least(model) - model.offset, model.chunk)) },
   }),
 };
@@ -198,12 +190,8 @@ test("sizes of a Linux host through any changes follow the measured rules to the
           const grown = sizeOf(next.model) > sizeOf(model);
           done.push({ ...next, open: wanted === "claim" && model.rewritten && grown && most > sizeOf(next.model) });
         }
-        const { moments } = walkPlan(
-          numbered(
-            plan,
-            done.map(({ step }) => step),
-          ),
-        );
+        const taken = done.map(({ step }) => step);
+        const { moments } = walkPlan(numbered(plan, taken));
         for (const { walked } of moments)
           expect(walked?.findings.filter((each) => each.severity === "block") ?? []).toEqual([]);
         const expected = [first, ...done.map(({ model }) => model)].map(sizeOf);

@@ -1,4 +1,4 @@
-import type { BoxRules, Plan, StepBody } from "../document/plan";
+import type { BoxRules, LayoutId, Plan, StepBody } from "../document/plan";
 import { rulesOf } from "../rules/ruleSets";
 import { numbered } from "../testing/anySteps";
 import { boxWith, withRules } from "../testing/boxWith";
@@ -8,6 +8,14 @@ import { onlineWords, swapWords } from "./swapping";
 
 const walked = (plan: Plan, ...steps: StepBody[]) =>
   walkPlan(numbered(plan, steps)).moments.flatMap(({ walked: each }) => each ?? []);
+const make = (layout: LayoutId, drives: string[]): StepBody => ({
+  kind: "create-group",
+  pool: "p2",
+  group: "g2",
+  name: "Q",
+  layout,
+  drives,
+});
 const rounded = ({ low, expected, high }: { low: number; expected: number; high: number }) =>
   [low, expected, high].map((each) => each.toFixed(2));
 
@@ -49,16 +57,9 @@ describe("only the swap is offline", () => {
     const swaps = (...steps: StepBody[]) => walked(wide, ...steps).map(({ cost }) => cost.swaps);
     expect(swaps({ kind: "set-spare", pool: "p1", drive: "x1" }, { kind: "verify", pool: "p1" })).toEqual([1, 0]);
     const empty = { ...wide, pools: [] };
-    const make: StepBody = {
-      kind: "create-group",
-      pool: "p2",
-      group: "g2",
-      name: "Q",
-      layout: "raid1",
-      drives: ["x1", "x2"],
-    };
-    expect(walked(empty, make)[0]!.cost.swaps).toBe(0);
-    expect(walked(wide, make)[0]!.cost.swaps).toBe(1);
+    const made = make("raid1", ["x1", "x2"]);
+    expect(walked(empty, made)[0]!.cost.swaps).toBe(0);
+    expect(walked(wide, made)[0]!.cost.swaps).toBe(1);
   });
   test("in words: off, or stopped; so often", () => {
     const rules = rulesOf({ set: "desktop-mirror" });
@@ -92,16 +93,9 @@ describe("parity drives are worked through in one go, at 0.95 of the drives' rat
 
   test("2 TB: 4.5 h, 2.9 to 7.2, to make, to rebuild, to check, and for a further parity drive", () => {
     const still = withRules(plan, { swapMinutes: 0 });
-    const make: StepBody = {
-      kind: "create-group",
-      pool: "p2",
-      group: "g2",
-      name: "Q",
-      layout: "parity-drive-1",
-      drives: ["x1", "x2"],
-    };
+    const made = make("parity-drive-1", ["x1", "x2"]);
     const parity = parityChanged("d4", "x1");
-    for (const step of [make, pull("d1", "x1"), parity, { kind: "verify", pool: "p1" } as StepBody])
+    for (const step of [made, pull("d1", "x1"), parity, { kind: "verify", pool: "p1" } as StepBody])
       expect([step.kind, rounded(walked(still, step)[0]!.cost.hours)]).toEqual([step.kind, HOURS]);
     const one = withRules(boxWith("parity-drive", "parity-drive-1", [2, 2, 2], [2]), { swapMinutes: 0 });
     const level: StepBody = { kind: "change-level", group: "g1", layout: "parity-drive-2", drives: ["x1"] };
@@ -136,14 +130,6 @@ describe("parity drives are worked through in one go, at 0.95 of the drives' rat
 
 describe("the first fill of a new group", () => {
   const plan = boxWith("linux-host", "raid5", [4, 4, 4], [8, 8, 8, 8]);
-  const make = (layout: "raid1" | "raid10" | "raid6" | "raid0" | "copies-2", drives: string[]): StepBody => ({
-    kind: "create-group",
-    pool: "p2",
-    group: "g2",
-    name: "Q",
-    layout,
-    drives,
-  });
   const workOf = (step: StepBody, of = plan) =>
     walked(of, step)[0]!.cost.work.map(
       ({ drive, reads, writes }) => `${drive} ${(reads / 1e12).toFixed(0)}/${(writes / 1e12).toFixed(0)}`,
@@ -156,11 +142,7 @@ describe("the first fill of a new group", () => {
     expect(workOf(make("raid6", ["x1", "x2", "x3", "x4"]))).toEqual(["x1 8/8", "x2 8/8", "x3 8/8", "x4 8/8"]);
     expect(workOf(make("raid0", ["x1", "x2"]))).toEqual([]);
     const parity = boxWith("parity-drive", "parity-drive-1", [4, 4, 4], [4, 8, 8]);
-    expect(workOf({ ...make("raid1", ["x1", "x2", "x3"]), layout: "parity-drive-1" } as StepBody, parity)).toEqual([
-      "x1 4/0",
-      "x2 8/0",
-      "x3 0/8",
-    ]);
+    expect(workOf(make("parity-drive-1", ["x1", "x2", "x3"]), parity)).toEqual(["x1 4/0", "x2 8/0", "x3 0/8"]);
   });
   test("8 TB at 0.6 of 150 MB/s, no drive of it may fail until then; the space is given out meanwhile", () => {
     const [made, verified, wiped] = walked(
