@@ -21,7 +21,9 @@ for (let round = 1; round <= rounds; round += 1) {
     env: { ...process.env, PROPERTY_SEED: String(seed), PROPERTY_TIMES: String(TIMES) },
   });
   if (status !== 0) {
-    console.error(`Failed with seed ${seed}: PROPERTY_SEED=${seed} PROPERTY_TIMES=${TIMES} npm run test:unit shows it again.`);
+    console.error(
+      `Failed with seed ${seed}: PROPERTY_SEED=${seed} PROPERTY_TIMES=${TIMES} npm run test:unit shows it again.`,
+    );
     process.exit(1);
   }
 }
