@@ -5,7 +5,7 @@ import { usableOfGroup } from "../box/figures";
 import { drivesOf } from "../box/find";
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes } from "../bytes/formatBytes";
-import type { BoxRules, Drive, Group, Plan } from "../document/plan";
+import type { BoxRules, Drive, Group, KeptArray, Plan } from "../document/plan";
 import { nameOfDrive, nameOfDriveFirst } from "../drives/nameOfDrive";
 import { bytesForRoom, roomOf } from "../drives/room";
 import type { Finding } from "../findings/finding";
@@ -23,6 +23,14 @@ const WORTH_SAYING = 0.005;
 function keeping(plan: Plan, group: Group, rules: BoxRules): LaidOut {
   const { reach: _waits, ...kept } = withKept(plan, group, rules);
   return kept;
+}
+
+/** How much of a drive lies beside bands that stand and that it does not cover whole, in bytes. */
+function besideStanding(length: Bytes, kept: readonly KeptArray[]): Bytes {
+  const slices = kept.map(({ from, offset, used }) => ({ from, to: from + offset + used }));
+  const top = Math.max(0, ...slices.map(({ to }) => to));
+  const covered = slices.reduce((sum, { from, to }) => (to <= length ? sum + to - from : sum), 0);
+  return Math.max(0, Math.min(length, top) - covered);
 }
 
 /** The least size of a drive of which all would be used, of those that are larger; in bytes. */
@@ -49,9 +57,14 @@ export function partUsedFindings(
   coming: readonly Drive[],
   { rules, family }: StepSetting,
 ): Finding[] {
-  if (!layoutOf(group.layout).cutsAtSizes) return [];
+  if (!layoutOf(group.layout).cutsAtSizes || coming.length === 0) return [];
+  const { kept = [] } = keeping(plan, group, rules);
+  // Most drives end at an edge, or above all bands: the bands are laid out only where one does not.
+  const besides = (drive: Drive) => besideStanding(roomOf(drive, rules).length, kept);
+  const inside = coming.filter((drive) => besides(drive) >= drive.bytes * WORTH_SAYING);
+  if (inside.length === 0) return [];
   const bands = layOutGroup(keeping(plan, group, rules), members, rules);
-  return coming.flatMap((drive) => {
+  return inside.flatMap((drive) => {
     const { used, beside } = partUsed(bands, roomOf(drive, rules));
     if (used === 0 || beside < drive.bytes * WORTH_SAYING) return [];
     const whole = wholeFrom(
