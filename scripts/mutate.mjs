@@ -141,7 +141,12 @@ const mutants = remembered();
 if (mutants.size > 0)
   console.log(`${mutants.size} mutants are known from an earlier run; those killed are taken over.`);
 const isOpen = ({ status }) => LIVES.has(status) || status === "Skipped";
-const open = () => [...mutants.values()].filter(isOpen);
+/** Those that are still to be tried: what an earlier run had no time for, before what lived. */
+const open = () => {
+  const all = [...mutants.values()].filter(isOpen);
+  const skipped = all.filter(({ status }) => status === "Skipped");
+  return skipped.length > 0 ? skipped : all;
+};
 /** Tries those that are still open, or all where none is known; what was not tried stays as it was. */
 async function tryThem(tests) {
   if (mutants.size > 0 && open().length === 0) return;
