@@ -3,7 +3,7 @@ import type { Band, Scheme } from "../bands/band";
 import type { Bytes } from "../bytes/bytes";
 import type { KeptArray, LayoutId } from "../document/plan";
 import type { Room } from "../drives/room";
-import { fitKept } from "./keptArrays";
+import { endOfKept, fitKept } from "./keptArrays";
 import { requireRooms, type Layout, type LayoutSetting } from "./layout";
 import { unless, type LevelPath } from "./levelPath";
 
@@ -25,7 +25,7 @@ interface Slice {
 function slicesOf(rooms: readonly Room[], kept: readonly KeptArray[]): Slice[] {
   const standing = kept.map((known): Slice => ({
     from: known.from,
-    to: known.from + known.offset + known.used,
+    to: endOfKept(known),
     known,
   }));
   const top = Math.max(0, ...standing.map(({ to }) => to));

@@ -9,6 +9,10 @@ import type { Room } from "../drives/room";
 const usedUpTo = ({ offset, chunk }: Pick<KeptArray, "offset" | "chunk">, slices: readonly Bytes[]): Bytes =>
   floorTo(Math.min(...slices) - offset, chunk);
 
+/** How far up a kept array reaches, in bytes above the drives' reserve. */
+export const endOfKept = ({ from, offset, used }: Pick<KeptArray, "from" | "offset" | "used">): Bytes =>
+  from + offset + used;
+
 /**
  * What an array that is kept uses of each of its members: what it used before, as far as they reach so high.
  *

@@ -27,6 +27,24 @@ export function parityDrivesOf(
 }
 
 /**
+ * The data drives that are larger than the smallest parity drive, which cannot protect all of them.
+ *
+ * @returns their ids, and the smallest parity drive's; none where nothing is dedicated to parity
+ * @example beyondParity([fourTB, eightTB, twelveTB], 1, ["d2"]) // { smallest: "d2", larger: ["d3"] }
+ */
+export function beyondParity(
+  rooms: readonly Pick<Room, "drive" | "length">[],
+  parity: number,
+  named: readonly string[] = [],
+): { smallest: string | null; larger: string[] } {
+  const ids = parityDrivesOf(rooms, parity, named);
+  const [least] = rooms.filter((room) => ids.includes(room.drive)).sort((a, b) => a.length - b.length);
+  if (!least) return { smallest: null, larger: [] };
+  const larger = rooms.filter((room) => !ids.includes(room.drive) && room.length > least.length);
+  return { smallest: least.drive, larger: larger.map((room) => room.drive) };
+}
+
+/**
  * Independent drives with `parity` parity drives: one band for each slice between two sizes of data drives, over the
  * data drives that reach it and the parity drives. A data drive counts no further than the smallest parity drive.
  */

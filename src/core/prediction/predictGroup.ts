@@ -15,7 +15,7 @@ import { roomOf, type Room } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import type { Finding } from "../findings/finding";
 import { layOutGroup } from "../layouts/layOutGroup";
-import { parityDrivesOf } from "../layouts/parityDrive";
+import { beyondParity, parityDrivesOf } from "../layouts/parityDrive";
 import { problemsOfLayout } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { gapsOf } from "../ledger/gaps";
@@ -84,13 +84,9 @@ function largerThanParity(
   family: UnitFamily,
 ): Finding[] {
   const { dedicatedParity = 0 } = layoutOf(group.layout);
+  const { smallest, larger } = beyondParity(rooms, dedicatedParity, group.options?.parityDrives);
   const parity = parityDrivesOf(rooms, dedicatedParity, group.options?.parityDrives);
-  const least = rooms.filter((room) => parity.includes(room.drive)).sort((a, b) => a.length - b.length)[0];
-  if (!least) return [];
-  const tooLarge = drives.filter(
-    (drive) =>
-      !parity.includes(drive.id) && rooms.some((room) => room.drive === drive.id && room.length > least.length),
-  );
+  const tooLarge = drives.filter((drive) => larger.includes(drive.id));
   return tooLarge.map((drive): Finding => ({
     code: "larger-than-parity",
     severity: "block",
@@ -101,7 +97,7 @@ function largerThanParity(
       command: {
         kind: "set-options",
         group: group.id,
-        options: { ...group.options, parityDrives: parity.map((id) => (id === least.drive ? drive.id : id)) },
+        options: { ...group.options, parityDrives: parity.map((id) => (id === smallest ? drive.id : id)) },
       },
     },
   }));

@@ -1,25 +1,12 @@
 import type { Drive, Group, Plan, StepBody } from "../document/plan";
 import { roomOf } from "../drives/room";
 import type { Finding } from "../findings/finding";
-import { parityDrivesOf } from "../layouts/parityDrive";
+import { beyondParity, parityDrivesOf } from "../layouts/parityDrive";
 import { layoutOf } from "../layouts/registry";
 import { capital } from "../words/capital";
 import { plural } from "../words/counted";
 import { drivesInWords } from "./checks";
 import { against, type StepSetting } from "./stepModule";
-
-/** The parity drives of a group, and the smallest of them; none in a layout without. */
-export function parityAmong(
-  group: Pick<Group, "layout" | "options">,
-  drives: readonly Drive[],
-  { rules }: StepSetting,
-): { ids: string[]; smallest: Drive | undefined } {
-  const { dedicatedParity = 0 } = layoutOf(group.layout);
-  const rooms = drives.map((drive) => roomOf(drive, rules));
-  const ids = parityDrivesOf(rooms, dedicatedParity, group.options?.parityDrives);
-  const parity = drives.filter((drive) => ids.includes(drive.id));
-  return { ids, smallest: parity.sort((a, b) => roomOf(a, rules).length - roomOf(b, rules).length)[0] };
-}
 
 /**
  * That no data drive is larger than a parity drive, which could not protect all of it: in every kind of box, whatever
@@ -38,11 +25,15 @@ export function largerThanParity(
   setting: StepSetting,
   mend?: (parity: Drive, larger: Drive) => { step: string; by: StepBody[] },
 ): Finding[] {
-  const { rules } = setting;
-  const { ids, smallest } = parityAmong(group, drives, setting);
+  const { dedicatedParity = 0 } = layoutOf(group.layout);
+  const roomsOf = (some: readonly Drive[]) => some.map((drive) => roomOf(drive, setting.rules));
+  // Who holds parity is decided among the drives that the group has, not by those that are to join.
+  const named = parityDrivesOf(roomsOf(drives), dedicatedParity, group.options?.parityDrives);
+  const all = [...drives.filter((drive) => named.includes(drive.id)), ...data.filter(({ id }) => !named.includes(id))];
+  const beyond = beyondParity(roomsOf(all), dedicatedParity, named);
+  const smallest = drives.find((drive) => drive.id === beyond.smallest);
+  const larger = data.filter((drive) => beyond.larger.includes(drive.id));
   if (!smallest) return [];
-  const most = roomOf(smallest, rules).length;
-  const larger = data.filter((drive) => !ids.includes(drive.id) && roomOf(drive, rules).length > most);
   const [first] = larger;
   if (!first) return [];
   const names = larger.map((drive) => drive.id);

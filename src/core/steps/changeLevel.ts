@@ -1,3 +1,4 @@
+import { changedBands } from "../bands/changedBands";
 import { occupied } from "../bands/occupied";
 import { rebuildShareOf } from "../bands/workShare";
 import { bandsOfGroup } from "../box/figures";
@@ -8,7 +9,8 @@ import type { Group, StepOf } from "../document/plan";
 import { RESHAPE_SHARE, sequentialRate } from "../drives/rates";
 import { shortNameOf } from "../layouts/chunks";
 import { layoutOf } from "../layouts/registry";
-import { hoursFor } from "../time/hours";
+import { firstFillOf } from "../speeds/firstFill";
+import { addHours, hoursFor, NO_HOURS } from "../time/hours";
 import { capital } from "../words/capital";
 import { drivesInWords } from "./checks";
 import { keepArrays } from "./keepArrays";
@@ -90,8 +92,11 @@ export const changeLevel: StepModule<"change-level"> = {
         online: "slower",
       });
     }
+    // Bands that were not there, above those that are rewritten, are filled for the first time.
+    const fresh = changedBands(bandsOfGroup(plan, before, rules), made).made;
+    const fill = firstFillOf(layoutOf(step.layout), fresh, drivesOf(after.plan, then.drives), rules);
     return noCost({
-      hours: passHours(plan, was, RESHAPE_SHARE),
+      hours: addHours(passHours(plan, was, RESHAPE_SHARE), fill?.hours ?? NO_HOURS),
       erased: [...step.drives],
       work: [
         ...before.drives.map((drive) => ({ drive, reads: was.get(drive) ?? 0, writes: is.get(drive) ?? 0 })),

@@ -9,6 +9,7 @@ import type { BoxRules, Drive, Group, KeptArray, Plan } from "../document/plan";
 import { nameOfDrive, nameOfDriveFirst } from "../drives/nameOfDrive";
 import { bytesForRoom, roomOf } from "../drives/room";
 import type { Finding } from "../findings/finding";
+import { endOfKept } from "../layouts/keptArrays";
 import { type LaidOut, layOutGroup } from "../layouts/layOutGroup";
 import { layoutOf } from "../layouts/registry";
 import { against, type StepSetting } from "./stepModule";
@@ -27,9 +28,8 @@ function keeping(plan: Plan, group: Group, rules: BoxRules): LaidOut {
 
 /** How much of a drive lies beside bands that stand and that it does not cover whole, in bytes. */
 function besideStanding(length: Bytes, kept: readonly KeptArray[]): Bytes {
-  const slices = kept.map(({ from, offset, used }) => ({ from, to: from + offset + used }));
-  const top = Math.max(0, ...slices.map(({ to }) => to));
-  const covered = slices.reduce((sum, { from, to }) => (to <= length ? sum + to - from : sum), 0);
+  const top = Math.max(0, ...kept.map(endOfKept));
+  const covered = kept.reduce((sum, each) => (endOfKept(each) <= length ? sum + endOfKept(each) - each.from : sum), 0);
   return Math.max(0, Math.min(length, top) - covered);
 }
 
@@ -37,7 +37,7 @@ function besideStanding(length: Bytes, kept: readonly KeptArray[]): Bytes {
 function wholeFrom(plan: Plan, group: Group, drive: Drive, others: readonly Drive[], rules: BoxRules): Bytes | null {
   const length = roomOf(drive, rules).length;
   const edges = [
-    ...(keeping(plan, group, rules).kept ?? []).map(({ from, offset, used }) => from + offset + used),
+    ...(keeping(plan, group, rules).kept ?? []).map(endOfKept),
     ...others.map((each) => roomOf(each, rules).length),
   ].filter((edge) => edge > length);
   return edges.length === 0 ? null : bytesForRoom(Math.min(...edges), rules);
@@ -95,10 +95,7 @@ export function nothingGained(
   const usableWith = (drives: readonly Drive[]) => usableOf(layOutGroup(kept, [...members, ...drives], rules));
   const now = Math.max(usableOfGroup(plan, group, rules), usableWith([]));
   if (usableWith(joining) > now) return [];
-  const sizes = [
-    ...(kept.kept ?? []).map(({ from, offset, used }) => from + offset + used),
-    ...members.map((each) => roomOf(each, rules).length),
-  ]
+  const sizes = [...(kept.kept ?? []).map(endOfKept), ...members.map((each) => roomOf(each, rules).length)]
     .map((length) => bytesForRoom(length, rules))
     .sort((a, b) => a - b);
   const helps = sizes.find((bytes) => usableWith([{ ...first, bytes }]) > now);
