@@ -1,5 +1,5 @@
 import config from "./playwright.config";
 
 /** Takes the pictures of docs/screenshots from the demo data. */
-const shots = { ...config, testDir: "tests/shots", reporter: [["list"]] as [["list"]] };
+const shots = { ...config, testDir: "scripts/shots", reporter: [["list"]] as [["list"]] };
 export default shots;

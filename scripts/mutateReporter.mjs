@@ -9,12 +9,16 @@ const write = (entry) => appendFileSync(file, `${JSON.stringify(entry)}\n`);
 class LineReporter {
   onMutationTestingPlanReady({ mutantPlans }) {
     writeFileSync(file, "");
-    for (const { mutant } of mutantPlans) write({ planned: pick(mutant) });
+    for (const { mutant } of mutantPlans) write({ planned: pick({ ...mutant, location: fromOne(mutant.location) }) });
   }
   onMutantTested(result) {
     write({ tested: pick(result) });
   }
 }
+
+/** What is planned counts lines and columns from 0, what was tested from 1. */
+const fromOne = ({ start, end }) => ({ start: oneOn(start), end: oneOn(end) });
+const oneOn = ({ line, column }) => ({ line: line + 1, column: column + 1 });
 
 const pick = ({ id, fileName, location, mutatorName, replacement, status }) => ({
   id,

@@ -10,6 +10,7 @@ import { survivalOf } from "../../src/core/failures/survival";
 import { layoutChoices } from "../../src/core/prediction/layoutChoices";
 import { predict } from "../../src/core/prediction/predict";
 import { schedulePlan } from "../../src/core/schedule/schedulePlan";
+import { CAREFUL } from "../../src/core/sequences/parts";
 import { replaceInBestOrder } from "../../src/core/sequences/oneByOne";
 import { walkPlan } from "../../src/core/walk/walkPlan";
 import { rulesOf } from "../../src/core/rules/ruleSets";
@@ -148,7 +149,6 @@ export async function run(): Promise<void> {
     bytes: nominalBytes(24_000),
     place: { shelf: true as const },
   }));
-  const careful = { attached: false, spareFirst: false, test: true, backUp: true, verify: true, grow: true };
   line(
     "the best order of 8 drives of 8 sizes (in a worker)",
     median(
@@ -157,7 +157,7 @@ export async function run(): Promise<void> {
           "g1",
           eight.drives.map((drive) => drive.id),
           news,
-          { variants: careful },
+          { variants: CAREFUL },
           { plan: eight, document: eight, rules, family: "TB", day: "2026-11-23" },
         ),
       5,

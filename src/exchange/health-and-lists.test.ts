@@ -7,6 +7,7 @@ import fc from "fast-check";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import Papa from "papaparse";
+import { selfTestHours } from "@/core/drives/rates";
 import { readDriveCsv, writeDriveCsv } from "./driveList/driveCsv";
 import { matchReports, takeReports } from "./smart/matchReports";
 import { readSmart } from "./smart/readSmart";
@@ -31,6 +32,18 @@ describe("SMART data", () => {
         { state: "failing", reallocatedSectors: 0, pendingSectors: 0, powerOnHours: 21_044, temperature: 34 },
       ],
     ]);
+  });
+
+  test("a drive's own minutes for a self-test, which its test then takes; 0 where it does not know", () => {
+    const [first] = JSON.parse(capture("ata-array.json")) as object[];
+    const printed = (extended: number) =>
+      JSON.stringify({ ...first, ata_smart_data: { self_test: { polling_minutes: { extended } } } });
+    const { health } = reports(printed(431)).reports[0]!;
+    expect(health.selfTestMinutes).toBe(431);
+    expect(reports(printed(0)).reports[0]!.health.selfTestMinutes).toBeUndefined();
+    const drive = { bytes: 4e12, medium: "hdd", bus: "sata" } as const;
+    expect(selfTestHours({ ...drive, health }).expected).toBeCloseTo(431 / 60, 9);
+    expect(selfTestHours({ ...drive, health: { state: "good" } }).expected).toBeCloseTo(4e12 / 105e6 / 3600, 9);
   });
 
   test("NVMe and SAS one after the other; a report without a serial is passed over and said", () => {

@@ -214,5 +214,5 @@ describe("what a program is told", () => {
     expect(full!.fullWithoutPlanOn! < full!.fullOn!).toBe(true);
   });
   test("nothing of it where the plan has neither", () =>
-    expect(Object.keys(predictionAnswer(clinic, "2026-11-23"))).toEqual(["pools", "moments"]));
+    expect(Object.keys(predictionAnswer(clinic, "2026-11-23"))).toEqual(["findings", "pools", "moments"]));
 });

@@ -1,11 +1,24 @@
 import { coverage } from "@/core/data/coverage";
 import type { Plan } from "@/core/document/plan";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
+import { backupDemands, fillingFindings, mergedFindings } from "@/core/schedule/backupsFilling";
+import { boxFindings } from "@/core/prediction/boxFindings";
 import { demand, lateFindings, timesByCalendar, timesByHours } from "@/core/schedule/demand";
-import { schedulePlan } from "@/core/schedule/schedulePlan";
+import type { Finding } from "@/core/findings/finding";
+import { type ScheduledStep, schedulePlan } from "@/core/schedule/schedulePlan";
 import { dayAfter } from "@/core/time/days";
+import type { WalkedStep } from "@/core/walk/moment";
 import { poolsAt } from "@/core/walk/poolsAt";
 import { walkPlan } from "@/core/walk/walkPlan";
+
+/** A finding of the plan as it stands: with where it stands, and without how the page mends it. */
+const withPointer = ({ code, severity, message, drives, pointer }: Finding) => ({
+  code,
+  severity,
+  message,
+  drives,
+  pointer,
+});
 
 /** A pool as `/api/predict` tells it: figures, bands, ledger, findings. All sizes in bytes. */
 function poolAnswer(pool: PoolPrediction) {
@@ -26,12 +39,34 @@ function poolAnswer(pool: PoolPrediction) {
     })),
     volumes: pool.volumes,
     ledger: pool.ledger,
-    findings: pool.findings.map(({ code, severity, message, drives, pointer }) => ({
+    findings: pool.findings.map(withPointer),
+  };
+}
+
+/** What a step does, takes and risks, and when where the plan has a calendar. */
+function stepAnswer(
+  { step, done, does, cost, from, to, exposure, findings }: WalkedStep,
+  dated: ScheduledStep | undefined,
+  late: ReadonlyMap<string, Finding[]>,
+) {
+  return {
+    done,
+    does,
+    hours: cost.hours,
+    begins: from,
+    ends: to,
+    ...(dated ? { startsAt: isoOf(dated.start), endsAt: isoOf(dated.end), attention: dated.attention } : {}),
+    erased: cost.erased,
+    work: cost.work,
+    online: cost.online,
+    offlineHours: cost.offline,
+    undoable: cost.undoable,
+    exposure,
+    findings: [...(late.get(step.id) ?? []), ...findings].map(({ code, severity, message, drives }) => ({
       code,
       severity,
       message,
       drives,
-      pointer,
     })),
   };
 }
@@ -52,30 +87,14 @@ export function predictionAnswer(plan: Plan, today: string) {
   const times = dates ? timesByCalendar(dates) : timesByHours(walked);
   const demands = plan.dataSets ? demand(walked, times) : [];
   const start = plan.calendar?.start ?? today;
-  const late = lateFindings(demands, start, plan.calendar?.deliveryDays ?? 0);
+  const late = mergedFindings(
+    lateFindings(demands, start, plan.calendar?.deliveryDays ?? 0),
+    fillingFindings(walked, times, start),
+  );
   const told = moments.map((moment, i) => {
-    const dated = dates?.steps[i - 1];
     return {
       after: moment.after,
-      ...(moment.walked
-        ? {
-            done: moment.walked.done,
-            does: moment.walked.does,
-            hours: moment.walked.cost.hours,
-            begins: moment.walked.from,
-            ends: moment.walked.to,
-            ...(dated ? { startsAt: isoOf(dated.start), endsAt: isoOf(dated.end), attention: dated.attention } : {}),
-            erased: moment.walked.cost.erased,
-            work: moment.walked.cost.work,
-            online: moment.walked.cost.online,
-            offlineHours: moment.walked.cost.offline,
-            undoable: moment.walked.cost.undoable,
-            exposure: moment.walked.exposure,
-            findings: [...(late.get(moment.walked.step.id) ?? []), ...moment.walked.findings].map(
-              ({ code, severity, message, drives }) => ({ code, severity, message, drives }),
-            ),
-          }
-        : {}),
+      ...(moment.walked ? stepAnswer(moment.walked, dates?.steps[i - 1], late) : {}),
       capacities: moment.capacities,
       pools: poolsAt(moment, "TB").map(poolAnswer),
     };
@@ -83,12 +102,17 @@ export function predictionAnswer(plan: Plan, today: string) {
   const end = moments.at(-1)?.state.plan ?? plan;
   const fullOn = (days: number | null) => (days === null ? null : dayAfter(start, days));
   return {
+    findings: boxFindings(plan).map(withPointer),
     pools: told[0]?.pools ?? [],
     moments: told,
     ...(dates ? { orders: dates.orders } : {}),
     ...(plan.dataSets
       ? {
           coverage: { now: coverage(plan, walked.day), after: coverage(end, walked.day) },
+          backups: backupDemands(plan).map(({ backup, fullAfter }) => ({
+            backup: backup.id,
+            fullOn: fullOn(fullAfter),
+          })),
           demand: demands.map(({ volume, fullWithPlan, fullWithoutPlan }) => ({
             volume: volume.id,
             fullOn: fullOn(fullWithPlan),

@@ -1,4 +1,5 @@
 import { withParityNamed } from "@/core/box/parityNamed";
+import { ofThisEdition } from "@/core/document/edition";
 import type { CortijoDatabase, KeptEntry, KeptPlan } from "./database";
 import { perform, type History } from "./history";
 import { withFreshCalendar } from "./withFreshCalendar";
@@ -57,8 +58,8 @@ export async function loadPlan(database: CortijoDatabase, id: string): Promise<L
     if (!kept || kept.deletedAt !== 0) return null;
     const rows = await database.entries.where("plan").equals(id).sortBy("place");
     const entries = rows.map(({ plan: _plan, place: _place, ...entry }) => entry);
-    // Plans that were kept before parity drives were named have them named now.
-    const plan = withParityNamed(kept.document);
+    // Plans that were kept by an earlier program are brought up to date.
+    const plan = withParityNamed(ofThisEdition(kept.document));
     return { history: { plan, entries, position: kept.position }, revision: kept.revision };
   });
 }

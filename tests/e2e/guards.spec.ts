@@ -54,7 +54,7 @@ const screens: Record<string, (page: Page) => Promise<void>> = {
     await page.goto(`${page.url()}/box`);
     await page
       .getByRole("group", { name: "Does it keep a share of the pool?" })
-      .getByRole("radio", { name: /1\/32/ })
+      .getByRole("radio", { name: /1\/32, at most 128 GiB/ })
       .check();
   },
   "SMART data": async (page) => {

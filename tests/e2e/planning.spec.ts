@@ -55,7 +55,7 @@ const cases: Case[] = [
   {
     name: "One drive now, and one each year",
     plan: boxOf("B", "hybrid-box", "hybrid-1", [4, 4, 8], [], {}, 4),
-    does: /gets a 8\sTB drive now and one each year, 3 in all/,
+    does: /gets an 8\sTB drive now and one each year, 3 in all/,
     usable: /→/,
     steps: [
       /Test 8/,

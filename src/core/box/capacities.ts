@@ -1,7 +1,7 @@
 import { MiB, type Bytes } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
 import type { BoxRules, Plan, Pool } from "../document/plan";
-import { fileSystemShare } from "../ledger/fileSystem";
+import { volumeShares } from "../ledger/volumes";
 import { usableOfPool } from "./figures";
 
 /** What pool, volumes and file systems hold at a moment, in bytes. */
@@ -14,6 +14,8 @@ export interface Capacities {
 export function capacitiesOf(plan: Plan, rules: BoxRules): Capacities {
   let [pool, volume, fileSystem] = [0, 0, 0];
   for (const each of plan.pools) {
+    // On a landing place nothing is kept.
+    if (each.landsFor !== undefined) continue;
     const usable = usableOfPool(plan, each, rules);
     pool += usable;
     // A pool without volumes is seen as one that is given out whole.
@@ -49,9 +51,5 @@ export function largestVolume(plan: Plan, pool: Pool, volume: string, rules: Box
   return Math.max(0, floorTo(usableOfPool(plan, pool, rules) - others, MiB));
 }
 
-/** What folders see of a volume: its file system less its own structures and the share for root. */
-export function fileSystemCapacity(volume: Pool["volumes"][number]): Bytes {
-  const bytes = Math.min(volume.bytes, volume.fileSystemBytes ?? volume.bytes);
-  const { structures, rootReserve } = fileSystemShare(volume.fileSystem, bytes);
-  return bytes - structures - rootReserve;
-}
+/** What folders see of a volume: its file system less its own structures, and what is kept of it. */
+export const fileSystemCapacity = (volume: Pool["volumes"][number]): Bytes => volumeShares(volume).capacity;

@@ -53,7 +53,7 @@ export const dataOfPool = (plan: Plan, pool: Pool, rules: BoxRules): Bytes =>
 /** What a pool holds, as the prediction says it. */
 export function usableOfPool(plan: Plan, pool: Pool, rules: BoxRules): Bytes {
   const data = dataOfPool(plan, pool, rules);
-  return data - poolReserve(data, rules.poolReserveShare);
+  return data - poolReserve(data, rules);
 }
 
 /** How many drives of a pool may fail, whichever; 0 for one that cannot be made. */

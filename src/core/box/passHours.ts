@@ -1,6 +1,7 @@
 import type { Bytes } from "../bytes/bytes";
 import type { Drive, Plan } from "../document/plan";
 import { sequentialRate } from "../drives/rates";
+import { type Pace, workRate } from "../speeds/pace";
 import { hoursFor, type Hours } from "../time/hours";
 import { drivesOf } from "./find";
 
@@ -14,11 +15,20 @@ export function slowestRate(drives: readonly Drive[]): number {
  * decides. No time where there is nothing to work through.
  *
  * @param share of the sequential rate that such work reaches
+ * @param parity whether parity has to be worked out
  */
-export function passHours(plan: Plan, bytes: ReadonlyMap<string, Bytes>, share: number): Hours {
+export function passHours(
+  plan: Plan,
+  bytes: ReadonlyMap<string, Bytes>,
+  share: number,
+  pace: Pace,
+  parity: boolean,
+): Hours {
   const seconds = Math.max(
     0,
-    ...drivesOf(plan, [...bytes.keys()]).map((drive) => (bytes.get(drive.id) ?? 0) / (sequentialRate(drive) * share)),
+    ...drivesOf(plan, [...bytes.keys()]).map(
+      (drive) => (bytes.get(drive.id) ?? 0) / workRate(sequentialRate(drive), share, pace, parity),
+    ),
   );
   return hoursFor(seconds, 1);
 }

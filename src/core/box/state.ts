@@ -11,8 +11,11 @@ export interface BoxState {
   plan: Plan;
   /** Drives that have passed an extended self-test. */
   tested: ReadonlySet<string>;
-  /** Pools of which a full backup was made after the last step that could have lost their data. */
-  backedUp: ReadonlySet<string>;
+  /**
+   * Pools of which a full backup was made after the last step that could have lost their data, with the rate of the way
+   * there and back, in bytes per second.
+   */
+  backedUp: ReadonlyMap<string, number>;
 }
 
 /** The state with a changed plan. */

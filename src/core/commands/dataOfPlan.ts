@@ -1,13 +1,13 @@
-import type { Plan, Volume } from "../document/plan";
+import type { DataSet, Plan, Volume } from "../document/plan";
 
-/** Data sets whose volume is gone go with it, and backups forget what is no more. */
+/** Data sets whose volume or drive is gone go with it, and backups forget what is no more. */
 export function sweepData(plan: Plan): void {
   const volumes = new Set(plan.pools.flatMap((pool) => pool.volumes.map((volume) => volume.id)));
-  if (plan.dataSets?.some((set) => !volumes.has(set.volume)))
-    plan.dataSets = plan.dataSets.filter((set) => volumes.has(set.volume));
+  const drives = new Set(plan.drives.map((drive) => drive.id));
+  const stays = ({ volume, drive }: DataSet) => (drive === undefined ? volumes.has(volume ?? "") : drives.has(drive));
+  if (plan.dataSets?.some((set) => !stays(set))) plan.dataSets = plan.dataSets.filter(stays);
   if (plan.dataSets?.length === 0) delete plan.dataSets;
   const sets = new Set(plan.dataSets?.map((set) => set.id));
-  const drives = new Set(plan.drives.map((drive) => drive.id));
   for (const backup of plan.backups ?? []) {
     if (backup.dataSets.some((set) => !sets.has(set))) backup.dataSets = backup.dataSets.filter((set) => sets.has(set));
     if (backup.drive !== undefined && !drives.has(backup.drive)) delete backup.drive;

@@ -77,6 +77,8 @@ test("a choice is marked as beaten just when another is as good in everything an
           -figures.idleBytes,
           figures.speed?.read ?? -Infinity,
           figures.speed?.write ?? -Infinity,
+          figures.speed?.smallWrites ?? -Infinity,
+          -(figures.rebuildReads ?? Infinity),
           figures.rebuild ? -figures.rebuild.expected : -Infinity,
           figures.pricePerTB === null ? -Infinity : -figures.pricePerTB,
           -figures.drives,

@@ -1,8 +1,9 @@
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
+import { lengthWords } from "../time/hoursWords";
 import { plural } from "../words/counted";
 import type { Choice } from "./compare";
 import type { Figures } from "./figures";
-import { lossShare } from "./measures";
+import { isUpToBox, lossShare } from "./measures";
 
 const drivesWord = (n: number) => (n === 0 ? "no drive may" : `any ${plural(n, "one drive", `${n} drives`)} may`);
 const percent = (share: number) => `${Math.round(share * 100)} %`;
@@ -32,6 +33,7 @@ const DIFFERENCES: readonly ((pair: Pair) => string | null)[] = [
       : `With ${one}, ${drivesWord(first.tolerance)} fail; with ${other}, ${drivesWord(second.tolerance)}.`,
   ({ first, second, one, other }) => {
     const failed = Math.max(first.tolerance, second.tolerance) + 1;
+    if (isUpToBox(first, failed) || isUpToBox(second, failed)) return null;
     const [lossA, lossB] = [lossShare(first, failed), lossShare(second, failed)].map(percent);
     if (lossA === lossB) return null;
     const fail = plural(failed, "a drive fails", `${failed} drives fail at once`);
@@ -69,9 +71,7 @@ function rebuildDifference({ first, second, one, other }: Pair): string | null {
   if (!first.rebuild || !second.rebuild)
     return `With ${first.rebuild ? other : one}, a failed drive cannot be rebuilt.`;
   const [a, b] = [first.rebuild.expected, second.rebuild.expected];
-  return Math.abs(a - b) < 1
-    ? null
-    : `A rebuild takes about ${Math.round(a)} h with ${one}, about ${Math.round(b)} h with ${other}.`;
+  return Math.abs(a - b) < 1 ? null : `A rebuild takes ${lengthWords(a)} with ${one}, ${lengthWords(b)} with ${other}.`;
 }
 
 /**

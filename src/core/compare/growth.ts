@@ -5,6 +5,7 @@ import { leastToJoin } from "../drives/checks/joining";
 import { roomOf } from "../drives/room";
 import { fewestDrives, wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
+import { rulesForJoining } from "../layouts/joins";
 import { takesAnyDrive, widensByDrive } from "../layouts/widens";
 
 /** How a pool can grow later under the rules of its box. */
@@ -50,7 +51,8 @@ export function growthOf(groups: readonly GroupOfDrives[], rules: BoxRules): Gro
     const now = usableWith(each, each.drives, rules);
     const then = usableWith(each, [...each.drives, { ...largest, id: "one more" }], rules);
     // Drives with file systems of their own, or end to end, need not be like the others.
-    const leastBytes = layoutOf(each.group.layout).joinsAnySize ? 1 : leastToJoin(each.drives, rules);
+    const layout = layoutOf(each.group.layout);
+    const leastBytes = layout.joinsAnySize ? 1 : leastToJoin(each.drives, rulesForJoining(layout, rules));
     return now === null || then === null || then <= now ? [] : [{ leastBytes, gainBytes: then - now }];
   });
   const byDrive = gains.reduce<Growth["byDrive"]>(

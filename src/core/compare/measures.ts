@@ -1,3 +1,4 @@
+import { MOST_FAILURES_COUNTED } from "../prediction/predictPool";
 import type { Figures } from "./figures";
 
 /** A figure by which choices are sorted, plotted and weighed against one another. */
@@ -20,15 +21,28 @@ export type MeasureId =
   | "idle"
   | "read"
   | "write"
+  | "small-writes"
   | "rebuild"
+  | "rebuild-reads"
   | "price"
   | "drives";
 
-/** The share of all sets of `failed` drives whose loss destroys data: 0 to 1; 1 where there are not as many drives. */
+/**
+ * The share of all sets of `failed` drives whose loss destroys data: 0 to 1; 1 where there are not as many drives, or
+ * where it is up to the box what they take.
+ */
 export function lossShare({ survival }: Pick<Figures, "survival">, failed: number): number {
   const counted = survival.find((each) => each.failed === failed);
   return counted ? 1 - counted.survived / counted.sets : 1;
 }
+
+/** The same where it can be told; null where it depends on where the box puts its chunks. */
+const knownLoss = (figures: Figures, failed: number): number | null =>
+  isUpToBox(figures, failed) ? null : lossShare(figures, failed);
+
+/** Whether it is up to the box what becomes of data when so many drives fail: so many there are, none was counted. */
+export const isUpToBox = ({ survival, drives }: Pick<Figures, "survival" | "drives">, failed: number): boolean =>
+  failed <= Math.min(drives, MOST_FAILURES_COUNTED) && !survival.some((each) => each.failed === failed);
 
 /** Every measure, in the order in which it is listed. */
 export const MEASURES: readonly Measure[] = [
@@ -45,24 +59,38 @@ export const MEASURES: readonly Measure[] = [
     name: "Lost if one more fails",
     unit: "share",
     better: "less",
-    of: (figures) => lossShare(figures, figures.tolerance + 1),
+    of: (figures) => knownLoss(figures, figures.tolerance + 1),
   },
   {
     id: "loss-of-two",
     name: "Lost if two fail",
     unit: "share",
     better: "less",
-    of: (figures) => lossShare(figures, 2),
+    of: (figures) => knownLoss(figures, 2),
   },
   { id: "idle", name: "Idle room", unit: "bytes", better: "less", of: (figures) => figures.idleBytes },
   { id: "read", name: "Long reads", unit: "rate", better: "more", of: (figures) => figures.speed?.read ?? null },
   { id: "write", name: "Long writes", unit: "rate", better: "more", of: (figures) => figures.speed?.write ?? null },
+  {
+    id: "small-writes",
+    name: "Small writes, in drives",
+    unit: "drives",
+    better: "more",
+    of: (figures) => (figures.speed ? Math.round(figures.speed.smallWrites * 100) / 100 : null),
+  },
   {
     id: "rebuild",
     name: "Longest rebuild",
     unit: "hours",
     better: "less",
     of: (figures) => figures.rebuild?.expected ?? null,
+  },
+  {
+    id: "rebuild-reads",
+    name: "Read for a rebuild",
+    unit: "bytes",
+    better: "less",
+    of: (figures) => figures.rebuildReads,
   },
   {
     id: "price",

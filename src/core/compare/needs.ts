@@ -1,5 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
+import { lengthWords } from "../time/hoursWords";
 import { counted } from "../words/counted";
 import type { Choice } from "./compare";
 
@@ -72,7 +73,7 @@ const MISFITS: {
   },
   rebuildHours: (most, { figures: { rebuild } }) => {
     if (!rebuild) return "cannot be rebuilt";
-    return rebuild.expected > most ? `a rebuild takes about ${Math.round(rebuild.expected)} h` : null;
+    return rebuild.expected > most ? `a rebuild takes ${lengthWords(rebuild.expected)}` : null;
   },
 };
 

@@ -2,6 +2,8 @@ import type { Bytes } from "../bytes/bytes";
 import type { Backup, DataSet, Plan } from "../document/plan";
 import { daysBetween } from "../time/days";
 import { sizeAfter } from "./dataSet";
+import { firstDay } from "./firstDay";
+
 /** A copy that was found whole no longer ago than this counts as current. */
 export const CURRENT_DAYS = 35;
 
@@ -27,9 +29,27 @@ export function troubleOf(backup: Backup, dataSets: readonly DataSet[], day: str
   return null;
 }
 
-/** What the data sets of a backup come to, in bytes. */
-export function bytesOn(backup: Pick<Backup, "dataSets">, dataSets: readonly DataSet[], days = 0): Bytes {
-  return dataSets.filter((set) => backup.dataSets.includes(set.id)).reduce((sum, set) => sum + sizeAfter(set, days), 0);
+/** What the data sets of a backup come to, with what older states of them take, in bytes. */
+export function bytesOn(
+  backup: Pick<Backup, "dataSets" | "keepsVersions" | "versionsShare">,
+  dataSets: readonly DataSet[],
+  days = 0,
+): Bytes {
+  const held = dataSets.filter((set) => backup.dataSets.includes(set.id));
+  const bytes = held.reduce((sum, set) => sum + sizeAfter(set, days), 0);
+  const versions = backup.keepsVersions ? (backup.versionsShare ?? 0) : 0;
+  return Math.min(Number.MAX_SAFE_INTEGER, Math.round(bytes * (1 + versions)));
+}
+
+/**
+ * After how many whole days a backup no longer holds what it backs up, as the data grows.
+ *
+ * @returns days from today; null where that is not within 50 years, or where room is no question
+ * @example backupFullAfter(backupOf12TB, [setOf9TBThatGrowsBy1TBAMonth]) // 92
+ */
+export function backupFullAfter(backup: Backup, dataSets: readonly DataSet[]): number | null {
+  const { bytes } = backup;
+  return bytes === undefined ? null : firstDay((days) => bytesOn(backup, dataSets, days) > bytes);
 }
 
 /**

@@ -2,7 +2,8 @@ import type { Backup, Plan } from "../document/plan";
 import { drivesOfTB } from "../testing/arbitraries";
 import { away, clinicPlan, DAY, images, office, TB, usb } from "../testing/dataPlan";
 import { walkPlan } from "../walk/walkPlan";
-import { currentBackups, troubleOf } from "./backup";
+import { fillingFindings } from "../schedule/backupsFilling";
+import { backupFullAfter, currentBackups, troubleOf } from "./backup";
 import { coverage, THREATS } from "./coverage";
 import { loseBackups } from "./coverageChange";
 import { outcomeWords } from "./coverageWords";
@@ -219,5 +220,35 @@ describe("backups on drives that a step erases", () => {
     expect(loseBackups(empty, empty, ["x1"], DAY, "TB").findings[0]!.message).toMatch(
       /was the backup “USB drive”; that copy is erased\.$/,
     );
+  });
+});
+
+describe("a backup fills up, as its data grows, with the older states that it keeps", () => {
+  // 9 TB and 220 GB a month: 12 TB are passed after 13.6 months, 10 TB with a fifth on top are too little today.
+  const small = { ...away, bytes: 12 * TB };
+  test.each<[string, Backup, number | null]>([
+    ["without older states", { ...small, keepsVersions: false }, 416],
+    ["with none said", small, 416],
+    ["with a tenth on top", { ...small, versionsShare: 0.1 }, 265],
+    ["too small today", { ...small, bytes: 10 * TB, versionsShare: 0.2 }, 0],
+    ["of data that hardly grows", { ...small, dataSets: ["s2"], bytes: 99 * TB }, null],
+    ["where room is no question", away, null],
+  ])("%s", (_, backup, days) => expect(backupFullAfter(backup, [images, office])).toBe(days));
+
+  test("said of the step by which it is full, and over HTTP with its day", () => {
+    const wait = { kind: "verify" as const, pool: "p1", id: "s2", notBefore: "2028-02-01" };
+    const plan = clinicPlan({ backups: [small], steps: [{ kind: "verify", pool: "p1", id: "s1" }, wait] });
+    const walk = walkPlan(plan, "TB", undefined, DAY);
+    const times = [
+      { start: 0, end: 1 },
+      { start: 435, end: 436 },
+    ];
+    expect([...fillingFindings(walk, times, DAY)]).toEqual([
+      [
+        "s2",
+        [expect.objectContaining({ code: "backup-fills-up", message: expect.stringMatching(/^From 13 Jan 2028 on/) })],
+      ],
+    ]);
+    expect([...fillingFindings(walk, [times[0]!, { start: 2, end: 3 }], DAY)]).toEqual([]);
   });
 });

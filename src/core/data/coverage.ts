@@ -1,7 +1,10 @@
 import type { Band } from "../bands/band";
 import { bandsOfPool, toleranceOfPool } from "../box/figures";
-import type { Backup, DataSet, Plan, Pool } from "../document/plan";
+import { groupOfDrive } from "../box/members";
+import type { Backup, DataSet, Drive, Plan } from "../document/plan";
 import { fateOf } from "../failures/fate";
+import { isSeparate } from "../layouts/isSeparate";
+import { layoutOf } from "../layouts/registry";
 import { rulesOf } from "../rules/ruleSets";
 import { currentBackups } from "./backup";
 import { dataSetsIn } from "./stored";
@@ -15,7 +18,9 @@ export const THREATS: readonly Threat[] = ["one-failure", "two-failures", "theft
 /**
  * What becomes of a data set. *kept*: nothing is lost, whichever drives fail. *from-backup*: it is lost here, at least
  * for some choices of drives, and comes back from a backup. *until-next-copy*: a deletion can be taken back only until
- * the next copy is made. *partly*: lost for some choices of drives, with no backup. *lost*: gone.
+ * the next copy is made. *partly*: lost for some choices of drives, with no backup. *since-update*: what came after the
+ * last update of scheduled parity is lost. *failed-drives*: what is on the failed drives is lost, and nothing else, for
+ * some choices of drives or for all. *lost*: gone.
  */
 export type Outcome =
   | { kind: "kept" }
@@ -27,10 +32,13 @@ export type Outcome =
     }
   | { kind: "until-next-copy"; backup: string; days: number }
   | { kind: "partly"; share: number }
+  | { kind: "since-update" }
+  | { kind: "failed-drives"; share: number }
   | { kind: "lost" };
 
 export interface Coverage {
   dataSet: string;
+  /** Empty for one that is on a drive of no pool. */
   pool: string;
   /** How many drives of the pool may fail, whichever. */
   tolerance: number;
@@ -47,17 +55,26 @@ function shareLost(bands: readonly Band[], drives: readonly string[], failures: 
   return sets.filter((set) => ["lost", "partly-lost"].includes(fateOf(bands, new Set(set)).kind)).length / sets.length;
 }
 
-function afterFailures(share: number, restore: Backup | undefined): Outcome {
-  if (share === 0) return { kind: "kept" };
+function afterFailures(share: number, restore: Backup | undefined, kind: PoolKind): Outcome {
+  if (share === 0) return { kind: kind.scheduled ? "since-update" : "kept" };
   if (restore) return { kind: "from-backup", backup: restore.id, days: restore.everyDays, share };
+  if (kind.independent) return { kind: "failed-drives", share };
   return share < 1 ? { kind: "partly", share } : { kind: "lost" };
+}
+
+/** What of a pool decides what is left of its data. */
+interface PoolKind {
+  /** Parity is brought up to date by schedule. */
+  scheduled: boolean;
+  /** Each drive has a file system of its own. */
+  independent: boolean;
 }
 
 function coverageOf(
   plan: Plan,
-  pool: Pool,
+  pool: string,
   set: DataSet,
-  lost: { one: number; two: number; tolerance: number },
+  lost: { one: number; two: number; tolerance: number; kind: PoolKind },
   day: string | null,
 ): Coverage {
   const backups = currentBackups(plan, set, day);
@@ -67,12 +84,12 @@ function coverageOf(
   const [newest] = byAge;
   return {
     dataSet: set.id,
-    pool: pool.id,
+    pool,
     tolerance: lost.tolerance,
     backups: backups.map((backup) => backup.id),
     outcomes: {
-      "one-failure": afterFailures(lost.one, newest),
-      "two-failures": afterFailures(lost.two, newest),
+      "one-failure": afterFailures(lost.one, newest, lost.kind),
+      "two-failures": afterFailures(lost.two, newest, lost.kind),
       "theft-or-fire": away
         ? { kind: "from-backup", backup: away.id, days: away.everyDays, share: 1 }
         : { kind: "lost" },
@@ -95,14 +112,45 @@ function coverageOf(
  */
 export function coverage(plan: Plan, day: string | null): Coverage[] {
   const rules = rulesOf(plan.box.rules);
-  return plan.pools.flatMap((pool) => {
+  const onDrives = (plan.dataSets ?? []).flatMap((set) => {
+    const drive = plan.drives.find(({ id }) => id === set.drive);
+    return drive ? [coverageOnDrive(plan, drive, set, day)] : [];
+  });
+  const inPools = plan.pools.flatMap((pool) => {
     const sets = dataSetsIn(plan, pool.id);
     if (sets.length === 0) return [];
     const bands = bandsOfPool(plan, pool, rules);
     const drives = pool.groups.flatMap((group) => group.drives);
     const one = shareLost(bands, drives, 1);
     const two = shareLost(bands, drives, 2);
-    const lost = { one, two, tolerance: toleranceOfPool(plan, pool, rules) };
-    return sets.map((set) => coverageOf(plan, pool, set, lost, day));
+    const laid = pool.groups.map((group) => layoutOf(group.layout));
+    const kind = {
+      scheduled: rules.parityWrites === "by-schedule" && laid.some((layout) => layout.dedicatedParity !== undefined),
+      independent: laid.every((layout) => layout.independent),
+    };
+    const lost = { one, two, tolerance: toleranceOfPool(plan, pool, rules), kind };
+    return sets.map((set) => coverageOf(plan, pool.id, set, lost, day));
   });
+  return [...inPools, ...onDrives];
+}
+
+/**
+ * Data on a drive of its own goes with it, and is gone already where the drive has been erased: it holds nothing any
+ * more, and is no separate drive of a pool.
+ */
+function coverageOnDrive(plan: Plan, drive: Drive, set: DataSet, day: string | null): Coverage {
+  const owner = groupOfDrive(plan, drive.id);
+  const isErased = owner ? !isSeparate(layoutOf(owner.group.layout)) : drive.contents === undefined;
+  const kind = { scheduled: false, independent: false };
+  const covered = coverageOf(plan, owner?.pool.id ?? "", set, { one: 1, two: 1, tolerance: 0, kind }, day);
+  const { deletion, ...others } = covered.outcomes;
+  return isErased
+    ? {
+        ...covered,
+        outcomes: {
+          ...others,
+          deletion: deletion.kind === "until-next-copy" ? covered.outcomes["one-failure"] : deletion,
+        },
+      }
+    : covered;
 }

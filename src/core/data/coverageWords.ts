@@ -28,6 +28,10 @@ export function outcomeWords(outcome: Outcome, plan: Pick<Plan, "backups">): str
       return `comes back from ${name(outcome.backup)}, but only until its next copy, within ${days(outcome.days)}`;
     case "partly":
       return `lost in ${Math.round(outcome.share * 100)} % of cases`;
+    case "since-update":
+      return "what came after the last update of the parity is lost, and nothing else";
+    case "failed-drives":
+      return `${outcome.share < 1 ? `in ${Math.round(outcome.share * 100)} % of cases ` : ""}what is on the failed drives is lost, and nothing else`;
     case "lost":
       return "lost";
   }

@@ -3,7 +3,7 @@ import type { Finding } from "../findings/finding";
 import { listOf } from "../words/listOf";
 import { currentBackups } from "./backup";
 import { ANY_DESTINATION, destinationOf } from "./destination";
-import { dataSetsIn } from "./stored";
+import { dataSetsIn, dataSetsOnDrive } from "./stored";
 
 /** The code of the finding that the owner may lift in writing. */
 export const PRECIOUS_WITHOUT_BACKUP = "precious-without-backup";
@@ -23,9 +23,42 @@ const names = (sets: readonly DataSet[]) => listOf(sets.map((set) => set.name));
  * @param day as YYYY-MM-DD, to judge how old backups are
  */
 export function preciousFindings(plan: Plan, step: Step, pool: string, risk: string, day: string | null): Finding[] {
-  const bare = bareIn(plan, pool, day);
-  if (bare.length === 0) return [];
   const there = plan.pools.find((each) => each.id === pool);
+  return blockOrLifted(step, bareIn(plan, pool, day), risk, "Back it up first", {
+    label: "Back up first",
+    command: {
+      kind: "insert-steps",
+      before: step.id,
+      steps: [{ kind: "back-up", pool, to: there ? destinationOf(plan, there) : ANY_DESTINATION }],
+    },
+  });
+}
+
+/**
+ * The same of a step that erases a drive of no pool on which there is precious data.
+ *
+ * @param drive its id
+ * @param name of the drive, as the beginning of a sentence
+ */
+export function preciousOnDrive(plan: Plan, step: Step, drive: string, name: string, day: string | null): Finding[] {
+  const bare = dataSetsOnDrive(plan, drive).filter(
+    (set) => set.worth === "precious" && currentBackups(plan, set, day).length === 0,
+  );
+  return blockOrLifted(step, bare, `${name} is erased`, "Copy it away and enter the backup first", {
+    label: "Skip this step",
+    command: { kind: "edit-step", step: step.id, changes: { disabled: true } },
+  });
+}
+
+/** A block about precious data, with what mends it; a warning that tells what was said, once it is lifted. */
+function blockOrLifted(
+  step: Step,
+  bare: readonly DataSet[],
+  risk: string,
+  help: string,
+  mend: NonNullable<Finding["mend"]>,
+): Finding[] {
+  if (bare.length === 0) return [];
   const what = `${risk}, and no current backup holds ${names(bare)}, which cannot be had again.`;
   if (step.lifted)
     return [
@@ -41,16 +74,9 @@ export function preciousFindings(plan: Plan, step: Step, pool: string, risk: str
     {
       code: PRECIOUS_WITHOUT_BACKUP,
       severity: "block",
-      message: `${what} Back it up first, or say in writing that you go on without.`,
+      message: `${what} ${help}, or say in writing that you go on without.`,
       drives: [],
-      mend: {
-        label: "Back up first",
-        command: {
-          kind: "insert-steps",
-          before: step.id,
-          steps: [{ kind: "back-up", pool, to: there ? destinationOf(plan, there) : ANY_DESTINATION }],
-        },
-      },
+      mend,
     },
   ];
 }

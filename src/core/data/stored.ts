@@ -1,10 +1,27 @@
 import type { Bytes } from "../bytes/bytes";
-import type { DataSet, Plan, Volume } from "../document/plan";
+import { isFree } from "../box/members";
+import type { DataSet, Drive, Plan, Volume } from "../document/plan";
 import { sizeAfter } from "./dataSet";
 
 /** The data sets of a volume. */
 export const dataSetsOn = (plan: Pick<Plan, "dataSets">, volume: string): DataSet[] =>
   (plan.dataSets ?? []).filter((set) => set.volume === volume);
+
+/** The data sets on a drive that is in no pool, or was when they were entered. */
+export const dataSetsOnDrive = (plan: Pick<Plan, "dataSets">, drive: string): DataSet[] =>
+  (plan.dataSets ?? []).filter((set) => set.drive === drive);
+
+/** What is known to be stored on such a drive today, in bytes. */
+export const storedOnDrive = (plan: Pick<Plan, "dataSets">, drive: string): Bytes =>
+  dataSetsOnDrive(plan, drive).reduce((sum, set) => sum + set.bytes, 0);
+
+/** The drives of a plan that hold data outside its pools, or of which a data set says so. */
+export const drivesWithData = (plan: Plan): Drive[] =>
+  plan.drives.filter(
+    (drive) =>
+      (isFree(plan, drive.id) && (drive.contents?.kind === "data" || drive.contents?.kind === "mounted")) ||
+      dataSetsOnDrive(plan, drive.id).length > 0,
+  );
 
 /** The data sets of a pool. */
 export const dataSetsIn = (plan: Plan, pool: string): DataSet[] =>

@@ -1,3 +1,4 @@
+import { EDITION } from "./edition";
 import type { Plan } from "./plan";
 
 /** A plan with an empty box of four bays, to start from. */
@@ -5,6 +6,7 @@ export function emptyPlan(name: string): Plan {
   return {
     format: "cortijo-plan",
     version: 1,
+    edition: EDITION,
     name,
     box: { name: "My box", bays: 4, rules: { set: "classic-raid" } },
     drives: [],

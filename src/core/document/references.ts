@@ -114,8 +114,17 @@ function notADay(day: string | undefined, pointer: string): Problem[] {
 
 function dataSetProblems(plan: Plan): Problem[] {
   const volumes = new Set(plan.pools.flatMap((pool) => pool.volumes.map((volume) => volume.id)));
-  return (plan.dataSets ?? []).flatMap((set, i): Problem[] =>
-    volumes.has(set.volume)
+  const drives = new Set(plan.drives.map((drive) => drive.id));
+  return (plan.dataSets ?? []).flatMap((set, i): Problem[] => {
+    if ((set.volume === undefined) === (set.drive === undefined)) {
+      const message = `The data set "${set.id}" must name the volume or the drive that it is on: one of the two.`;
+      return [{ code: "no-one-place", message, pointer: `/dataSets/${i}` }];
+    }
+    if (set.drive !== undefined) {
+      const message = `The data set "${set.id}" is on the drive "${set.drive}", which the plan does not have. Name one that is there, or take the data set out.`;
+      return drives.has(set.drive) ? [] : [{ code: "no-such-drive", message, pointer: `/dataSets/${i}/drive` }];
+    }
+    return volumes.has(set.volume ?? "")
       ? []
       : [
           {
@@ -123,8 +132,8 @@ function dataSetProblems(plan: Plan): Problem[] {
             message: `The data set "${set.id}" is on the volume "${set.volume}", which no pool has. Name one that is there, or take the data set out.`,
             pointer: `/dataSets/${i}/volume`,
           },
-        ],
-  );
+        ];
+  });
 }
 
 function backupProblems(plan: Plan): Problem[] {

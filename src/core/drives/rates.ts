@@ -1,4 +1,5 @@
 import type { Drive } from "../document/plan";
+import { hoursFor, type Hours } from "../time/hours";
 
 /** Shares of a drive's sequential rate that work on a pool reaches. */
 export const REBUILD_SHARE = 0.6;
@@ -21,10 +22,14 @@ export function sequentialRate(drive: Pick<Drive, "bytes" | "medium" | "bus">): 
 }
 
 /**
- * The rate of an extended self-test in bytes per second: 0.7 of the drive's sequential rate.
+ * The hours of an extended self-test: the minutes that the drive itself gives for it, else its surface at 0.7 of its
+ * sequential rate.
  *
- * @example selfTestRate({ bytes: 4_000_787_030_016, medium: "hdd", bus: "sata" }) // 105 000 000
+ * @example selfTestHours(fourTB).expected // 10.6: 4 TB at 105 MB/s
  */
-export function selfTestRate(drive: Pick<Drive, "bytes" | "medium" | "bus">): number {
-  return sequentialRate(drive) * SELF_TEST_SHARE;
+export function selfTestHours(drive: Pick<Drive, "bytes" | "medium" | "bus" | "health">): Hours {
+  const { selfTestMinutes } = drive.health;
+  return selfTestMinutes === undefined
+    ? hoursFor(drive.bytes, sequentialRate(drive) * SELF_TEST_SHARE)
+    : hoursFor(selfTestMinutes * 60, 1);
 }

@@ -70,6 +70,7 @@ function hybridLayout(
     nominalTolerance: () => tolerance,
     widening: "rewrites",
     becomes,
+    ...(tolerance > 1 ? { rebuildsTogether: true as const } : {}),
     cutsAtSizes: true,
     keepsArrays: true,
     splits: true,

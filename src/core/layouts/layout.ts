@@ -83,7 +83,7 @@ export interface Layout {
   independent?: true;
   /** How many of its drives hold nothing but parity, and must be no smaller than the others. */
   dedicatedParity?: 1 | 2;
-  /** Whether several of its drives can be rebuilt in one go, each read and written straight through. */
+  /** Whether several of its drives can be rebuilt in one go: what is read for one gives the others too. */
   rebuildsTogether?: true;
   /** Whether its bands end at the sizes of the drives, and stay where they are when one joins. */
   cutsAtSizes?: true;

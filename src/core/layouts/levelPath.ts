@@ -27,6 +27,8 @@ export interface LevelPath {
   arranges?: (members: readonly string[], joining: readonly string[]) => string[];
   /** Only the kernel's RAID driver makes it. */
   linuxOnly?: true;
+  /** Whether it has been measured to end in wrong data where it was interrupted on a Linux host. */
+  failedInterrupted?: true;
   /** A rung of the ladder of levels: what a box that changes levels in one go can pass through on its way. */
   rung?: true;
 }

@@ -15,6 +15,7 @@ function parityLayout(parity: 1 | 2 | 3, worth: string, own: Own): Layout {
     nominalTolerance: () => parity,
     widening: "rewrites",
     levelTakes: 1,
+    ...(parity > 1 ? { rebuildsTogether: true as const } : {}),
     countsSmallest: true,
     keepsArrays: true,
     splits: true,
@@ -47,7 +48,10 @@ export const singleParity = parityLayout(1, "one drive's worth", {
   shortName: "RAID 5",
   several: { name: "RAID 50" },
   becomes: [
-    moreParity("raid6", "Double parity needs a drive more: on the same drives it is refused."),
+    {
+      ...moreParity("raid6", "Double parity needs a drive more: on the same drives it is refused."),
+      failedInterrupted: true,
+    },
     oneFewer("raid0", "A stripe takes one drive fewer: say which leaves."),
     {
       to: "raid1",

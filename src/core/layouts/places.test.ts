@@ -78,7 +78,8 @@ test("a span and separate drives leave out what has no room; a zoned stripe's to
 test("each small drive of a spanned mirror has its part of the large one, behind the others", () => {
   expect(lay("spanned-mirror", rooms(100, 300, 150))).toEqual(["mirror: a@0-100 b@0-100", "mirror: c@0-150 b@100-250"]);
   expect(lay("spanned-mirror", rooms(100, 120, 50))).toEqual(["mirror: a@0-100 b@0-100", "mirror: c@0-20 b@100-120"]);
-  expect(lay("spanned-mirror", rooms(100, 100, 50, 60), "linux-raid")).toEqual(["mirror: b@1-100 a@1-100"]);
+  // Plain partitions are mirrored: there is no array's metadata, on a Linux host neither.
+  expect(lay("spanned-mirror", rooms(100, 100, 50, 60), "linux-raid")).toEqual(["mirror: b@0-100 a@0-100"]);
 });
 
 test("hybrids cut at each size; a slice without room, or too thin for an array, is none", () => {
@@ -137,7 +138,9 @@ test("what sets layouts apart, by the trade", () => {
   expect(those((layout) => layout.joinsAnySize === true)).toBe("single span");
   expect(those((layout) => layout.splits === true)).toBe("hybrid-1 hybrid-2 raid1 raid5 raid6 triple-parity");
   expect(those((layout) => layout.independent === true)).toBe("parity-drive-1 parity-drive-2 single spanned-mirror");
-  expect(those((layout) => layout.rebuildsTogether === true)).toBe("parity-drive-1 parity-drive-2");
+  expect(those((layout) => layout.rebuildsTogether === true)).toBe(
+    "hybrid-2 parity-drive-1 parity-drive-2 raid6 triple-parity",
+  );
   expect(those((layout) => layout.liesEndToEnd === true)).toBe("spanned-mirror");
   expect(those((layout) => layout.levelTakes === 1)).toBe("parity-drive-2 raid5 raid6 triple-parity");
   expect(those((layout) => layout.keepsArrays === true)).toBe(`hybrid-1 hybrid-2 raid0 ${arrays}`);
@@ -146,7 +149,7 @@ test("what sets layouts apart, by the trade", () => {
 });
 
 test("a wrong number of drives is told with how many are lacking", () => {
-  const rules = { minimumDrives: {}, arrayFormat: "plain" } as const;
+  const rules = { minimumDrives: {}, mostDrives: null, arrayFormat: "plain" } as const;
   expect(wrongCount(layoutOf("raid10"), 5, rules)).toBe("Needs an even number of drives: 1 more.");
   expect(wrongCount({ ...layoutOf("raid10"), multiple: 3 }, 7, rules)).toBe("Needs drives in multiples of 3: 2 more.");
   expect(wrongCount(layoutOf("raid10"), 5, { ...rules, arrayFormat: "linux-raid" })).toBeNull();

@@ -22,11 +22,13 @@ export function fewestDrives(
 export function wrongCount(
   layout: Layout,
   count: number,
-  rules: Pick<BoxRules, "minimumDrives" | "arrayFormat">,
+  rules: Pick<BoxRules, "minimumDrives" | "mostDrives" | "arrayFormat">,
   options: GroupOptions = {},
 ): string | null {
   const fewest = fewestDrives(layout, rules, options);
   if (count < fewest) return `Needs ${fewest} drives: ${fewest - count} more.`;
+  if (rules.mostDrives !== null && count > rules.mostDrives)
+    return `Your box takes ${counted(rules.mostDrives, "drive")} at most: ${count - rules.mostDrives} too many.`;
   const { multiple = 1 } = layout;
   // The kernel's driver takes any number.
   if (count % multiple !== 0 && rules.arrayFormat !== "linux-raid")
@@ -49,7 +51,7 @@ export function problemsOfLayout(
     findings.push({
       code: "wrong-drive-count",
       severity: "block",
-      message: `${layout.shortName} cannot be made of ${counted(drives.length, "drive")}. ${wrong} Add drives or choose another layout.`,
+      message: `${layout.shortName} cannot be made of ${counted(drives.length, "drive")}. ${wrong} ${drives.length > (rules.mostDrives ?? Infinity) ? "Take some out, or choose another kind of box." : "Add drives or choose another layout."}`,
       drives: [...drives],
     });
   }

@@ -21,7 +21,7 @@ export const spannedMirror: Layout = {
   becomes: [],
   independent: true,
   liesEndToEnd: true,
-  layOut(rooms, setting) {
+  layOut(rooms) {
     requireRooms(spannedMirror, rooms);
     const large = rooms.reduce((most, room) => (room.length > most.length ? room : most));
     const bands: Band[] = [];
@@ -29,7 +29,8 @@ export const spannedMirror: Layout = {
     for (const room of rooms) {
       if (room === large) continue;
       const reach = Math.min(room.length, large.length - floor);
-      const { metadata, length } = fitArray(setting.arrayFormat, [reach, reach], { kind: "mirror" });
+      // Plain partitions are mirrored, whose file systems stay where they are: no array's metadata lies before them.
+      const { metadata, length } = fitArray("plain", [reach, reach], { kind: "mirror" });
       if (length > 0)
         bands.push({
           scheme: { kind: "mirror" },

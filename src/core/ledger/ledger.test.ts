@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { usableOf } from "../bands/contents";
+import { GiB } from "../bytes/bytes";
 import { nominalBytes } from "../bytes/nominalBytes";
 import { roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
@@ -14,7 +15,10 @@ import { walkPlan } from "../walk/walkPlan";
 import { volumesOf } from "./volumes";
 
 const anyShares = fc.record({
-  reserveShare: fc.constantFrom(0, 1 / 32, 0.005),
+  keeps: fc.record({
+    poolReserveShare: fc.constantFrom(0, 1 / 32, 0.005),
+    poolReserveMaxBytes: fc.constantFrom(null, 128 * GiB, 1e15),
+  }),
   volumes: fc.array(
     fc.record({
       id: fc.string(),
@@ -23,6 +27,7 @@ const anyShares = fc.record({
       fileSystem: fc.constantFrom("ext4" as const, "xfs" as const, "btrfs" as const, "none" as const),
       usedBytes: anyBytes,
       headroomShare: fc.constantFrom(0, 0.2, 0.9),
+      reservedShare: fc.constantFrom(0, 0.1, 0.9),
     }),
     { maxLength: 3 },
   ),
@@ -52,7 +57,7 @@ test("the ledger of any drives, layout, rules and spares sums to the drives' byt
         expect(order).toEqual([...order].sort((a, b) => a - b));
         expect(
           entries.filter((entry) => USABLE_CAUSES.has(entry.cause)).reduce((sum, entry) => sum + entry.bytes, 0),
-        ).toBe(usableOf(bands) - poolReserve(usableOf(bands), shares.reserveShare));
+        ).toBe(usableOf(bands) - poolReserve(usableOf(bands), shares.keeps));
         expect(entries.at(-1)?.cause).toBe("left");
       },
     ),
@@ -129,4 +134,29 @@ test("a volume that has grown and whose file system has not is filled only as fa
   ).moments.at(-1)!;
   const [said] = poolsAt(pool, "TB");
   expect(said!.ledger.find(({ cause }) => cause === "not-grown")?.bytes).toBe(said!.usableBytes - 4e12);
+});
+
+test("a pool reserve of 1/32, at most 128 GiB: 125 GB of 4 TB, and 137 438 953 472 B of 16 TB", () => {
+  const keeps = { poolReserveShare: 1 / 32, poolReserveMaxBytes: 128 * GiB };
+  expect(poolReserve(4e12, keeps)).toBe(125e9);
+  expect(poolReserve(16e12, keeps)).toBe(137_438_953_472);
+  expect(poolReserve(16e12, { ...keeps, poolReserveMaxBytes: null })).toBe(500e9);
+});
+
+test("a volume of 1 TB that keeps a fifth for snapshots: its file system and its head-room are shares of the rest", () => {
+  const volume = { id: "v1", name: "", bytes: 1e12, fileSystem: "ext4" as const, headroomShare: 0.5 };
+  const [kept] = volumesOf(1e12, [{ ...volume, reservedShare: 0.2 }]).volumes;
+  const [smaller] = volumesOf(1e12, [{ ...volume, bytes: 8e11 }]).volumes;
+  expect(kept).toEqual({ ...smaller, bytes: 1e12, reserved: 2e11 });
+  const shares = {
+    keeps: { poolReserveShare: 0, poolReserveMaxBytes: null },
+    volumes: [{ ...volume, reservedShare: 0.2 }],
+  };
+  const rooms = drivesOfTB(1, 1).map((drive) => roomOf(drive, rulesOf({ set: "classic-raid" })));
+  const bands = layoutOf("raid1").layOut(rooms, { arrayFormat: "plain" });
+  expect(ledgerOf([{ rooms, bands }], [], shares)).toContainEqual({
+    cause: "volume-reserve",
+    bytes: 2e11,
+    drives: ["d1", "d2"],
+  });
 });

@@ -1,7 +1,7 @@
 import type { Band } from "../bands/band";
 import { contentsOf } from "../bands/contents";
 import type { Bytes } from "../bytes/bytes";
-import type { Volume } from "../document/plan";
+import type { BoxRules, Volume } from "../document/plan";
 import type { Room } from "../drives/room";
 import { gapsOf } from "./gaps";
 import { volumesOf } from "./volumes";
@@ -22,6 +22,7 @@ export const LEDGER_CAUSES = [
   "pool-reserve",
   "unassigned",
   "not-grown",
+  "volume-reserve",
   "file-system",
   "root-reserve",
   "head-room",
@@ -46,10 +47,13 @@ export interface LedgerGroup {
   allocationUnit?: Bytes;
 }
 
+/** The rules about what the box keeps of a pool. */
+export type PoolReserveRules = Pick<BoxRules, "poolReserveShare" | "poolReserveMaxBytes">;
+
 /** What becomes of the space that the bands hold. */
 export interface PoolShares {
-  /** The share that the box keeps, 0 to 0.1. */
-  reserveShare: number;
+  /** What the box keeps of the pool. */
+  keeps: PoolReserveRules;
   volumes: readonly Volume[];
 }
 
@@ -57,6 +61,7 @@ export interface PoolShares {
 export const USABLE_CAUSES: ReadonlySet<LedgerCause> = new Set([
   "unassigned",
   "not-grown",
+  "volume-reserve",
   "file-system",
   "root-reserve",
   "head-room",
@@ -64,9 +69,13 @@ export const USABLE_CAUSES: ReadonlySet<LedgerCause> = new Set([
   "left",
 ]);
 
-/** What the box keeps of a pool, rounded up to the byte. */
-export function poolReserve(bytes: Bytes, share: number): Bytes {
-  return Math.min(bytes, Math.ceil(bytes * share));
+/**
+ * What the box keeps of a pool: its share, rounded up to the byte, but no more than its rules say at most.
+ *
+ * @example poolReserve(16e12, { poolReserveShare: 1 / 32, poolReserveMaxBytes: 128 * GiB }) // 137 438 953 472
+ */
+export function poolReserve(bytes: Bytes, { poolReserveShare, poolReserveMaxBytes }: PoolReserveRules): Bytes {
+  return Math.min(bytes, Math.ceil(bytes * poolReserveShare), poolReserveMaxBytes ?? Infinity);
 }
 
 /**
@@ -83,7 +92,7 @@ export function poolReserve(bytes: Bytes, share: number): Bytes {
 export function ledgerOf(
   groups: readonly LedgerGroup[],
   spares: readonly Room[],
-  shares: PoolShares = { reserveShare: 0, volumes: [] },
+  shares: PoolShares = { keeps: { poolReserveShare: 0, poolReserveMaxBytes: null }, volumes: [] },
 ): LedgerEntry[] {
   const sums = new Map<LedgerCause, { bytes: Bytes; drives: Set<string> }>();
   const add = (cause: LedgerCause, bytes: Bytes, drives: readonly string[]) => {
@@ -118,12 +127,13 @@ export function ledgerOf(
   }
   for (const room of spares) add("spare", room.bytes, [room.drive]);
   const data = [...holders];
-  const reserve = poolReserve(total, shares.reserveShare);
+  const reserve = poolReserve(total, shares.keeps);
   add("pool-reserve", reserve, data);
   const { volumes, unassigned } = volumesOf(total - reserve, shares.volumes);
   add("unassigned", unassigned, data);
   for (const volume of volumes) {
     add("not-grown", volume.notGrown, data);
+    add("volume-reserve", volume.reserved, data);
     add("file-system", volume.structures, data);
     add("root-reserve", volume.rootReserve, data);
     add("head-room", volume.headroom, data);

@@ -9,6 +9,7 @@ import { roomOf } from "../drives/room";
 import { parityDrivesOf } from "../layouts/parityDrive";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
+import { rulesForJoining } from "../layouts/joins";
 import { widensByDrive } from "../layouts/widens";
 import { poolReserve } from "../ledger/ledger";
 import { rulesOf } from "../rules/ruleSets";
@@ -82,13 +83,15 @@ function usableOfSeat(plan: Plan, pool: Pool, { group, drives }: Seat, rules: Bo
 /** A drive more for a group, or why the box does not take it. */
 function joined(plan: Plan, pool: Pool, { group, drives }: Seat, drive: Drive, family: UnitFamily): Drive[] | string {
   const rules = rulesOf(plan.box.rules);
-  if (!widensByDrive(layoutOf(group.layout), rules))
+  const layout = layoutOf(group.layout);
+  if (!widensByDrive(layout, rules))
     return "Your box does not widen a group. It grows by a further group, or by replacing drives.";
-  const refused = checkJoining(drive, drives, rules, family).some((finding) => finding.severity === "block");
-  if (refused) return `Too small to join: your box wants at least ${formatBytes(leastToJoin(drives, rules), family)}.`;
+  const wants = rulesForJoining(layout, rules);
+  const refused = checkJoining(drive, drives, wants, family).some((finding) => finding.severity === "block");
+  if (refused) return `Too small to join: your box wants at least ${formatBytes(leastToJoin(drives, wants), family)}.`;
   const more = [...drives, drive];
   // Bands stay cut where they are: a drive that covers none of them whole is never taken in.
-  const { cutsAtSizes } = layoutOf(group.layout);
+  const { cutsAtSizes } = layout;
   const usable = (members: Drive[]) => usableOfSeat(plan, pool, { group, drives: members }, rules);
   return cutsAtSizes && usable(more) <= usable(drives) ? "It would bring nothing: it covers no band whole." : more;
 }
@@ -156,7 +159,7 @@ export function usableWith(plan: Plan, pool: Pool, placed: readonly Placed[], fa
     if (wrong) return { ok: false, reason: wrong };
     data += usableOfSeat(plan, pool, { group, drives }, rules);
   }
-  return { ok: true, usableBytes: data - poolReserve(data, rules.poolReserveShare) };
+  return { ok: true, usableBytes: data - poolReserve(data, rules) };
 }
 
 /** Every place that one more drive, or another drive, could have in a pool. */

@@ -4,6 +4,8 @@ import { atMost } from "../box/arrays";
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, formatExactBytes, type UnitFamily } from "../bytes/formatBytes";
 import type { BoxRules, Drive, Pool } from "../document/plan";
+import { checkContents } from "../drives/checks/contents";
+import { checkHealth } from "../drives/checks/health";
 import { nameOfDriveFirst } from "../drives/nameOfDrive";
 import { roomOf } from "../drives/room";
 import type { Finding } from "../findings/finding";
@@ -54,6 +56,21 @@ function spareFindings(
     }
     return findings;
   });
+}
+
+/** Spares, caches and logs are put to use like any other drive: what is on them goes, and a bad one is a bad choice. */
+function usedBeside({ pool, drivesOf, rules, family }: PoolView): Finding[] {
+  const beside = [
+    ...pool.spares,
+    ...pool.groups.flatMap((group) => group.spares ?? []),
+    ...(pool.helpers ?? []).map(({ drive }) => drive),
+  ];
+  return drivesOf(beside).flatMap((drive) =>
+    [...checkHealth(drive, family), ...checkContents(drive, rules, family)].map((finding): Finding => ({
+      ...finding,
+      mend: { label: "Do not use it for that", command: { kind: "leave-group", drives: [drive.id] } },
+    })),
+  );
 }
 
 /** What flash beside a pool does for it, and what it can lose. */
@@ -160,10 +177,9 @@ function openSizes({ pool, groups, drivesOf, rules, family }: PoolView): Finding
 }
 
 /** How the figures of chunk pools are meant. */
-function chunkPlacement({ groups }: PoolView): Finding[] {
+function chunkPlacement({ groups, tolerance }: PoolView): Finding[] {
   if (!groups.some((group) => layoutOf(group.layout).chunked)) return [];
-  const message =
-    "Where the box puts each chunk is up to it: the shares survived beyond the tolerance are those of one placement. Rely on the tolerance.";
+  const message = `Count on surviving ${oneOrMany(tolerance, "one failed drive", "failed drives")}. Whether more is survived depends on where the box put the data.`;
   return [{ code: "chunk-placement", severity: "note", message, drives: [] }];
 }
 
@@ -195,6 +211,7 @@ const CHECKS: readonly ((view: PoolView) => Finding[])[] = [
         family,
       ),
     ),
+  usedBeside,
   sharedSpares,
   ({ pool, drivesOf, family }) => helperFindings(pool, drivesOf, family),
   landingPlace,

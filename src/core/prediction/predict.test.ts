@@ -79,7 +79,7 @@ describe("findings", () => {
     ["a USB drive", { bus: "usb" }, "block usb-member"],
     ["another interface", { bus: "sas" }, "warn mixed-buses"],
     ["a member on the shelf", { place: { shelf: true } }, "warn member-on-shelf"],
-    ["an MBR table on 4 TB", { partitionTable: "mbr" }, "block mbr-too-small"],
+    ["an MBR table on 4 TB", { partitionTable: "mbr" }, "note mbr-replaced"],
     ["shingled recording under parity", { shingled: true }, "warn shingled-in-parity"],
   ])("%s", (_, changes, expected) => expect(codes(withDrive(changes))).toContain(expected));
 

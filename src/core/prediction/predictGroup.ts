@@ -10,7 +10,7 @@ import { checkHealth } from "../drives/checks/health";
 import { checkMixing } from "../drives/checks/mixing";
 import { checkTechnology } from "../drives/checks/technology";
 import { bayOf } from "../drives/drive";
-import { nameOfDrive, nameOfDriveFirst } from "../drives/nameOfDrive";
+import { nameOfDrive, nameOfDriveFirst, shortSize } from "../drives/nameOfDrive";
 import { roomOf, type Room } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import type { Finding } from "../findings/finding";
@@ -23,6 +23,7 @@ import { firstFillOf } from "../speeds/firstFill";
 import { rebuildsOf, type Rebuild } from "../speeds/rebuild";
 import type { Hours } from "../time/hours";
 import { plural } from "../words/counted";
+import { listOf } from "../words/listOf";
 
 /** Everything that the core says of one group. */
 export interface GroupPrediction {
@@ -46,34 +47,75 @@ export interface GroupPrediction {
 /** A drive whose idle top is below this share of it is not worth a word. */
 const IDLE_WORTH_SAYING = 0.005;
 
+/**
+ * What lies idle on the drives of a group, in one note: which drive holds the others down and what the group would hold
+ * without it, where one does; else of which drives how much.
+ */
 function idleFindings(
+  group: Group,
   drives: readonly Drive[],
   rooms: readonly Room[],
   bands: readonly Band[],
+  rules: BoxRules,
   family: UnitFamily,
-  unit: Bytes | undefined,
 ): Finding[] {
   if (bands.length === 0) return [];
-  const gaps = gapsOf(rooms, bands, unit);
-  return drives.flatMap((drive): Finding[] => {
-    const idle = gaps.get(drive.id)?.idle ?? 0;
-    if (idle < drive.bytes * IDLE_WORTH_SAYING) return [];
-    return [
-      {
-        code: "idle-room",
-        severity: "note",
-        message: `${formatBytes(idle, family)} of ${nameOfDrive(drive, family)} lie idle: this layout has no use for them until other drives are larger.`,
-        drives: [drive.id],
-      },
-    ];
-  });
+  const layout = layoutOf(group.layout);
+  const gaps = gapsOf(rooms, bands, layout.allocationUnit);
+  const idle = drives.filter((drive) => (gaps.get(drive.id)?.idle ?? 0) >= drive.bytes * IDLE_WORTH_SAYING);
+  if (idle.length === 0) return [];
+  const bytes = idle.reduce((sum, drive) => sum + (gaps.get(drive.id)?.idle ?? 0), 0);
+  const named = idle.map((drive) => nameOfDrive(drive, family));
+  const held = heldDown(group, drives, bands, rules, family);
+  const [only] = named;
+  const message =
+    held ??
+    (idle.length === 1
+      ? `${formatBytes(bytes, family)} of ${only} lie idle: this layout has no use for them until other drives are larger.`
+      : `${formatBytes(bytes, family)} lie idle on ${idle.length <= MOST_NAMED ? listOf(named) : `${idle.length} of the ${drives.length} drives`}: this layout has no use for them until other drives are larger.`);
+  return [{ code: "idle-room", severity: "note", message, drives: idle.map((drive) => drive.id) }];
 }
 
-/** What is wrong with a drive in a group is mended, in the plan, by taking it out. */
+/** Up to so many drives a note names. */
+const MOST_NAMED = 3;
+
+/** That one small drive holds all others down, and what they would hold without it; null where that is not so. */
+function heldDown(
+  group: Group,
+  drives: readonly Drive[],
+  bands: readonly Band[],
+  rules: BoxRules,
+  family: UnitFamily,
+): string | null {
+  const layout = layoutOf(group.layout);
+  if (!layout.countsSmallest || group.reach || group.kept) return null;
+  const [smallest, next] = [...drives].sort((a, b) => a.bytes - b.bytes);
+  if (!smallest || !next || next.bytes <= smallest.bytes) return null;
+  const others = drives.filter((drive) => drive.id !== smallest.id);
+  const without = usableOf(layOutGroup({ layout: group.layout, options: group.options ?? {} }, others, rules));
+  if (without <= usableOf(bands)) return null;
+  const size = shortSize(smallest, family);
+  return `${nameOfDriveFirst(smallest, family)} holds the ${others.length} others down to ${size} each: without it ${formatBytes(without, family)}.`;
+}
+
+/** A drive that does not go with the others of its group is taken out of it, in the plan. */
 function withWayOut(finding: Finding): Finding {
   if (finding.severity === "note") return finding;
   const label = plural(finding.drives.length, "Take it out of the group", "Take them out of the group");
   return { ...finding, mend: { label, command: { kind: "leave-group", drives: finding.drives } } };
+}
+
+/** What a member is marked to hold is erased when its group is made; of a group that is there it is the group's own. */
+function ownData(finding: Finding): Finding {
+  if (finding.severity === "block") return withWayOut(finding);
+  const [drive = ""] = finding.drives;
+  return {
+    ...finding,
+    mend: {
+      label: "The group is there: it is its own data",
+      command: { kind: "edit-drive", drive, changes: { contents: null } },
+    },
+  };
 }
 
 /** Data drives that are larger than a parity drive, which protects no more of them than it has itself. */
@@ -137,12 +179,12 @@ export function predictGroup(
     findings: [
       ...problemsOfLayout(layout, group.drives, rules, options),
       ...largerThanParity(group, drives, rooms, family),
+      ...drives.flatMap((drive) => [
+        ...checkHealth(drive, family, "member"),
+        ...checkContents(drive, rules, family).map(ownData),
+      ]),
       ...[
-        ...drives.flatMap((drive) => [
-          ...checkHealth(drive, family),
-          ...checkContents(drive, rules, family),
-          ...checkTechnology(drive, parity, family),
-        ]),
+        ...drives.flatMap((drive) => checkTechnology(drive, parity, rules, family)),
         ...checkMixing(drives, rules, family),
       ].map(withWayOut),
       ...onShelf.map((drive): Finding => ({
@@ -153,7 +195,7 @@ export function predictGroup(
         mend: { label: "Put it in a free bay", command: { kind: "seat-drives", drives: [drive.id] } },
       })),
       ...checkAlike(drives),
-      ...idleFindings(drives, rooms, bands, family, layout.allocationUnit),
+      ...idleFindings(group, drives, rooms, bands, rules, family),
     ],
   };
 }

@@ -8,6 +8,8 @@ import { survivalOf, type Survival } from "../failures/survival";
 import { smallestFatalSet } from "../failures/tolerance";
 import { byWeight, type Finding } from "../findings/finding";
 import { layOutGroup } from "../layouts/layOutGroup";
+import { layoutOf } from "../layouts/registry";
+import { mirror } from "../layouts/mirror";
 import { ledgerOf, poolReserve, type LedgerEntry } from "../ledger/ledger";
 import { volumesOf, type VolumeLedger } from "../ledger/volumes";
 import { poolFindings } from "./poolFindings";
@@ -24,7 +26,10 @@ export interface PoolPrediction {
   ledger: LedgerEntry[];
   /** Where the bytes of each volume go. */
   volumes: VolumeLedger[];
-  /** For 1, 2, 3 and 4 drives lost at once, how many of all sets the pool survives. */
+  /**
+   * For 1, 2, 3 and 4 drives lost at once, how many of all sets the pool survives; of chunks, whose place is up to the
+   * box, no further than the tolerance.
+   */
   survival: Survival[];
   /** A smallest set of drives whose loss destroys data. */
   smallestFatalSet: string[];
@@ -41,6 +46,10 @@ function copiedShare(pool: Pool, drivesOf: (ids: readonly string[]) => Drive[], 
   const data = usableOf(pool.groups.flatMap((group) => layOutGroup(group, drivesOf(group.drives), rules)));
   return usedShare(pool, data);
 }
+
+/** Two flash drives mirrored as a landing place: boxes that have one offer that whatever their main layouts are. */
+const landsOnMirror = (pool: Pool, { layout }: GroupPrediction): boolean =>
+  pool.landsFor !== undefined && layout === mirror.id;
 
 /**
  * Predicts one pool.
@@ -67,22 +76,28 @@ export function predictPool(
   const bands = groups.flatMap((group) => group.bands);
   const members = groups.flatMap((group) => group.drives);
   const data = groups.reduce((sum, group) => sum + group.usableBytes, 0);
-  const usableBytes = data - poolReserve(data, rules.poolReserveShare);
+  const usableBytes = data - poolReserve(data, rules);
   const unmade = groups.some((group) => group.bands.length === 0);
   const fatal = unmade ? [] : smallestFatalSet(bands);
+  const tolerance = Math.max(0, fatal.length - 1);
+  // Where the box puts each chunk is up to it: beyond the tolerance one placement says nothing of the box's.
+  const isPlacedByBox = groups.some((group) => layoutOf(group.layout).chunked);
+  const counted = isPlacedByBox ? Math.min(tolerance, MOST_FAILURES_COUNTED) : MOST_FAILURES_COUNTED;
   return {
     id: pool.id,
     name: pool.name,
     usableBytes,
     volumes: volumesOf(usableBytes, pool.volumes).volumes,
-    tolerance: Math.max(0, fatal.length - 1),
+    tolerance,
     groups,
-    ledger: ledgerOf(groups, spares, { reserveShare: rules.poolReserveShare, volumes: pool.volumes }),
-    survival: unmade ? [] : survivalOf(bands, members, MOST_FAILURES_COUNTED),
+    ledger: ledgerOf(groups, spares, { keeps: rules, volumes: pool.volumes }),
+    survival: unmade ? [] : survivalOf(bands, members, counted),
     smallestFatalSet: fatal,
     findings: byWeight([
       ...groups.flatMap((group, g) =>
-        group.findings.map((finding) => ({ pointer: `${pointer}/groups/${g}`, ...finding })),
+        group.findings
+          .filter(({ code }) => code !== "layout-not-offered" || !landsOnMirror(pool, group))
+          .map((finding) => ({ pointer: `${pointer}/groups/${g}`, ...finding })),
       ),
       ...poolFindings({
         pool,
@@ -91,7 +106,7 @@ export function predictPool(
         drivesOf,
         rules,
         family,
-        tolerance: Math.max(0, fatal.length - 1),
+        tolerance,
       }).map((finding) => ({ pointer, ...finding })),
     ]),
   };

@@ -8,7 +8,7 @@ import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { testDrive } from "../testing/arbitraries";
 import { walkPlan } from "../walk/walkPlan";
 import { entryOf, QUESTIONS } from "./registry";
-import type { AnyRuleEntry } from "./ruleEntry";
+import type { AnyRuleEntry, RuleAnswer } from "./ruleEntry";
 
 const names = Object.keys(schema.$defs.ruleOverrides.properties) as RuleName[];
 const ASKED_APART: readonly RuleName[] = ["layouts", "minimumDrives"];
@@ -83,8 +83,11 @@ const separate = {
 separate.pools = [{ ...separate.pools[0]!, groups: [{ id: "g1", layout: "single", drives: ["d2", "d3"] }] }];
 const offForASwap = planWith("raid5", [{ kind: "replace-drive", drive: "d1", by: "x4", how: "pulled" }]);
 offForASwap.box = { ...offForASwap.box, rules: { set: "linux-host", overrides: { swapping: "power-off" } } };
+const keepsAShare = planWith("raid5", []);
+keepsAShare.box = { ...keepsAShare.box, rules: { set: "linux-host", overrides: { poolReserveShare: 1 / 32 } } };
 const plans = [
   twoGroups,
+  keepsAShare,
   planWith("parity-drive-1", [{ kind: "widen-group", group: "g1", drives: ["x5"] }]),
   planWith("raid5", []),
   planWith("parity-drive-1", []),
@@ -106,27 +109,30 @@ const SAID: Record<AnyRuleEntry["actsOn"], (plan: Plan) => unknown> = {
     walkPlan(plan).moments.map(({ walked, capacities, state }) => [walked, capacities, state.plan.pools]),
   words: (plan) => boxScreen(TB(4), rulesOf(plan.box.rules)),
 };
-const under = (plan: Plan, rule: RuleName, value: unknown): Plan => ({
+const under = (plan: Plan, rule: RuleName, { value, also }: Pick<RuleAnswer, "value" | "also">): Plan => ({
   ...plan,
-  box: { ...plan.box, rules: { set: "linux-host", overrides: { ...plan.box.rules.overrides, [rule]: value } } },
+  box: {
+    ...plan.box,
+    rules: { set: "linux-host", overrides: { ...plan.box.rules.overrides, [rule]: value, ...also } },
+  },
 });
 
 test.each(QUESTIONS.flatMap(({ questions }) => questions.map((each) => [each.rule, each.actsOn] as const)))(
   "the rule %s is read: each answer changes something for some plan, in what it acts on (%s)",
   (rule, actsOn) => {
-    const { answers } = entryOf(rule)!;
-    const differs = (of: AnyRuleEntry["actsOn"], one: unknown, other: unknown) =>
+    const answers: readonly RuleAnswer[] = entryOf(rule)!.answers;
+    const differs = (of: AnyRuleEntry["actsOn"], one: RuleAnswer, other: RuleAnswer) =>
       plans.some(
         (plan) =>
           JSON.stringify(SAID[of](under(plan, rule, one))) !== JSON.stringify(SAID[of](under(plan, rule, other))),
       );
-    const now = (value: unknown) => JSON.stringify(plans.map((plan) => predict(under(plan, rule, value)).pools));
+    const now = (value: RuleAnswer) => JSON.stringify(plans.map((plan) => predict(under(plan, rule, value)).pools));
     const pairs = answers.flatMap((one, i) => answers.slice(i + 1).map((other) => [one, other] as const));
     // No box takes a data drive that is larger than parity, so these two differ only in what is said of them.
     const isSaid = (value: unknown) => rule === "joining" && (value === "up-to-parity" || value === "any-size");
     for (const [one, other] of pairs.filter((pair) => !pair.every(({ value }) => isSaid(value))))
-      expect([one.label, other.label, differs(actsOn, one.value, other.value)]).toEqual([one.label, other.label, true]);
+      expect([one.label, other.label, differs(actsOn, one, other)]).toEqual([one.label, other.label, true]);
     // What acts on steps alone leaves the box as it is now alone.
-    if (actsOn === "steps") expect(pairs.some(([one, other]) => now(one.value) !== now(other.value))).toBe(false);
+    if (actsOn === "steps") expect(pairs.some(([one, other]) => now(one) !== now(other))).toBe(false);
   },
 );

@@ -1,10 +1,24 @@
 import { fewestDrives } from "../layouts/problemsOfLayout";
+import type { BoxRules } from "../document/plan";
 import { layoutOf } from "../layouts/registry";
+import { widenedAtOnce, widensByDrive } from "../layouts/widens";
 import { predict } from "../prediction/predict";
-import { counted } from "../words/counted";
-import { entry, freeWords } from "./ruleEntry";
+import { lengthWords } from "../time/hoursWords";
+import { counted, oneOrMany } from "../words/counted";
+import { listOf } from "../words/listOf";
+import { entry, freeWords, type RuleSite } from "./ruleEntry";
 
 // How a box grows and repairs its pools.
+
+const isLinux = ({ arrayFormat }: Pick<BoxRules, "arrayFormat">): boolean => arrayFormat === "linux-raid";
+
+/** What several rules come to: how long the longest rebuild of the plan takes; null where nothing can be rebuilt. */
+function longestRebuild({ plan }: RuleSite): string | null {
+  const hours = predict(plan)
+    .pools.flatMap((pool) => pool.groups.flatMap((group) => group.rebuilds))
+    .flatMap((rebuild) => rebuild.hours?.expected ?? []);
+  return hours.length === 0 ? null : `The longest rebuild takes ${lengthWords(Math.max(...hours))}.`;
+}
 
 export const widening = entry(
   "widening",
@@ -17,8 +31,15 @@ export const widening = entry(
     ["further-group", "No, only a further group"],
   ],
   ({ rules, pool, group, free }) => {
-    if (rules.widening !== "further-group")
-      return `${pool.name} can take ${rules.widening === "one-drive" ? "one drive at a time" : "several drives at once"}; ${freeWords({ free })}.`;
+    const layout = layoutOf(group.layout);
+    if (layout.widening === "never")
+      return `${pool.name} cannot be widened: in its layout (${layout.name}) no drive can join.`;
+    if (widensByDrive(layout, rules)) {
+      const atOnce = widenedAtOnce(layout, rules);
+      const takes =
+        atOnce === Infinity ? "several drives at once" : `${oneOrMany(atOnce, "one drive", "drives")} at a time`;
+      return `${pool.name} can take ${takes}; ${freeWords({ free })}.`;
+    }
     const fewest = fewestDrives(layoutOf(group.layout), rules, group.options);
     return `${pool.name} grows by at least ${counted(fewest, "drive")} at once; ${freeWords({ free })}.`;
   },
@@ -34,12 +55,16 @@ export const levelChanges = entry(
     ["one-at-a-time", "One at a time"],
     ["in-one-go", "Any in one go"],
   ],
-  ({ rules, pool, group }) =>
-    ({
-      none: `${pool.name} keeps its layout, unless it is made anew from a backup.`,
-      "one-at-a-time": `From ${layoutOf(group.layout).shortName}, only the next level can be reached in one step.`,
-      "in-one-go": `From ${layoutOf(group.layout).shortName}, any level that the box offers can be reached in one step.`,
-    })[rules.levelChanges],
+  ({ rules, pool, group }) => {
+    const { shortName, becomes } = layoutOf(group.layout);
+    const offered = becomes.filter(({ to, linuxOnly }) => rules.layouts.includes(to) && (!linuxOnly || isLinux(rules)));
+    if (rules.levelChanges === "none" || offered.length === 0)
+      return `${pool.name} keeps its layout (${shortName}), unless it is made anew from a backup.`;
+    const names = listOf(offered.map(({ to }) => layoutOf(to).shortName));
+    return rules.levelChanges === "one-at-a-time"
+      ? `From ${shortName}, ${names} can be reached in one step.`
+      : `From ${shortName}, ${names} and what can be reached from there, in one step.`;
+  },
 );
 
 export const replacing = entry(
@@ -51,7 +76,12 @@ export const replacing = entry(
     ["old-attached", "With the old one attached"],
     ["pull-first", "By pulling it first"],
   ],
-  ({ rules, pool, free }) => {
+  ({ rules, pool, group, free }) => {
+    const layout = layoutOf(group.layout);
+    if (layout.nominalTolerance(group.options ?? {}) === 0 && (rules.replacing === "pull-first" || layout.takesNoSpare))
+      return layout.independent
+        ? `What is on a drive of ${pool.name} goes with it: copy it away before the drive is replaced.`
+        : `${pool.name} is lost when a drive of it is pulled: back it up and make it anew.`;
     if (rules.replacing === "pull-first") return `While a drive of ${pool.name} is replaced, the pool is degraded.`;
     if (free.length === 0) return "No bay is free, so a drive would still have to be pulled first.";
     return `For the new drive, ${freeWords({ free })}.`;
@@ -150,9 +180,35 @@ export const firstFill = entry(
     const hours = predict(plan)
       .pools.flatMap((pool) => pool.groups)
       .map((group) => group.firstFill?.expected ?? 0);
-    const longest = Math.round(Math.max(0, ...hours));
-    return longest > 0 ? `A group like those of the plan takes about ${longest} h to fill when it is made.` : null;
+    const longest = Math.max(0, ...hours);
+    return longest > 0 ? `A group like those of the plan takes ${lengthWords(longest)} to fill when it is made.` : null;
   },
+);
+
+export const preference = entry(
+  "preference",
+  "prediction",
+  "Whom does it favour while it rebuilds, fills, rewrites or checks?",
+  "Favouring the work makes it 1.4 times as fast, as far as the drives can; favouring users, 0.4 times. A step of the plan can differ.",
+  [
+    ["rebuild", "The work"],
+    ["balanced", "Both alike"],
+    ["users", "Its users"],
+  ],
+  longestRebuild,
+);
+
+export const parityRateLimit = entry(
+  "parityRateLimit",
+  "prediction",
+  "How fast does its processor work out parity?",
+  "A slow one holds back rebuilds, checks, reading and writing of what has parity.",
+  [
+    [null, "As fast as the drives"],
+    [40e6, "40 MB/s, as a very small board does"],
+  ],
+  longestRebuild,
+  { unit: "MB/s", asValue: 1e6, least: 1, most: 100_000 },
 );
 
 export const parityWrites = entry(
@@ -175,12 +231,5 @@ export const rebuilding = entry(
     ["whole-drive", "The whole drive"],
     ["used-only", "Only what is used"],
   ],
-  ({ plan }) => {
-    const hours = predict(plan)
-      .pools.flatMap((pool) => pool.groups.flatMap((group) => group.rebuilds))
-      .map((rebuild) => rebuild.hours?.expected ?? 0);
-    if (hours.length === 0) return null;
-    const longest = Math.round(Math.max(...hours));
-    return `The longest rebuild takes about ${longest} h.`;
-  },
+  longestRebuild,
 );

@@ -24,6 +24,8 @@ export const QUESTIONS: readonly { heading: string; questions: readonly AnyRuleE
       entries.systemReserveBytes,
       entries.rightSizeShare,
       entries.poolReserveShare,
+      entries.poolReserveMaxBytes,
+      entries.partitioning,
       entries.arrayFormat,
       entries.sizesShown,
       entries.system,
@@ -32,6 +34,7 @@ export const QUESTIONS: readonly { heading: string; questions: readonly AnyRuleE
   {
     heading: "What it lets into one group",
     questions: [
+      entries.mostDrives,
       entries.mixedMedia,
       entries.mixedBuses,
       entries.mixedSectors,
@@ -49,6 +52,8 @@ export const QUESTIONS: readonly { heading: string; questions: readonly AnyRuleE
       entries.parityWrites,
       entries.firstFill,
       entries.rebuilding,
+      entries.preference,
+      entries.parityRateLimit,
     ],
   },
 ];

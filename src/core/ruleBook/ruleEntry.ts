@@ -14,12 +14,23 @@ export interface RuleSite {
   free: number[];
 }
 
-/** How a number is typed: in a unit, of which one is so much in the rule's own terms; from 0 to the most. */
+/** How a number is typed: in a unit, of which one is so much in the rule's own terms; from the least to the most. */
 export interface TypedAnswer {
   unit: string;
   asValue: number;
-  /** In the unit. */
+  /** In the unit; 0 where nothing is said. */
+  least?: number;
   most: number;
+  /** Whether the rule is a whole number in its own terms. */
+  whole?: true;
+}
+
+/** A plain answer to a rule. */
+export interface RuleAnswer<K extends RuleName = RuleName> {
+  value: BoxRules[K];
+  label: string;
+  /** Other rules that it answers with it. */
+  also?: Partial<BoxRules>;
 }
 
 /** A rule of a box: what is asked, the plain answers, what it acts on, and what it means for the present plan. */
@@ -28,7 +39,7 @@ export interface RuleEntry<K extends RuleName = RuleName> {
   question: string;
   /** What it is good for, or when it matters. */
   about: string;
-  answers: readonly { value: BoxRules[K]; label: string }[];
+  answers: readonly RuleAnswer<K>[];
   /** What reads it: the prediction of a moment, the steps of a plan, or only what is said beside a size. */
   actsOn: "prediction" | "steps" | "words";
   /** Where any number can be typed beside the answers. */
@@ -41,7 +52,7 @@ export interface RuleEntry<K extends RuleName = RuleName> {
 export type AnyRuleEntry = { [K in RuleName]: RuleEntry<K> }[RuleName];
 
 /**
- * An entry with its answers as pairs of value and label.
+ * An entry with its answers, each as value, label, and what it answers besides.
  *
  * @param typed for a rule that is a number, of which any can be typed
  */
@@ -50,11 +61,11 @@ export function entry<K extends RuleName>(
   actsOn: RuleEntry<K>["actsOn"],
   question: string,
   about: string,
-  answers: readonly (readonly [BoxRules[K], string])[],
+  answers: readonly (readonly [BoxRules[K], string, Partial<BoxRules>?])[],
   consequence: RuleEntry<K>["consequence"] = () => null,
   typed?: TypedAnswer,
 ): RuleEntry<K> {
-  const labelled = answers.map(([value, label]) => ({ value, label }));
+  const labelled = answers.map(([value, label, also]) => ({ value, label, ...(also ? { also } : {}) }));
   return { rule, actsOn, question, about, answers: labelled, consequence, ...(typed ? { typed } : {}) };
 }
 

@@ -103,7 +103,7 @@ describe("box rules", () => {
       "Images can take one drive at a time; 2 bays are free.",
     );
     expect(plain(ruleConsequence(clinic, "hotSpares", "TB"))).toBe("Images has no spare.");
-    expect(plain(ruleConsequence(clinic, "rebuilding", "TB"))).toMatch(/about 25 h/);
+    expect(plain(ruleConsequence(clinic, "rebuilding", "TB"))).toMatch(/about 25 hours/);
     fc.assert(
       fc.property(
         anyPlan,

@@ -1,6 +1,7 @@
 import { systemDrives } from "../box/systemFate";
 import { GiB } from "../bytes/bytes";
 import { formatBytes } from "../bytes/formatBytes";
+import { predict } from "../prediction/predict";
 import { nameOfDrive } from "../drives/nameOfDrive";
 import { counted } from "../words/counted";
 import { listOf } from "../words/listOf";
@@ -20,7 +21,7 @@ export const systemReserveBytes = entry(
     [20 * GiB, "20 GiB"],
   ],
   undefined,
-  { unit: "GiB", asValue: GiB, most: 1024 },
+  { unit: "GiB", asValue: GiB, most: 1024, whole: true },
 );
 
 export const rightSizeShare = entry(
@@ -44,12 +45,41 @@ export const poolReserveShare = entry(
   "Does it keep a share of the pool?",
   "Some systems hold room back to work in.",
   [
-    [0, "No"],
-    [0.005, "0.5 %"],
-    [1 / 32, "1/32"],
+    [0, "No", { poolReserveMaxBytes: null }],
+    [0.005, "0.5 %", { poolReserveMaxBytes: null }],
+    [1 / 32, "1/32", { poolReserveMaxBytes: null }],
+    [1 / 32, "1/32, at most 128 GiB", { poolReserveMaxBytes: 128 * GiB }],
   ],
   undefined,
   { unit: "%", asValue: 0.01, most: 10 },
+);
+
+export const poolReserveMaxBytes = entry(
+  "poolReserveMaxBytes",
+  "prediction",
+  "At most how much does it keep of a pool?",
+  "Matters for large pools of a box that keeps a share.",
+  [
+    [null, "As much as the share is"],
+    [128 * GiB, "128 GiB"],
+  ],
+  ({ plan, rules, family }) => {
+    const kept = predict(plan).pools.flatMap((pool) => pool.ledger.filter(({ cause }) => cause === "pool-reserve"));
+    const bytes = kept.reduce((sum, each) => sum + each.bytes, 0);
+    return rules.poolReserveShare > 0 ? `It keeps ${formatBytes(bytes, family)} of the plan's pools.` : null;
+  },
+  { unit: "GiB", asValue: GiB, most: 102400, whole: true },
+);
+
+export const partitioning = entry(
+  "partitioning",
+  "prediction",
+  "How does it partition drives?",
+  "The older style ends at 2 TiB: a larger drive cannot be used in such a box.",
+  [
+    ["gpt", "In the newer style (GPT), for drives of any size"],
+    ["mbr", "In the older style (MBR), up to 2 TiB"],
+  ],
 );
 
 export const arrayFormat = entry(

@@ -1,6 +1,8 @@
 import { formatBytes } from "../bytes/formatBytes";
 import type { BoxRules } from "../document/plan";
 import { leastToJoin } from "../drives/checks/joining";
+import { rulesForJoining } from "../layouts/joins";
+import { layoutOf } from "../layouts/registry";
 import { counted } from "../words/counted";
 import { entry } from "./ruleEntry";
 
@@ -12,6 +14,23 @@ const MIXING = [
   ["warn", "Better not"],
   ["block", "No"],
 ] as const satisfies readonly (readonly [BoxRules["mixedMedia"], string])[];
+
+export const mostDrives = entry(
+  "mostDrives",
+  "prediction",
+  "How many drives does it take at most?",
+  "Where nothing is said, as many as it has bays.",
+  [
+    [null, "As many as it has bays"],
+    [2, "Two"],
+    [4, "Four"],
+  ],
+  ({ rules, members }) =>
+    rules.mostDrives === null
+      ? null
+      : `${counted(rules.mostDrives, "drive")} at most; the plan's first group has ${members.length}.`,
+  { unit: "drives", asValue: 1, least: 1, most: 24, whole: true },
+);
 
 export const mixedMedia = entry("mixedMedia", "prediction", "Hard disks together with flash?", "", MIXING);
 
@@ -31,20 +50,22 @@ export const joining = entry(
   "joining",
   "steps",
   "How small a drive may join?",
-  "Decides which drives you can add or use as replacements.",
+  "Decides which drives you can add.",
   [
     ["as-smallest-member", "As the smallest member"],
-    ["as-largest-member", "As the largest member"],
+    ["as-largest-member", "As the largest member, in hybrids"],
     ["up-to-parity", "Any, up to the parity drive"],
     ["any-size", "Any size"],
   ],
-  ({ rules, pool, members, family }) => {
-    if (rules.joining === "any-size") return `A drive of any size may join ${pool.name}.`;
+  ({ rules, pool, group, members, family }) => {
+    if (rules.joining === "any-size" || layoutOf(group.layout).joinsAnySize)
+      return `A drive of any size may join ${pool.name}.`;
     if (rules.joining === "up-to-parity") {
       const most = Math.max(...members.map((drive) => drive.bytes));
       return `A drive of up to ${formatBytes(most, family)} may join ${pool.name} as a data drive.`;
     }
-    return `A drive needs at least ${formatBytes(leastToJoin(members, rules), family)} to join ${pool.name}.`;
+    const least = leastToJoin(members, rulesForJoining(layoutOf(group.layout), rules));
+    return `A drive needs at least ${formatBytes(least, family)} to join ${pool.name}.`;
   },
 );
 

@@ -5,5 +5,5 @@ import type { Drive, Plan } from "../document/plan";
 export function boxBefore(plan: Plan, news: readonly Drive[]): BoxState {
   const there = new Set(plan.drives.map((drive) => drive.id));
   const drives = [...plan.drives, ...news.filter((drive) => !there.has(drive.id))];
-  return { plan: { ...plan, drives }, tested: new Set(), backedUp: new Set() };
+  return { plan: { ...plan, drives }, tested: new Set(), backedUp: new Map() };
 }

@@ -1,5 +1,5 @@
 import { drivesOf } from "../box/find";
-import type { LayoutId } from "../document/plan";
+import type { Group, LayoutId, Plan, Pool } from "../document/plan";
 import { shortSize } from "../drives/nameOfDrive";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
@@ -24,6 +24,18 @@ const countsFor = (layout: LayoutId, { plan, rules }: SequenceSetting): number[]
     (count) => !wrongCount(layoutOf(layout), count, rules),
   );
 
+/** Why no further group suits a pool; null where one does. */
+function whyNone(pool: Pool, group: Group, plan: Plan, layout: LayoutId | undefined): string | null {
+  const { widening, name, nominalTolerance } = layoutOf(group.layout);
+  if (widening === "joins") return "This kind of pool takes single drives: widen it instead.";
+  if (nominalTolerance({}) === 0)
+    return `No drive of ${pool.name || "the pool"} may fail (${name}), which a further group that bears a failure would not change.`;
+  if (layout !== undefined) return null;
+  return freeBaysOf(plan) === 0
+    ? "No bay is free for a further group."
+    : `Only ${oneOrMany(freeBaysOf(plan), "one bay is", "bays are")} free, too few for a further group.`;
+}
+
 /** A further group in the free bays: the space is there at once. */
 export const extraGroup: Sequence = {
   id: "extra-group",
@@ -36,19 +48,15 @@ export const extraGroup: Sequence = {
     const pool = plan.pools[0];
     const group = pool?.groups.at(-1);
     if (!pool || !group) return { cannot: "There is no pool yet that a group could be added to." };
-    const layouts = layoutsFor(setting);
+    const layouts = layoutsFor(setting, group.layout);
     const layout = layouts.includes(group.layout) ? group.layout : layouts[0];
-    if (layout === undefined)
-      return {
-        cannot:
-          freeBaysOf(plan) === 0
-            ? "No bay is free for a further group."
-            : `Only ${oneOrMany(freeBaysOf(plan), "one bay is", "bays are")} free, too few for a further group.`,
-      };
+    const cannotBe = whyNone(pool, group, plan, layout);
+    if (layout === undefined || cannotBe !== null) return { cannot: cannotBe ?? "" };
     const counts = countsFor(layout, setting);
     const largest = Math.max(...drivesOf(plan, group.drives).map((drive) => drive.bytes));
     const there = readyDrives(setting, 1);
-    const count = counts.includes(group.drives.length) ? group.drives.length : (counts[0] ?? 2);
+    const count =
+      layout === group.layout && counts.includes(group.drives.length) ? group.drives.length : (counts[0] ?? 2);
     const owned = there.length >= count ? there.at(-count)?.bytes : undefined;
     return {
       ...emptyWish(setting),
@@ -62,7 +70,7 @@ export const extraGroup: Sequence = {
   },
   answers: (wish, setting) => ({
     groups: setting.plan.pools.flatMap((pool) => pool.groups.slice(-1).map((group) => group.id)),
-    layouts: layoutsFor(setting),
+    layouts: layoutsFor(setting, ownerOfGroup(setting.plan, wish.group)?.group.layout ?? wish.layout),
     counts: countsFor(wish.layout, setting),
     leastBytes: 1,
   }),
@@ -92,8 +100,12 @@ export const extraGroup: Sequence = {
   },
 };
 
-/** Layouts that the box offers, of which a group fits into the free bays, and that bear a failure. */
-const layoutsFor = (setting: SequenceSetting): LayoutId[] =>
+/**
+ * Layouts that the box offers, of which a group fits into the free bays, and that bear a failure: the pool's own, and
+ * those of which pools of several groups are made.
+ */
+const layoutsFor = (setting: SequenceSetting, own: LayoutId): LayoutId[] =>
   setting.rules.layouts.filter(
-    (id) => layoutOf(id).splits && layoutOf(id).nominalTolerance({}) > 0 && countsFor(id, setting).length > 0,
+    (id) =>
+      (id === own || layoutOf(id).splits) && layoutOf(id).nominalTolerance({}) > 0 && countsFor(id, setting).length > 0,
   );

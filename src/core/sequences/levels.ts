@@ -1,3 +1,5 @@
+import { capital } from "../words/capital";
+import { withArticle } from "../words/inSentence";
 import { usableOf } from "../bands/contents";
 import { bandsOfGroup, usableOfGroup } from "../box/figures";
 import type { Drive, Group, LayoutId, StepBody, StepOf } from "../document/plan";
@@ -212,7 +214,7 @@ function joinsForHybridTwo(setting: SequenceSetting, group: string, bytes: numbe
     ];
     if (wrongCount(next, rooms.length, rules)) continue;
     const data = others + usableOf(next.layOut(rooms, { arrayFormat: rules.arrayFormat, options: {} }));
-    if (data - poolReserve(data, rules.poolReserveShare) >= asked) return joins;
+    if (data - poolReserve(data, rules) >= asked) return joins;
   }
   return null;
 }
@@ -350,7 +352,7 @@ export const largerParity: Sequence = {
       ok: true,
       steps,
       buys,
-      does: `A ${shortSize(by, setting.family)} drive takes the place of ${nameOfDrive(smallest, setting.family)} as the parity drive of ${pool.name || "the pool"}: data drives of up to that size can follow.`,
+      does: `${capital(withArticle(shortSize(by, setting.family)))} drive takes the place of ${nameOfDrive(smallest, setting.family)} as the parity drive of ${pool.name || "the pool"}: data drives of up to that size can follow.`,
     };
   },
 };

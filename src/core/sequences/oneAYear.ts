@@ -1,3 +1,4 @@
+import { withArticle } from "../words/inSentence";
 import { Temporal } from "temporal-polyfill";
 import { bandsOfGroup, usableOfGroup } from "../box/figures";
 import { drivesOf } from "../box/find";
@@ -7,6 +8,7 @@ import { leastToJoin } from "../drives/checks/joining";
 import { bayOf } from "../drives/drive";
 import { shortSize } from "../drives/nameOfDrive";
 import { layoutOf } from "../layouts/registry";
+import { rulesForJoining } from "../layouts/joins";
 import { growsByOne, takesAnyDrive, widensByDrive } from "../layouts/widens";
 import { growSteps } from "../steps/growSteps";
 import { parityOf } from "../steps/parityOf";
@@ -64,7 +66,7 @@ export const oneAYear: Sequence = {
     return {
       groups: groupsOf(plan).map(({ group }) => group.id),
       counts: [2, 3, 4, 5, 6],
-      leastBytes: owner ? leastToJoin(members, rules) : 0,
+      leastBytes: owner ? leastToJoin(members, rulesForJoining(layoutOf(owner.group.layout), rules)) : 0,
     };
   },
   make: (wish, setting) => {
@@ -98,7 +100,7 @@ export const oneAYear: Sequence = {
       ok: true,
       steps: along.steps,
       buys,
-      does: `${pool.name || "The pool"} gets a ${shortSize({ bytes: wish.bytes }, family)} drive now and one each year, ${wish.count} in all: ${parts.join(", then ")}.`,
+      does: `${pool.name || "The pool"} gets ${withArticle(shortSize({ bytes: wish.bytes }, family))} drive now and one each year, ${wish.count} in all: ${parts.join(", then ")}.`,
     };
   },
 };
@@ -126,7 +128,7 @@ function widensBy(drive: Drive, { group, members }: Owner, state: BoxState, sett
   return (
     growsByOne(layoutOf(group.layout), members.length, rules, group.options) &&
     freeBaysOf(state.plan) > 0 &&
-    drive.bytes >= leastToJoin(members, rules) &&
+    drive.bytes >= leastToJoin(members, rulesForJoining(layoutOf(group.layout), rules)) &&
     !isLargerThanParity(drive, group.id, state, setting)
   );
 }

@@ -1,13 +1,18 @@
-import { bandsOfGroup, usableOfGroup } from "../box/figures";
+import { bandsOfGroup, bandsOfPool, usableOfGroup } from "../box/figures";
 import { drivesOf, groupOf } from "../box/find";
 import type { BoxState } from "../box/state";
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { Drive, Group, Step, StepBody } from "../document/plan";
+import type { Drive, Group, Pool, Step, StepBody } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { shortSize } from "../drives/nameOfDrive";
 import { roomOf } from "../drives/room";
+import { fateOf } from "../failures/fate";
+import { counted } from "../words/counted";
+import { claimingFor } from "../layouts/claims";
 import { layoutOf } from "../layouts/registry";
+import { wrongCount } from "../layouts/problemsOfLayout";
+import { filledOf } from "../steps/filledOf";
 import { growSteps } from "../steps/growSteps";
 import { parityOf } from "../steps/parityOf";
 import { moduleOf } from "../steps/registry";
@@ -96,9 +101,10 @@ function swapIn(
       : { kind: "replace-drive", drive: old, by: by.id, how: wish.variants.attached ? "attached" : "pulled" },
   );
   if (wish.variants.grow) {
-    if (rules.claiming === "per-drive" && by.bytes > from.bytes && !isParity)
+    const claiming = claimingFor(layoutOf(owner.group.layout), rules);
+    if (claiming === "per-drive" && by.bytes > from.bytes && !isParity)
       take({ kind: "claim-space", group: groupId, drive: by.id });
-    if (rules.claiming === "whole-group") takeIfItGains({ kind: "claim-space", group: groupId });
+    if (claiming === "whole-group") takeIfItGains({ kind: "claim-space", group: groupId });
     if (isChunked(owner.group)) takeIfItGains({ kind: "rebalance", group: groupId });
     if (usable() > before) growSteps(owner.pool, rules).forEach((body) => take(body));
   }
@@ -196,13 +202,81 @@ function withoutFilled(group: Group): Group {
   return balanced;
 }
 
+/** Drives changed for others in one go: all pulled, and the new ones filled together; then their space used. */
+function replaceTogether(
+  group: Group,
+  pool: Pool,
+  old: readonly Drive[],
+  news: readonly Drive[],
+  parity: readonly string[],
+  { variants }: Pick<Wish, "variants">,
+  setting: SequenceSetting,
+): Pick<Replacement, "steps" | "proved"> {
+  const { rules } = setting;
+  const ids = news.slice(0, old.length).map((drive) => drive.id);
+  if (areEmptied(pool, group, old, setting)) {
+    const gone = old.map((drive): StepBody => ({ kind: "remove-drive", drive: drive.id }));
+    const grown: StepBody[] = variants.grow ? [{ kind: "rebalance", group: group.id }, ...growSteps(pool, rules)] : [];
+    return { steps: [...gone, { kind: "widen-group", group: group.id, drives: ids }, ...grown], proved: true };
+  }
+  // A larger parity drive comes before any larger data drive.
+  const turns = [...old].sort((a, b) => Number(parity.includes(b.id)) - Number(parity.includes(a.id)));
+  const swaps = turns.map((drive, i): StepBody => {
+    const by = ids[i] ?? "";
+    const together = i > 0 ? { together: true } : {};
+    return parity.includes(drive.id)
+      ? { kind: "change-parity-drive", group: group.id, drive: drive.id, by, ...together }
+      : { kind: "replace-drive", drive: drive.id, by, how: "pulled", ...together };
+  });
+  const claiming = claimingFor(layoutOf(group.layout), rules);
+  const data = turns.flatMap((drive, i) => (parity.includes(drive.id) ? [] : (ids[i] ?? [])));
+  const claims: StepBody[] =
+    claiming === "per-drive"
+      ? data.map((drive) => ({ kind: "claim-space", group: group.id, drive }))
+      : claiming === "whole-group"
+        ? [{ kind: "claim-space", group: group.id }]
+        : [];
+  return { steps: [...swaps, ...(variants.grow ? [...claims, ...growSteps(pool, rules)] : [])], proved: true };
+}
+
+/**
+ * Whether drives of a chunk pool hold nothing, so that they can leave all at once: no chunk lies on them, and the
+ * others are enough for what there is.
+ */
+function areEmptied(pool: Pool, group: Group, old: readonly Drive[], { plan, rules }: SequenceSetting): boolean {
+  const layout = layoutOf(group.layout);
+  const left = group.drives.length - old.length;
+  if (!layout.chunked || wrongCount(layout, left, rules, group.options) !== null) return false;
+  const filled = filledOf(plan, pool, group, rules);
+  return old.every((drive) => (filled[drive.id] ?? 0) === 0);
+}
+
+/** Why drives cannot be changed all at once, or null: the pool must bear that they are all missing. */
+function togetherRefusal(
+  pool: Pool,
+  group: Group,
+  old: readonly Drive[],
+  { variants }: Wish,
+  setting: SequenceSetting,
+): string | null {
+  const { plan, rules } = setting;
+  if (!variants.together || old.length < 2 || areEmptied(pool, group, old, setting)) return null;
+  if (variants.attached) return "Drives that stay attached are changed one after the other. Leave one of the two out.";
+  const { rebuildsTogether, name } = layoutOf(group.layout);
+  const fate = fateOf(bandsOfPool(plan, pool, rules), new Set(old.map((drive) => drive.id)));
+  if (fate.kind === "degraded" && rebuildsTogether) return null;
+  return fate.kind === "degraded"
+    ? `The drives of a ${name} are filled one at a time: change them one after the other.`
+    : `Without ${counted(old.length, "drive")} at once data is lost: change them one after the other.`;
+}
+
 /** Drives changed for larger ones, one after the other. */
 export const oneByOne: Sequence = {
   id: "one-by-one",
   name: "Larger drives, one by one",
   says: "I change the drives for bigger ones, one after the other.",
   asks: ["group", "drives", "size"],
-  variants: ["attached", "spareFirst", "test", "backUp", "verify", "grow"],
+  variants: ["attached", "together", "spareFirst", "test", "backUp", "verify", "grow"],
   begin: (setting) => {
     const target = groupsOf(setting.plan)[0];
     if (!target) return { cannot: "There is no pool yet whose drives could be changed." };
@@ -236,13 +310,20 @@ export const oneByOne: Sequence = {
     const { group, pool, members } = owner;
     const old = members.filter((drive) => wish.drives.includes(drive.id));
     const parity = parityOf(bandsOfGroup(setting.plan, group, setting.rules));
-    const refused = swapRefusal(group) ?? sizeRefusal(wish, setting, members, old, parity) ?? boxRefusal(wish, setting);
+    const refused =
+      swapRefusal(group) ??
+      sizeRefusal(wish, setting, members, old, parity) ??
+      togetherRefusal(pool, group, old, wish, setting) ??
+      boxRefusal(wish, setting);
     if (refused !== null) return cannot(refused);
     const { variants } = wish;
     const { drives: news, buys } = supply(setting, old.length + (variants.spareFirst ? 1 : 0), wish.bytes, members[0]);
     const spare = variants.spareFirst ? news.at(-1) : undefined;
     const ids = (drives: readonly Drive[]) => drives.map((drive) => drive.id);
-    const replacement = replaceInBestOrder(group.id, ids(old), news.slice(0, old.length), wish, setting);
+    const together = variants.together && old.length > 1;
+    const replacement = together
+      ? replaceTogether(group, pool, old, news, parity, wish, setting)
+      : replaceInBestOrder(group.id, ids(old), news.slice(0, old.length), wish, setting);
     const steps: StepBody[] = [
       ...preparations(setting, pool, ids(news), variants),
       ...(spare ? [{ kind: "set-spare", pool: pool.id, drive: spare.id } as StepBody] : []),
@@ -253,7 +334,7 @@ export const oneByOne: Sequence = {
       ok: true,
       steps,
       buys,
-      ...(old.length > 1 ? { order: orderWords(old, parity, wish, replacement.proved) } : {}),
+      ...(old.length > 1 && !together ? { order: orderWords(old, parity, wish, replacement.proved) } : {}),
       does: doesWords(old.length, pool.name || "the pool", wish, setting.family),
     };
   },
@@ -312,6 +393,8 @@ function orderWords(old: readonly Drive[], parity: readonly string[], { variants
 
 function doesWords(count: number, pool: string, wish: Wish, family: UnitFamily): string {
   const size = shortSize({ bytes: wish.bytes }, family);
+  if (wish.variants.together && count > 1)
+    return `${count} drives of ${pool} are changed for ${size} drives all at once: all are pulled, and the new ones filled in one go.`;
   const how = wish.variants.attached
     ? "each filled while the old one is still in"
     : "each pulled before the new one is filled";

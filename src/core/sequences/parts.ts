@@ -21,6 +21,7 @@ export const soldFrom = (bytes: Bytes): Bytes => SOLD_SIZES.find((size) => size 
 
 export const CAREFUL: Variants = {
   attached: false,
+  together: false,
   spareFirst: false,
   test: true,
   backUp: true,

@@ -8,6 +8,7 @@ import { mirror } from "../layouts/mirror";
 import { layoutOf } from "../layouts/registry";
 import { spannedMirror } from "../layouts/spannedMirror";
 import { capital } from "../words/capital";
+import { withArticle } from "../words/inSentence";
 import { CAREFUL, emptyWish, freeBaysOf, freshId, preparations, readyDrives, soldFrom, supply } from "./parts";
 import { cannot, type Made, type Sequence, type SequenceSetting, type Wish } from "./sequence";
 
@@ -111,10 +112,18 @@ export const protectDrive: Sequence = {
   asks: ["drives", "by", "size"],
   variants: ["test", "backUp", "verify"],
   begin: (setting) => {
-    const [holder] = bareHolders(setting.plan);
-    if (!holder)
-      return { cannot: "No drive holds data outside a pool. Where one does, say so in its settings: “holds data”." };
+    const holders = bareHolders(setting.plan);
+    if (holders.length === 0)
+      return {
+        cannot: "No drive holds data outside a pool. Where one does, say so on the drive: “What is on it”, “Data”.",
+      };
     if (!setting.rules.layouts.includes(mirror.id)) return { cannot: "By its rules your box offers no mirror." };
+    // Those of a pool of separate drives are only mirrored all together, for which there is a sequence of its own.
+    const holder = holders.find((drive) => (separatePool(setting.plan, drive.id)?.groups[0]?.drives.length ?? 1) === 1);
+    if (!holder)
+      return {
+        cannot: `These drives belong together and can only be mirrored all at once: see “${mirrorOntoLarge.name}”.`,
+      };
     return {
       ...emptyWish(setting),
       pool: "",
@@ -139,7 +148,7 @@ export const protectDrive: Sequence = {
       wish,
       setting,
       ([holder], by) =>
-        `${holder ? capital(nameOfDrive(holder, setting.family)) : "The drive"} keeps its data and gets a ${shortSize(by, setting.family)} drive as its mirror: either may then fail.`,
+        `${holder ? capital(nameOfDrive(holder, setting.family)) : "The drive"} keeps its data and gets ${withArticle(shortSize(by, setting.family))} drive as its mirror: either may then fail.`,
     );
   },
 };
@@ -185,7 +194,7 @@ export const mirrorOntoLarge: Sequence = {
       wish,
       setting,
       (holders, by) =>
-        `${holders.map((drive) => shortSize(drive, setting.family)).join(" and ")} keep their data, and each is mirrored onto its own part of a ${shortSize(by, setting.family)} drive: any one drive may then fail.`,
+        `${holders.map((drive) => shortSize(drive, setting.family)).join(" and ")} keep their data, and each is mirrored onto its own part of ${withArticle(shortSize(by, setting.family))} drive: any one drive may then fail.`,
     );
   },
 };

@@ -17,6 +17,8 @@ export type SequenceId =
 export interface Variants {
   /** Keep the old drive attached while its replacement is filled, instead of pulling it first. */
   attached: boolean;
+  /** Pull several drives at once, and fill the new ones in one go, where enough may be missing. */
+  together: boolean;
   /** Put in a hot spare before anything else. */
   spareFirst: boolean;
   /** Test new drives before they join. */
@@ -96,6 +98,12 @@ export interface Sequence {
   /** What can be chosen, given what is wished so far. */
   answers: (wish: Wish, setting: SequenceSetting) => Answers;
   make: (wish: Wish, setting: SequenceSetting) => Made;
+}
+
+/** A sequence to begin with, and what is wished of it already. */
+export interface FirstWish {
+  sequence: SequenceId;
+  wish: Partial<Wish>;
 }
 
 export const isWish = (begun: Wish | { cannot: string }): begun is Wish => !("cannot" in begun);

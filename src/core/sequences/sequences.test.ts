@@ -151,6 +151,7 @@ test.each(sequences.map((sequence) => [sequence.id, sequence] as const))(
           backUp: fc.boolean(),
           verify: fc.boolean(),
           grow: fc.constant(true),
+          together: fc.boolean(),
         }),
         fc.boolean(),
         (document, variants, careful) => {
@@ -588,5 +589,77 @@ describe("the others", () => {
     });
     expect(made.warnings.map((finding) => finding.code)).toContain("backup-becomes-redundancy");
     expect(made.erased).toHaveLength(1);
+  });
+});
+
+describe("several drives replaced all at once, only where the pool bears it", () => {
+  const together = (kind: string, tb: number[], drives: string[], attached = false) => {
+    const box = boxOf(kind, tb);
+    const wish = tryWish("one-by-one", box);
+    const variants = { ...wish.variants, attached, together: true, backUp: false, test: false };
+    const wished = { ...wish, drives, bytes: TB(8), variants };
+    return trySequence(sequenceOf("one-by-one"), wished, placeOf(box), calendar);
+  };
+  test.each<[string, number[], string[]]>([
+    ["linux-host raid6", [4, 4, 4, 4], ["d1", "d2"]],
+    ["fixed-group triple-parity", [4, 4, 4, 4, 4], ["d1", "d2", "d3"]],
+    ["hybrid-box hybrid-2", [4, 4, 4, 4], ["d1", "d2"]],
+    ["parity-drive parity-drive-2", [4, 4, 8, 8], ["d1", "d2"]],
+    ["parity-drive parity-drive-2", [4, 4, 8, 8], ["d3", "d4"]],
+  ])("%s of %j: %j in the hours of one", (kind, tb, drives) => {
+    const result = together(kind, tb, drives);
+    if (!result.ok) throw new Error(result.reason);
+    const { blocks, moments } = result.tried;
+    expect(blocks).toEqual([]);
+    const fills = moments.flatMap(({ walked }) => (walked && walked.cost.unready.length > 0 ? [walked] : []));
+    expect(fills).toHaveLength(drives.length);
+    expect(new Set(fills.map(({ from }) => from)).size).toBe(1);
+    expect(fills.at(-1)!.exposure[0]!.redundancy).toBeLessThan(fills[0]!.exposure[0]!.usual);
+  });
+  test.each<[string, number[], string[], RegExp]>([
+    ["linux-host raid5", [4, 4, 4], ["d1", "d2"], /Without 2 drives at once data is lost: change them one after/],
+    ["linux-host raid6", [4, 4, 4, 4], ["d1", "d2", "d3"], /Without 3 drives at once data is lost/],
+    ["linux-host raid10", [4, 4, 4, 4], ["d1", "d3"], /are filled one at a time: change them one after the other/],
+  ])("%s of %j: not %j", (kind, tb, drives, reason) => {
+    const result = together(kind, tb, drives);
+    expect(result.ok ? "" : result.reason).toMatch(reason);
+  });
+  test("drives of chunks that have been emptied leave together, and the new ones join in one step", () => {
+    const box = boxOf("chunk-copies copies-2", [4, 4, 4, 4], { volume: 0.1 });
+    box.pools[0]!.groups[0]!.filled = { d1: 4e11, d2: 4e11, d3: 0, d4: 0 };
+    const { variants } = tryWish("one-by-one", box);
+    const all = { ...variants, attached: false, together: true, backUp: false, test: false };
+    const made = tried(box, "one-by-one", { drives: ["d3", "d4"], bytes: TB(8), variants: all });
+    expect(kinds(made).slice(0, 4).join(" ")).toBe("remove-drive remove-drive widen-group rebalance");
+    expect([made.blocks, made.erased]).toEqual([[], []]);
+  });
+  test("nor while the old ones stay attached", () => {
+    const result = together("linux-host raid6", [4, 4, 4, 4], ["d1", "d2"], true);
+    expect(result.ok ? "" : result.reason).toMatch(/stay attached are changed one after the other/);
+  });
+});
+
+describe("what a sequence proposes is no step down", () => {
+  const refusal = (document: Plan, id: SequenceId, change: Partial<Wish> = {}) => {
+    const place = placeOf(document);
+    const begun = sequenceOf(id).begin(settingAt(place));
+    if (!isWish(begun)) return begun.cannot;
+    const result = trySequence(sequenceOf(id), { ...begun, ...change }, place, calendar);
+    return result.ok ? `does: ${result.tried.does}` : result.reason;
+  };
+  test("a mirror on a box that has nothing better is not made anew as separate drives", () =>
+    expect(refusal(boxOf("classic-raid raid1", [4, 4], { volume: 1 }), "through-backup")).toMatch(
+      /has RAID 1 over these drives already, and no other layout/,
+    ));
+  test("a layout that bears no failure is said to", () =>
+    expect(refusal(boxOf("classic-raid raid1", [4, 4], { volume: 1 }), "through-backup", { layout: "single" })).toMatch(
+      /Then no drive may fail\.$/,
+    ));
+  test("pools that take single drives are widened; striped mirrors get striped mirrors; a stripe is not helped", () => {
+    expect(refusal(boxOf("chunk-copies copies-2", [4, 4], { bays: 6 }), "extra-group")).toMatch(/widen it instead/);
+    expect(refusal(boxOf("classic-raid raid10", [4, 4, 4, 4], { bays: 8 }), "extra-group")).toMatch(
+      /does: 4 × 4.TB join P as a further RAID 10 group/,
+    );
+    expect(refusal(boxOf("classic-raid raid0", [4, 4], { bays: 8 }), "extra-group")).toMatch(/No drive of P may fail/);
   });
 });

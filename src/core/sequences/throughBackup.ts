@@ -2,7 +2,7 @@ import { usableOf } from "../bands/contents";
 import { toleranceOfPool } from "../box/figures";
 import { drivesOf } from "../box/find";
 import { destinationOf } from "../data/destination";
-import type { LayoutId, StepBody } from "../document/plan";
+import type { LayoutId, Pool, StepBody } from "../document/plan";
 import { roomOf } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import { wrongCount } from "../layouts/problemsOfLayout";
@@ -10,9 +10,14 @@ import { layoutOf } from "../layouts/registry";
 import { poolReserve } from "../ledger/ledger";
 import { ruleSetOf, rulesOf } from "../rules/ruleSets";
 import { growSteps } from "../steps/growSteps";
+import { capital } from "../words/capital";
+import { inSentence, withArticle } from "../words/inSentence";
 import { counted } from "../words/counted";
 import { CAREFUL, emptyWish, readyDrives } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
+
+const sameDrives = (one: readonly string[], other: readonly string[]): boolean =>
+  one.length === other.length && one.every((id) => other.includes(id));
 
 const boxOf = (wish: Wish, { plan }: SequenceSetting) => wish.box ?? plan.box;
 
@@ -26,7 +31,7 @@ function choices(wish: Wish, setting: SequenceSetting): { layout: LayoutId; usab
     if (wrongCount(layoutOf(id), rooms.length, rules)) return [];
     const bands = layoutOf(id).layOut(rooms, { arrayFormat: rules.arrayFormat, options: {} });
     const data = usableOf(bands);
-    const usable = data - poolReserve(data, rules.poolReserveShare);
+    const usable = data - poolReserve(data, rules);
     return usable > 0 && usable >= asked ? [{ layout: id, usable, tolerance: toleranceOf(bands) }] : [];
   });
 }
@@ -35,7 +40,7 @@ function choices(wish: Wish, setting: SequenceSetting): { layout: LayoutId; usab
  * The layout that holds most among those that bear as many failures as the pool does now, one at least; another than it
  * has, unless it is to be in another box.
  *
- * @returns null where no layout of the box has room for the volumes
+ * @returns null where no layout of the box that has room for the volumes bears so many
  */
 export function bestLayoutFor(wish: Wish, setting: SequenceSetting): LayoutId | null {
   const pool = setting.plan.pools.find((each) => each.id === wish.pool);
@@ -45,7 +50,24 @@ export function bestLayoutFor(wish: Wish, setting: SequenceSetting): LayoutId | 
   const others = choices(wish, setting)
     .filter((each) => each.layout !== present)
     .sort((a, b) => b.usable - a.usable);
-  return (others.find((each) => each.tolerance >= now) ?? others[0])?.layout ?? null;
+  return others.find((each) => each.tolerance >= now)?.layout ?? null;
+}
+
+/** Why a pool cannot be made anew as it is wished; null where it can. */
+function refusal(pool: Pool, wish: Wish, setting: SequenceSetting, fits: boolean): string | null {
+  const box = boxOf(wish, setting);
+  const rules = rulesOf(box.rules);
+  const { shortName } = layoutOf(wish.layout);
+  if (wish.drives.length === 0) return "Choose the drives of the new pool.";
+  if (!rules.layouts.includes(wish.layout))
+    return `${capital(withArticle(inSentence(ruleSetOf(box.rules).name)))} does not offer ${shortName}.`;
+  const wrong = wrongCount(layoutOf(wish.layout), wish.drives.length, rules);
+  if (wrong) return `${shortName} of ${counted(wish.drives.length, "drive")}: ${wrong}`;
+  if (!fits) return "The volumes would not fit into the new pool. Choose another layout, or more drives.";
+  const present = pool.groups.length === 1 && !wish.box ? pool.groups[0] : undefined;
+  return present?.layout === wish.layout && sameDrives(present.drives, wish.drives)
+    ? `${pool.name || "The pool"} has ${shortName} over these drives already, and no other layout of your box that bears a failure has room for what is stored. Choose a layout, other drives or another box.`
+    : null;
 }
 
 /** Another layout, or another box, for the same data: everything is copied away, erased, made anew, and copied back. */
@@ -60,7 +82,8 @@ export const throughBackup: Sequence = {
     if (!pool) return { cannot: "There is no pool yet that could move." };
     const members = pool.groups.flatMap((group) => group.drives);
     const wish: Wish = { ...emptyWish(setting), pool: pool.id, drives: members, variants: CAREFUL };
-    return { ...wish, layout: bestLayoutFor(wish, setting) ?? pool.groups[0]?.layout ?? "raid1" };
+    const layout = bestLayoutFor(wish, setting) ?? pool.groups[0]?.layout;
+    return layout ? { ...wish, layout } : { cannot: "There is no pool yet that could move." };
   },
   answers: (wish, setting) => {
     const pool = setting.plan.pools.find((each) => each.id === wish.pool);
@@ -75,15 +98,10 @@ export const throughBackup: Sequence = {
   make: (wish, setting) => {
     const pool = setting.plan.pools.find((each) => each.id === wish.pool);
     if (!pool) return cannot("That pool is not there at this moment.");
-    const box = boxOf(wish, setting);
-    const rules = rulesOf(box.rules);
-    if (wish.drives.length === 0) return cannot("Choose the drives of the new pool.");
-    if (!rules.layouts.includes(wish.layout))
-      return cannot(`A ${ruleSetOf(box.rules).name.toLowerCase()} does not offer ${layoutOf(wish.layout).shortName}.`);
-    const wrong = wrongCount(layoutOf(wish.layout), wish.drives.length, rules);
-    if (wrong) return cannot(`${layoutOf(wish.layout).shortName} of ${counted(wish.drives.length, "drive")}: ${wrong}`);
+    const rules = rulesOf(boxOf(wish, setting).rules);
     const choice = choices(wish, setting).find((each) => each.layout === wish.layout);
-    if (!choice) return cannot("The volumes would not fit into the new pool. Choose another layout, or more drives.");
+    const refused = refusal(pool, wish, setting, choice !== undefined);
+    if (refused !== null || !choice) return cannot(refused ?? "");
     const members = pool.groups.flatMap((group) => group.drives);
     const joining = wish.drives.filter((id) => !members.includes(id));
     const asked = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
@@ -106,7 +124,7 @@ export const throughBackup: Sequence = {
       ok: true,
       steps,
       buys: [],
-      does: `All of ${pool.name || "the pool"} is copied to a backup, erased, made anew with ${layoutOf(wish.layout).shortName} over ${counted(wish.drives.length, "drive")}${wish.box ? ` in ${wish.box.name || "another box"} (${ruleSetOf(wish.box.rules).name.toLowerCase()})` : ""}, and copied back.`,
+      does: `All of ${pool.name || "the pool"} is copied to a backup, erased, made anew with ${layoutOf(wish.layout).shortName} over ${counted(wish.drives.length, "drive")}${wish.box ? ` in ${wish.box.name || "another box"} (${inSentence(ruleSetOf(wish.box.rules).name)})` : ""}, and copied back.${choice.tolerance === 0 ? " Then no drive may fail." : ""}`,
     };
   },
 };

@@ -38,6 +38,7 @@ export interface Tried {
   /** What stands against it; the sequence cannot be carried out then. */
   blocks: Finding[];
   warnings: Finding[];
+  notes: Finding[];
   /** How many steps that are planned for later could be carried out before, and cannot with it. */
   breaks: number;
 }
@@ -156,6 +157,7 @@ export function trySequence(sequence: Sequence, wish: Wish, place: Place, calend
       // The first step that cannot be carried out says why; those after it stumble over that.
       blocks: ofBlocks(steps.find((each) => ofBlocks(each.findings).length > 0)?.findings ?? []),
       warnings: steps.flatMap((each) => each.findings.filter((finding) => finding.severity === "warn")),
+      notes: steps.flatMap((each) => each.findings.filter((finding) => finding.severity === "note")),
     },
   };
 }

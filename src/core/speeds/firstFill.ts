@@ -6,6 +6,7 @@ import type { BoxRules, Drive } from "../document/plan";
 import type { Layout } from "../layouts/layout";
 import type { Hours } from "../time/hours";
 import { bandHours } from "./bandHours";
+import type { Pace } from "./pace";
 
 /** What a box does to make a new group redundant: until it has ended, no drive of the group may fail. */
 export interface FirstFill {
@@ -43,7 +44,7 @@ export function firstFillOf(
   layout: Pick<Layout, "chunked">,
   bands: readonly Band[],
   drives: readonly Drive[],
-  rules: Pick<BoxRules, "firstFill">,
+  rules: Pick<BoxRules, "firstFill"> & Pace,
 ): FirstFill | null {
   const filled = bands.filter(isRedundant);
   if (rules.firstFill !== "at-once" || layout.chunked || filled.length === 0) return null;
@@ -56,5 +57,5 @@ export function firstFillOf(
       so.writes += Math.round(length * writes);
       work.set(drive, so);
     });
-  return { hours: bandHours(filled, drives, rebuildShare), work: [...work.values()] };
+  return { hours: bandHours(filled, drives, rebuildShare, rules), work: [...work.values()] };
 }

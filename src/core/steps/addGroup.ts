@@ -13,6 +13,7 @@ import { against, type StepModule } from "./stepModule";
 export const addGroup: StepModule<"add-group"> = {
   kind: "add-group",
   name: "Add a group to the pool",
+  paced: true,
   handles: (step) => step.drives,
   label: (step, names) => `Add a ${layoutOf(step.layout).shortName} group of ${names.list(step.drives)}`,
   menu: BY_HAND,

@@ -5,7 +5,7 @@ import { layouts } from "../layouts/registry";
 import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { numbered } from "../testing/anySteps";
 import { boxWith, withRules } from "../testing/boxWith";
-import { attach, claim, pull, widen } from "../testing/stepsInShort";
+import { attach, claim, create, pull, widen } from "../testing/stepsInShort";
 import { walkPlan } from "../walk/walkPlan";
 
 // What a step leaves as it is. Sizes are multiples of 10 GiB, and results are rounded to them.
@@ -134,7 +134,7 @@ test.each<[RuleSetId, number[]]>([
   ["classic-raid", [126, 126, 262]],
   ["desktop-mirror", [126, 126, 262]],
 ])("a three-way mirror on a %s keeps its size when its smallest drive leaves, until a claim", (set, expected) => {
-  const made = withRules(box(set, "raid1", [126, 262, 262]), { system: "own-drive", systemReserveBytes: 0 });
+  const made = withRules(box(set, "raid1", [126, 262, 262]), { mostDrives: null });
   expect(pools(made, { kind: "remove-drive", drive: "d1" }, claim())).toEqual(expected);
 });
 
@@ -175,17 +175,10 @@ describe("no data drive is larger than the parity drive, in any kind of box", ()
     });
     expect(said(made, widen("x1"))).toContain("block larger-than-parity");
     expect(said(made, pull("d1", "x1"))).toContain("block larger-than-parity");
-    const create: StepBody = {
-      kind: "create-group",
-      pool: "p1",
-      group: "g1",
-      name: "P",
-      layout: "parity-drive-1",
-      drives: ["d1", "x1"],
-    };
+    const fresh = create("parity-drive-1", "d1", "x1");
     const empty = { ...made, pools: [] };
-    expect(said({ ...empty }, { ...create, options: { parityDrives: ["d1"] } })).toContain("block larger-than-parity");
-    expect(said(empty, create)).not.toContain("block larger-than-parity");
+    expect(said({ ...empty }, { ...fresh, options: { parityDrives: ["d1"] } })).toContain("block larger-than-parity");
+    expect(said(empty, fresh)).not.toContain("block larger-than-parity");
     const named = box(set, "parity-drive-1", [400, 200, 300]);
     named.pools[0]!.groups[0]!.options = { parityDrives: ["d3"] };
     named.pools[0]!.groups[0]!.reach = { d1: 200 * UNIT };
@@ -198,7 +191,7 @@ describe("no data drive is larger than the parity drive, in any kind of box", ()
       if (mend?.command.kind !== "replace-step") throw new Error("No mend.");
       const moments = momentsOf(made, mend.command.by);
       expect(moments.slice(1).map(({ walked }) => walked!.done)).toEqual([true, true]);
-      expect(units(moments.at(-1)!.capacities.pool)).toBe(step.kind === "widen-group" ? 700 : 400);
+      expect(units(moments.at(-1)!.capacities.pool)).toBe(step.kind === "widen-group" ? 700 : 500);
     }
   });
 });
@@ -213,8 +206,15 @@ describe("what a box's rules refuse holds for every layout, or the layout says w
         each.startsWith("block ") ? [each.slice(6)] : [],
       );
     const widens = layout.widening !== "never";
-    expect(blocks({ widening: "further-group" }, widen("x1"))).toContain("no-widening");
-    expect(blocks({ widening: "one-drive" }, widen("x1", "x2"))).toContain(widens ? "one-at-a-time" : "no-widening");
+    // A copy more can be attached to a mirror wherever groups keep their width.
+    expect(blocks({ widening: "further-group" }, widen("x1"))).toEqual(
+      layout.widening === "copies" ? [] : expect.arrayContaining(["no-widening"]),
+    );
+    const oneDrive = blocks({ widening: "one-drive" }, widen("x1", "x2"));
+    expect(oneDrive).toContain(widens ? "one-at-a-time" : "no-widening");
+    // Where drives go in by twos, two count as one.
+    const byTwos: Partial<BoxRules> = { widening: "one-drive", arrayFormat: "plain" };
+    if (layout.multiple === 2) expect(blocks(byTwos, widen("x1", "x2"))).toEqual([]);
     expect(blocks({ widening: "several-drives" }, widen("x1", "x2"))).toEqual(widens ? [] : ["no-widening"]);
     const copied = attach("d1", "x1");
     const refused = layout.takesNoSpare ? "no-live-replacement" : "not-attached";
@@ -225,14 +225,8 @@ describe("what a box's rules refuse holds for every layout, or the layout says w
     const shrink: StepBody = { kind: "shrink-volume", pool: "p1", volume: "v1", bytes: 50 * UNIT };
     expect([blocks({ shrinkVolumes: false }, shrink), blocks({}, shrink)]).toEqual([["no-shrinking"], []]);
     expect(blocks({ claiming: "per-drive" }, claim())).toEqual(["claim-per-drive"]);
-    const make: StepBody = {
-      kind: "create-group",
-      pool: "p2",
-      group: "g2",
-      name: "N",
-      layout: id,
-      drives: ["x1", "x2"],
-    };
+    expect(blocks({ claiming: "whole-group" }, claim())).toEqual(layout.chunked ? ["claim-per-drive"] : []);
+    const make = create(id, "x1", "x2");
     expect(blocks({ layouts: [] }, make)).toContain("layout-not-offered");
   });
 });

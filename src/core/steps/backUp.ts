@@ -19,6 +19,9 @@ const destinationOf = (plan: Plan, step: StepOf<"back-up">): Backup | undefined 
 const rateTo = (backup: Backup | undefined): number =>
   backup?.kind === "usb-drive" ? USB_RATE : backup?.kind === "service" ? LINE_RATE : NETWORKS[0].rate;
 
+/** The rate of the way there and back, in bytes per second. */
+const rateOf = (plan: Plan, step: StepOf<"back-up">): number => step.rate ?? rateTo(destinationOf(plan, step));
+
 /** A full copy of a pool's data somewhere else: to a backup of the plan, or to where the step says in words. */
 export const backUp: StepModule<"back-up"> = {
   kind: "back-up",
@@ -62,16 +65,16 @@ export const backUp: StepModule<"back-up"> = {
         : []),
     ];
   },
-  apply: (state, step) => ({ ...state, backedUp: new Set([...state.backedUp, step.pool]) }),
+  apply: (state, step) => ({ ...state, backedUp: new Map([...state.backedUp, [step.pool, rateOf(state.plan, step)]]) }),
   cost: ({ plan }, _after, step) => {
     const pool = poolOf(plan, step.pool);
     return noCost({
-      hours: hoursFor(pool ? storedIn(pool) : 0, step.rate ?? rateTo(destinationOf(plan, step))),
+      hours: hoursFor(pool ? storedIn(pool) : 0, rateOf(plan, step)),
       online: "slower",
     });
   },
   say: ({ plan }, step) => ({
-    does: `All data of ${poolOf(plan, step.pool)?.name ?? "the pool"} is copied to ${destinationOf(plan, step)?.name || step.to || "another place"}, and the copy checked.`,
+    does: `All data of ${poolOf(plan, step.pool)?.name ?? "the pool"} is copied to ${destinationOf(plan, step)?.name || step.to || "another place"}.`,
     why: "What follows rewrites or risks it.",
   }),
 };

@@ -1,14 +1,16 @@
 import { changedBands } from "../bands/changedBands";
 import { occupied } from "../bands/occupied";
 import { rebuildShareOf } from "../bands/workShare";
+import { underParity } from "../bands/underParity";
 import { bandsOfGroup } from "../box/figures";
 import { drivesOf, groupOf, poolOfGroup } from "../box/find";
-import { passHours } from "../box/passHours";
+import { passHours, slowestRate } from "../box/passHours";
 import { type BoxState, changed, takeIn } from "../box/state";
 import type { Group, StepOf } from "../document/plan";
-import { RESHAPE_SHARE, sequentialRate } from "../drives/rates";
+import { RESHAPE_SHARE } from "../drives/rates";
 import { shortNameOf } from "../layouts/chunks";
 import { layoutOf } from "../layouts/registry";
+import { workRate } from "../speeds/pace";
 import { firstFillOf } from "../speeds/firstFill";
 import { addHours, hoursFor, NO_HOURS } from "../time/hours";
 import { capital } from "../words/capital";
@@ -64,6 +66,7 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
 export const changeLevel: StepModule<"change-level"> = {
   kind: "change-level",
   name: "Change the level",
+  paced: true,
   handles: (step) => step.drives,
   rewrites: true,
   label: (step, names) =>
@@ -76,14 +79,12 @@ export const changeLevel: StepModule<"change-level"> = {
     const [before, then] = [groupOf(plan, step.group), groupOf(after.plan, step.group)];
     if (!before || !then) return noCost({});
     const made = bandsOfGroup(after.plan, then, rules);
+    const drives = drivesOf(after.plan, then.drives);
     const [was, is] = [occupied(bandsOfGroup(plan, before, rules)), occupied(made)];
     if (layoutOf(step.layout).dedicatedParity) {
       const bytes = Math.max(0, ...was.values());
       return noCost({
-        hours: hoursFor(
-          bytes,
-          Math.min(...drivesOf(after.plan, then.drives).map(sequentialRate)) * rebuildShareOf(made),
-        ),
+        hours: hoursFor(bytes, workRate(slowestRate(drives), rebuildShareOf(made), rules, true)),
         erased: [...step.drives],
         work: [
           ...before.drives.map((drive) => ({ drive, reads: was.get(drive) ?? 0, writes: 0 })),
@@ -94,9 +95,9 @@ export const changeLevel: StepModule<"change-level"> = {
     }
     // Bands that were not there, above those that are rewritten, are filled for the first time.
     const fresh = changedBands(bandsOfGroup(plan, before, rules), made).made;
-    const fill = firstFillOf(layoutOf(step.layout), fresh, drivesOf(after.plan, then.drives), rules);
+    const fill = firstFillOf(layoutOf(step.layout), fresh, drives, rules);
     return noCost({
-      hours: addHours(passHours(plan, was, RESHAPE_SHARE), fill?.hours ?? NO_HOURS),
+      hours: addHours(passHours(plan, was, RESHAPE_SHARE, rules, underParity(made)), fill?.hours ?? NO_HOURS),
       erased: [...step.drives],
       work: [
         ...before.drives.map((drive) => ({ drive, reads: was.get(drive) ?? 0, writes: is.get(drive) ?? 0 })),

@@ -10,6 +10,7 @@ import { changed } from "../box/state";
 import { bayOf } from "../drives/drive";
 import { roomOf } from "../drives/room";
 import { fateOf } from "../failures/fate";
+import { workRate } from "../speeds/pace";
 import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
 import { joiningFindings, missingDrives, named } from "./checks";
@@ -22,6 +23,7 @@ import { against, noCost, type StepModule } from "./stepModule";
 export const changeParityDrive: StepModule<"change-parity-drive"> = {
   kind: "change-parity-drive",
   name: "Change the parity drive",
+  paced: true,
   handles: (step) => [step.by],
   label: (step, names) => `Parity drive: ${names.size(step.by)} for ${names.size(step.drive)}`,
   menu: BY_HAND,
@@ -105,8 +107,9 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
     const bands = bandsOfGroup(plan, group, rules);
     const used = occupied(bands);
     const bytes = used.get(step.drive) ?? 0;
+    const slowest = slowestRate(drivesOf(plan, [...group.drives, step.by]));
     return noCost({
-      hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, step.by])) * rebuildShareOf(bands)),
+      hours: hoursFor(bytes, workRate(slowest, rebuildShareOf(bands), rules, true)),
       erased: [step.by],
       work: [
         ...group.drives

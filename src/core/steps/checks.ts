@@ -74,7 +74,6 @@ export function notFree(plan: Plan, ids: readonly string[], { family }: StepSett
   return taken;
 }
 
-/** What of a group, or of a step that makes one, decides how it lies on its drives. */
 /** Within this share a volume a hair smaller, or a right-size margin, would have let a drive in. */
 const A_HAIR = 0.001;
 
@@ -93,44 +92,57 @@ export function shortBy(short: Bytes, height: Bytes, family: UnitFamily): { by: 
     : { by: formatBytes(short, family), help: "" };
 }
 
+/** What of a group, or of a step that makes one, decides how it lies on its drives. */
 type LaidOutAs = { layout: LayoutId; options?: GroupOptions };
 
 /**
- * What a drive by itself, and among those it joins, asks for; what was warned of as "will be erased" stays a warning.
+ * What is to be known of a drive before it is put to use, whatever as: its health, what is on it, and that it comes
+ * without a test. A test that is planned before counts.
  */
+export function beforeUse(
+  drives: readonly Drive[],
+  { rules, family }: StepSetting,
+  tested: ReadonlySet<string>,
+): Finding[] {
+  const untested = drives.filter((drive) => !tested.has(drive.id) && drive.medium === "hdd");
+  const [first] = untested;
+  const own = drives.flatMap((drive) => [
+    ...checkHealth(drive, family, tested.has(drive.id) ? "joins-tested" : "joins"),
+    ...checkContents(drive, rules, family),
+  ]);
+  if (!first) return own;
+  const which = untested.length === 1 ? nameOfDriveFirst(first, family) : `${untested.length} drives`;
+  const message = `${which} ${plural(untested.length, "joins", "join")} without a test. An extended self-test finds a bad drive before your data is on it.`;
+  return [
+    ...own,
+    against(
+      "note",
+      "not-tested",
+      message,
+      untested.map((drive) => drive.id),
+    ),
+  ];
+}
+
+/** The same of drives that join others in a group, and how they go together. */
 export function joiningFindings(
   drives: readonly Drive[],
   members: readonly Drive[],
   group: LaidOutAs,
-  { rules, family }: StepSetting,
+  setting: StepSetting,
   tested: ReadonlySet<string>,
 ): Finding[] {
+  const { rules, family } = setting;
   // Asked only of drives that it matters for: the bands have to be laid out for it.
   const parity =
     drives.some((drive) => drive.shingled) &&
     underParity(layOutGroup({ layout: group.layout, options: group.options ?? {} }, [...members, ...drives], rules));
   const ids = new Set(drives.map((drive) => drive.id));
-  const own = drives.flatMap((drive) => [
-    ...checkHealth(drive, family),
-    ...checkContents(drive, rules, family),
-    ...checkTechnology(drive, parity, family),
-  ]);
+  const make = drives.flatMap((drive) => checkTechnology(drive, parity, rules, family));
   const mixing = checkMixing([...members, ...drives], rules, family).filter((finding) =>
     finding.drives.some((id) => ids.has(id)),
   );
-  const untested = drives.filter((drive) => !tested.has(drive.id) && drive.medium === "hdd");
-  const untestedNote =
-    untested.length > 0
-      ? [
-          against(
-            "note",
-            "not-tested",
-            `${untested.length === 1 ? nameOfDriveFirst(untested[0] as Drive, family) : `${untested.length} drives`} ${plural(untested.length, "joins", "join")} without a test. An extended self-test finds a bad drive before your data is on it.`,
-            untested.map((drive) => drive.id),
-          ),
-        ]
-      : [];
-  return [...own, ...mixing, ...untestedNote];
+  return [...beforeUse(drives, setting, tested), ...make, ...mixing];
 }
 
 /** That the box offers the layout, and that it can be made of so many drives. */

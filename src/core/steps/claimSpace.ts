@@ -5,6 +5,7 @@ import { changed } from "../box/state";
 import type { Drive, Group, Plan, Pool } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { formatBytes, formatExactBytes } from "../bytes/formatBytes";
+import { claimingFor } from "../layouts/claims";
 import { layoutOf } from "../layouts/registry";
 import { largerThanParity } from "./besideParity";
 import { costOfNewSpace } from "./newSpace";
@@ -16,7 +17,7 @@ function whyNothing(plan: Plan, pool: Pool, group: Group, { family }: StepSettin
   if (layoutOf(group.layout).liesEndToEnd)
     return "The claim brings nothing: the parts of this layout lie end to end on one drive, and none can grow where it is.";
   if (!layoutOf(group.layout).countsSmallest)
-    return "The claim brings nothing yet: no new band can be laid above those that there are.";
+    return "The claim brings nothing yet: the larger part of a drive can be used once more drives are as large.";
   const smallest = (drives: readonly Drive[]) =>
     drives.reduce((least, each) => (each.bytes < least.bytes ? each : least));
   const standing = drivesOf(plan, [...group.drives, ...pool.spares, ...(group.spares ?? [])]);
@@ -47,6 +48,7 @@ function openSizes(plan: Plan, then: Group, { rules, family }: StepSetting): Fin
 export const claimSpace: StepModule<"claim-space"> = {
   kind: "claim-space",
   name: "Claim the space of larger drives",
+  paced: true,
   handles: () => [],
   label: () => claimSpace.name,
   menu: {
@@ -55,7 +57,7 @@ export const claimSpace: StepModule<"claim-space"> = {
       pool.groups.map((group) => ({
         label: claimSpace.name,
         steps:
-          rules.claiming === "per-drive" && group.reach
+          claimingFor(layoutOf(group.layout), rules) === "per-drive" && group.reach
             ? Object.keys(group.reach).map((drive) => ({ kind: "claim-space" as const, group: group.id, drive }))
             : [{ kind: "claim-space" as const, group: group.id }],
       })),
@@ -64,7 +66,8 @@ export const claimSpace: StepModule<"claim-space"> = {
     const { rules } = setting;
     const group = groupOf(plan, step.group);
     if (!group) return [against("block", "no-such-group", "The group is not there at this moment.")];
-    if (rules.claiming === "by-itself")
+    const claiming = claimingFor(layoutOf(group.layout), rules);
+    if (claiming === "by-itself")
       return [
         against(
           "note",
@@ -72,7 +75,7 @@ export const claimSpace: StepModule<"claim-space"> = {
           "By its rules your box claims the space by itself; this step has nothing to do.",
         ),
       ];
-    if (rules.claiming === "per-drive" && step.drive === undefined)
+    if (claiming === "per-drive" && step.drive === undefined)
       return [against("block", "claim-per-drive", "Your box claims the space of one drive at a time. Say of which.")];
     if (step.drive !== undefined && !group.drives.includes(step.drive))
       return [against("block", "not-a-member", "That drive is not in the group at this moment.", [step.drive])];
@@ -95,7 +98,8 @@ export const claimSpace: StepModule<"claim-space"> = {
       const [pool, group] = [poolOfGroup(state.plan, step.group), groupOf(state.plan, step.group)];
       const target = groupOf(plan, step.group);
       if (!pool || !group || !target) return;
-      const then = claimed(state.plan, pool, group, rules, rules.claiming === "whole-group" ? undefined : step.drive);
+      const whole = claimingFor(layoutOf(group.layout), rules) === "whole-group";
+      const then = claimed(state.plan, pool, group, rules, whole ? undefined : step.drive);
       if (then.reach) target.reach = then.reach;
       else delete target.reach;
       if (then.kept) target.kept = then.kept;

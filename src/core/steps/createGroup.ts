@@ -10,6 +10,7 @@ import { against, type StepModule } from "./stepModule";
 export const createGroup: StepModule<"create-group"> = {
   kind: "create-group",
   name: "Create a pool",
+  paced: true,
   handles: (step) => step.drives,
   label: (step, names) => `New pool ${step.name}: ${layoutOf(step.layout).shortName} of ${names.list(step.drives)}`,
   menu: BY_HAND,

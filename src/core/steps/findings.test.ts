@@ -6,7 +6,7 @@ import { predict } from "../prediction/predict";
 import { lateFindings } from "../schedule/demand";
 import { numbered } from "../testing/anySteps";
 import { testDrive } from "../testing/arbitraries";
-import { boxWith, withRules } from "../testing/boxWith";
+import { boxWith, withDrive, withRules } from "../testing/boxWith";
 import { away } from "../testing/dataPlan";
 import { walkPlan } from "../walk/walkPlan";
 
@@ -21,10 +21,6 @@ const files = (fileSystem: FileSystem = "ext4") =>
   box("linux-host", "raid5", [4, 4, 4], [4, 8], volume(4e12, { fileSystem, usedBytes: 1e12 }));
 const small: Backup = { ...away, name: "B", place: "here", dataSets: [] };
 const full = (plan: Plan): Plan => ({ ...plan, box: { ...plan.box, bays: plan.pools[0]!.groups[0]!.drives.length } });
-const drive = (plan: Plan, id: string, more: object): Plan => ({
-  ...plan,
-  drives: plan.drives.map((each) => (each.id === id ? { ...each, ...more } : each)),
-});
 const raid5 = box("linux-host", "raid5", [4, 4, 4], [4, 4, 8, 3]);
 const parity = box("parity-drive", "parity-drive-1", [4, 4, 8], [8, 12, 4, 3]);
 const copies = box("chunk-copies", "copies-2", [4, 4], [4], volume(3e12, { fileSystem: "btrfs", usedBytes: 1e12 }));
@@ -66,13 +62,15 @@ const BOXES: Record<string, Plan> = {
   classic: box("classic-raid", "raid5", [4, 4, 4], [4, 8, 4_000_787_030_000], volume(8e12)),
   "classic mirror": box("classic-raid", "raid1", [4, 4], [4, 4]),
   fixed: box("fixed-group", "raid5", [4, 4, 4], [4, 4]),
+  "fixed mirror": box("fixed-group", "raid1", [4, 4], [4]),
+  "parity full": box("parity-drive", "parity-drive-1", [4, 4], [4], volume(3e12, { usedBytes: 2e12 })),
   hybrid: box("hybrid-box", "hybrid-1", [4, 4, 8], [4, 8, 12]),
-  suspect: drive(drive(raid5, "x1", { health: { state: "failing" } }), "x2", {
+  suspect: withDrive(withDrive(raid5, "x1", { health: { state: "failing" } }), "x2", {
     shingled: true,
     medium: "hdd",
     contents: { kind: "data" },
   }),
-  mixed: drive(drive(box("classic-raid", "raid5", [4, 4, 4], [4, 4]), "x1", { medium: "ssd" }), "x2", {
+  mixed: withDrive(withDrive(box("classic-raid", "raid5", [4, 4, 4], [4, 4]), "x1", { medium: "ssd" }), "x2", {
     logicalSector: 4096,
   }),
   holders: held(box("linux-host", "raid5", [4, 4, 4], [4, 3])),

@@ -136,6 +136,10 @@ const blocksOf = ({ moments }: Walk): string[] =>
 const endOf = (layout: Layout, made: Walk, atOnce: Plan): number =>
   layout.liesEndToEnd ? made.moments[0]!.capacities.pool : predict(atOnce).pools[0]!.usableBytes;
 
+/** The claims that a box wants of a layout: chunks lie on each drive by itself. */
+const claimsOf = (layout: Layout, { claiming }: BoxRules) =>
+  layout.chunked && claiming === "whole-group" ? "per-drive" : claiming;
+
 test("one by one ends where the pool made at once with the new sizes is, for every layout", () => {
   fc.assert(
     fc.property(
@@ -159,6 +163,7 @@ test("one by one ends where the pool made at once with the new sizes is, for eve
         const plan = boxWith(set, layout.id, tb, wanted, { volumes }, tb.length + 1);
         if (usableOfPool(plan, plan.pools[0]!, rules) === 0) return;
         const how = rules.replacing === "old-attached" ? ("attached" as const) : ("pulled" as const);
+        const claiming = claimsOf(layout, rules);
         const parity = layout.dedicatedParity ?? 0;
         const parityIds = bandsOfPool(plan, plan.pools[0]!, rules)[0]!
           .members.slice(-parity || Infinity)
@@ -174,14 +179,12 @@ test("one by one ends where the pool made at once with the new sizes is, for eve
           parityIds.includes(`d${i + 1}`) && parity > 0
             ? { kind: "change-parity-drive", group: "g1", drive: `d${i + 1}`, by: `x${i + 1}` }
             : { kind: "replace-drive", drive: `d${i + 1}`, by: `x${i + 1}`, how },
-          ...(rules.claiming === "per-drive"
-            ? [{ kind: "claim-space" as const, group: "g1", drive: `x${i + 1}` }]
-            : []),
+          ...(claiming === "per-drive" ? [{ kind: "claim-space" as const, group: "g1", drive: `x${i + 1}` }] : []),
         ]);
         const made = walkPlan(
           numbered(plan, [
             ...steps,
-            ...(rules.claiming === "whole-group" ? [{ kind: "claim-space" as const, group: "g1" }] : []),
+            ...(claiming === "whole-group" ? [{ kind: "claim-space" as const, group: "g1" }] : []),
             ...(layout.allocationUnit ? [{ kind: "rebalance" as const, group: "g1" }] : []),
             { kind: "grow-volume", pool: "p1", volume: "v1" },
             { kind: "grow-file-system", pool: "p1", volume: "v1" },

@@ -155,6 +155,18 @@ function fitsThen({ pool, to, setting }: Change, after: BoxState): Finding[] {
   return [against("block", "no-room-to-work", "What is stored would not fit in the new layout.")];
 }
 
+/** What must not happen meanwhile; of the one path that has been seen to end badly, that it has. */
+function whileItRuns({ from, to, setting }: Change): Finding {
+  const path = from.becomes.find((each) => each.to === to.id);
+  return path?.failedInterrupted && setting.rules.arrayFormat === "linux-raid"
+    ? against(
+        "note",
+        "riskiest",
+        "This is the riskiest kind of step: interrupted half-way it has been seen to end in wrong data. Have a tested backup, and do not switch off.",
+      )
+    : against("note", "keep-running", "Do not switch off while this runs; have a tested backup.");
+}
+
 /**
  * What stands against another level for a group.
  *
@@ -190,11 +202,8 @@ export function checkLevel(
     ...found,
     ...fitsThen(change, after),
     ...volumesFit(state, after, pool.id, setting),
-    ...withoutBackup(state, pool.id, "The change of level", setting),
-    against(
-      "note",
-      "riskiest",
-      "This is the riskiest kind of step: interrupted half-way it has been seen to end in wrong data. Have a verified backup, and do not switch off.",
-    ),
+    // A further parity drive is written beside what is stored, and nothing of that is rewritten.
+    ...(to.dedicatedParity ? [] : withoutBackup(state, pool.id, "The change of level", setting)),
+    whileItRuns(change),
   ];
 }

@@ -1,17 +1,23 @@
 import { usedShare } from "../box/capacities";
 import { dataOfPool } from "../box/figures";
-import { driveOf, drivesOf } from "../box/find";
+import { drivesOf } from "../box/find";
 import { isFree } from "../box/members";
 import { slowestRate } from "../box/passHours";
 import { type BoxState, changed, takeIn } from "../box/state";
 import type { UnitFamily } from "../bytes/formatBytes";
-import { formatBytes } from "../bytes/formatBytes";
+import { MiB } from "../bytes/bytes";
+import { floorTo } from "../bytes/floorTo";
+import { formatBytes, formatExactBytes } from "../bytes/formatBytes";
+import { dataSetsOnDrive, storedOnDrive } from "../data/stored";
 import type { Drive, Group, LayoutId, Plan, Pool, StepOf } from "../document/plan";
-import { shortSize } from "../drives/nameOfDrive";
+import { fileSystemOn } from "../drives/drive";
+import { nameOfDrive, shortSize } from "../drives/nameOfDrive";
 import { REBUILD_SHARE } from "../drives/rates";
 import { roomOf } from "../drives/room";
 import { isSeparate } from "../layouts/isSeparate";
 import { layoutOf } from "../layouts/registry";
+import { workRate } from "../speeds/pace";
+import type { Finding } from "../findings/finding";
 import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
 import { drivesInWords, joiningFindings, layoutFindings, missingDrives, named, notFree, volumesFit } from "./checks";
@@ -37,29 +43,97 @@ function separateGroup(plan: Plan, step: MirrorStep): { pool: Pool; group: Group
     : null;
 }
 
-function apply(state: BoxState, step: MirrorStep): BoxState {
+/** How far a file system that is mirrored reaches: over all that the box leaves of its drive, or as it was shrunk. */
+const reachOf = (drive: Drive, { rules }: StepSetting): number =>
+  Math.min(roomOf(drive, rules).between, drive.fileSystemBytes ?? Infinity);
+
+/** Holders whose file systems do not fill them are taken in as far as these reach. */
+function reachIn(plan: Plan, step: MirrorStep, setting: StepSetting): Pick<Group, "reach"> {
+  const shrunk = drivesOf(plan, holdersOf(step)).filter((drive) => drive.fileSystemBytes !== undefined);
+  return shrunk.length === 0
+    ? {}
+    : { reach: Object.fromEntries(shrunk.map((drive) => [drive.id, reachOf(drive, setting)])) };
+}
+
+/** What is known of the data on each holder goes along with it, as a volume of its own. For use inside `changed`. */
+function ownVolumes(plan: Plan, step: MirrorStep, setting: StepSetting): Pool["volumes"] {
+  const taken = new Set(plan.pools.flatMap((pool) => pool.volumes.map(({ id }) => id)));
+  return drivesOf(plan, holdersOf(step)).flatMap((drive) => {
+    const sets = dataSetsOnDrive(plan, drive.id);
+    if (sets.length === 0) return [];
+    let n = 1;
+    while (taken.has(`v${n}`)) n += 1;
+    const id = `v${n}`;
+    taken.add(id);
+    const usedBytes = storedOnDrive(plan, drive.id);
+    for (const set of sets) {
+      set.volume = id;
+      delete set.drive;
+    }
+    const name = drive.label || drive.contents?.detail || "Data";
+    return [{ id, name, bytes: floorTo(reachOf(drive, setting), MiB), fileSystem: "none" as const, usedBytes }];
+  });
+}
+
+function apply(state: BoxState, step: MirrorStep, setting: StepSetting): BoxState {
   const inPlace = separateGroup(state.plan, step) !== null;
   return changed(state, (plan) => {
     takeIn(plan, step.by);
     const drives = [...holdersOf(step), step.by];
     if (inPlace) {
       const group = plan.pools.find((pool) => pool.id === step.pool)?.groups.find((each) => each.id === step.group);
-      if (group) Object.assign(group, { layout: layoutIn(step), drives });
+      if (group) Object.assign(group, { layout: layoutIn(step), drives, ...reachIn(plan, step, setting) });
       return;
     }
     holdersOf(step).forEach((drive) => takeIn(plan, drive));
     plan.pools.push({
       id: step.pool,
       name: step.name,
-      groups: [{ id: step.group, layout: layoutIn(step), drives, options: {} }],
+      groups: [{ id: step.group, layout: layoutIn(step), drives, options: {}, ...reachIn(plan, step, setting) }],
       spares: [],
-      volumes: [],
+      volumes: ownVolumes(plan, step, setting),
     });
   });
 }
 
-const roomsOf = (plan: Plan, step: MirrorStep, { rules }: StepSetting): number =>
-  drivesOf(plan, holdersOf(step)).reduce((sum, drive) => sum + roomOf(drive, rules).length, 0);
+const neededFor = (plan: Plan, step: MirrorStep, setting: StepSetting): number =>
+  drivesOf(plan, holdersOf(step)).reduce((sum, drive) => sum + reachOf(drive, setting), 0);
+
+/** Of a file system of which nobody says what is stored on it, no more than this share is taken for free. */
+const A_LITTLE = 0.01;
+
+/** That the drive which is mirrored onto is large enough, to the byte; and how one file system can be made smaller. */
+function tooSmall(plan: Plan, step: MirrorStep, mirror: Drive, setting: StepSetting): Finding[] {
+  const short = neededFor(plan, step, setting) - roomOf(mirror, setting.rules).between;
+  if (short <= 0) return [];
+  const name = capital(named(plan, step.by, setting));
+  // The one with most room left over what is known to be on it.
+  const free = (drive: Drive) => reachOf(drive, setting) - storedOnDrive(plan, drive.id);
+  const [freest] = drivesOf(plan, holdersOf(step)).sort((a, b) => free(b) - free(a));
+  const reach = freest ? reachOf(freest, setting) : 0;
+  const bytes = Math.max(0, floorTo(reach - short, MiB));
+  const stored = freest ? storedOnDrive(plan, freest.id) : 0;
+  const canShrink = freest !== undefined && bytes > stored && (stored > 0 || reach - bytes <= reach * A_LITTLE);
+  const message = `${name} is too small by ${formatExactBytes(short)} for what it is to mirror.`;
+  if (!canShrink) return [against("block", "too-small", `${message} Choose a larger one.`, [step.by])];
+  const by = floorTo(reach - bytes + MiB - 1, MiB);
+  return [
+    against(
+      "block",
+      "too-small",
+      `${message} Choose a larger one, or make a file system smaller by that first.`,
+      [step.by],
+      {
+        label: `Shrink the file system of ${nameOfDrive(freest, setting.family)} by ${formatBytes(by, setting.family)} first`,
+        command: {
+          kind: "insert-steps",
+          before: step.id,
+          steps: [{ kind: "shrink-file-system", drive: freest.id, bytes }],
+        },
+      },
+    ),
+  ];
+}
 
 /**
  * How much of what is mirrored is copied: all of it, or what is used, as the box fills new groups; where it fills none,
@@ -93,6 +167,7 @@ const offerOf = (holder: Drive, partner: Drive, unit: UnitFamily): StepOffer => 
 export const mirrorDrive: StepModule<"mirror-drive"> = {
   kind: "mirror-drive",
   name: "Mirror a drive that holds data",
+  paced: true,
   handles: (step) => [...holdersOf(step), step.by],
   label: (step, names) => `Mirror ${names.place(step.drive)} on ${names.size(step.by)}`,
   menu: {
@@ -103,7 +178,7 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
         .filter((drive) => drive.contents?.kind === "data" || drive.contents?.kind === "mounted")
         .flatMap((holder) => {
           const partner = free
-            .filter((drive) => drive.id !== holder.id && drive.bytes >= holder.bytes)
+            .filter((drive) => drive.id !== holder.id && drive.bytes >= fileSystemOn(holder))
             .sort((a, b) => a.bytes - b.bytes)[0];
           return partner ? [offerOf(holder, partner, unit)] : [];
         });
@@ -114,7 +189,6 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
     const holders = drivesOf(plan, holdersOf(step));
     const [mirror] = drivesOf(plan, [step.by]);
     const inPlace = separateGroup(plan, step);
-    const short = mirror ? roomsOf(plan, step, setting) - roomOf(mirror, setting.rules).length : 0;
     const system = holders.filter((holder) => holder.contents?.kind === "system");
     const found = [
       ...(!inPlace &&
@@ -130,16 +204,7 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
       ...missingDrives(plan, [...holdersOf(step), step.by]),
       ...notFree(plan, inPlace ? [step.by] : [...holdersOf(step), step.by], setting),
       ...layoutFindings({ layout: layoutIn(step) }, holders.length + 1, setting),
-      ...(short > 0
-        ? [
-            against(
-              "block",
-              "too-small",
-              `${capital(named(plan, step.by, setting))} is too small by ${formatBytes(short, setting.family)} for what it is to mirror. Choose a larger one.`,
-              [step.by],
-            ),
-          ]
-        : []),
+      ...(mirror ? tooSmall(plan, step, mirror, setting) : []),
       ...(system.length > 0
         ? [
             against(
@@ -153,28 +218,28 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
       ...(mirror ? joiningFindings([mirror], holders, { layout: layoutIn(step) }, setting, tested) : []),
     ];
     if (!inPlace || found.some((finding) => finding.severity === "block")) return found;
-    return [...found, ...volumesFit(state, apply(state, step), step.pool, setting)];
+    return [...found, ...volumesFit(state, apply(state, step, setting), step.pool, setting)];
   },
   apply,
   mayLower: true,
   cost: ({ plan }, _after, step, setting) => {
     const share = copiedShare(plan, step, setting);
-    const bytes = Math.round(roomsOf(plan, step, setting) * share);
-    const rate = slowestRate(drivesOf(plan, [...holdersOf(step), step.by])) * REBUILD_SHARE;
+    const bytes = Math.round(neededFor(plan, step, setting) * share);
+    const slowest = slowestRate(drivesOf(plan, [...holdersOf(step), step.by]));
+    const rate = workRate(slowest, REBUILD_SHARE, setting.rules, false);
     return noCost({
       hours: hoursFor(bytes, rate),
       erased: [step.by],
       work: [
         ...drivesOf(plan, holdersOf(step)).map((drive) => ({
           drive: drive.id,
-          reads: Math.round(roomOf(drive, setting.rules).length * share),
+          reads: Math.round(reachOf(drive, setting) * share),
           writes: 0,
         })),
         { drive: step.by, reads: 0, writes: bytes },
       ],
       online: "slower",
       filling: step.group,
-      undoable: driveOf(plan, step.by)?.contents === undefined,
     });
   },
   say: ({ plan }, step, setting) => {

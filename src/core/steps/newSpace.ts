@@ -1,4 +1,5 @@
 import { occupied } from "../bands/occupied";
+import { underParity } from "../bands/underParity";
 import { bandsOfGroup } from "../box/figures";
 import { drivesOf, groupOf } from "../box/find";
 import { passHours } from "../box/passHours";
@@ -27,11 +28,12 @@ export function costOfNewSpace(
   const layout = layoutOf(is.layout);
   if (layout.chunked || rules.rebuilding === "used-only" || layout.nominalTolerance(is.options ?? {}) === 0)
     return null;
-  const [then, now] = [occupied(bandsOfGroup(before, was, rules)), occupied(bandsOfGroup(after, is, rules))];
+  const bands = bandsOfGroup(after, is, rules);
+  const [then, now] = [occupied(bandsOfGroup(before, was, rules)), occupied(bands)];
   const work = drivesOf(after, is.drives)
     .map(({ id }) => ({ drive: id, reads: 0, writes: (now.get(id) ?? 0) - (then.get(stood[id] ?? id) ?? 0) }))
     .filter(({ writes }) => writes > 0);
   if (work.length === 0) return null;
   const bytes = new Map(work.map(({ drive, writes }) => [drive, writes]));
-  return { hours: passHours(after, bytes, REBUILD_SHARE), work, online: "slower" };
+  return { hours: passHours(after, bytes, REBUILD_SHARE, rules, underParity(bands)), work, online: "slower" };
 }

@@ -8,9 +8,12 @@ import type { BoxRules, Group, LayoutId, Plan, Pool, StepBody } from "../documen
 import { bayOf } from "../drives/drive";
 import { mirror } from "../layouts/mirror";
 import { layoutOf } from "../layouts/registry";
-import { takesAnyDrive, widensByDrive } from "../layouts/widens";
+import { claimingFor } from "../layouts/claims";
+import { takesAnyDrive, turnsOf, widensByDrive } from "../layouts/widens";
+import { drivesTakenIn } from "./drivesTakenIn";
 import { growSteps } from "./growSteps";
 import { parityOf } from "./parityOf";
+import { moduleOf } from "./registry";
 
 /** An act on the box at a moment, that is to become steps. */
 export type Act =
@@ -21,7 +24,9 @@ export type Act =
   /** Another layout chosen for a group; the drives join with it. */
   | { kind: "level"; group: string; layout: LayoutId; drives: string[] }
   /** A member pulled out for good. */
-  | { kind: "pull"; drive: string };
+  | { kind: "pull"; drive: string }
+  /** Steps that were chosen as such, from a menu or as a mend. */
+  | { kind: "steps"; title: string; steps: StepBody[] };
 
 /** What matters about an act, to be asked in place. */
 export interface ActChoices {
@@ -37,12 +42,19 @@ export interface ActChoices {
   grow: boolean;
 }
 
+/**
+ * Whether drives that are given to a group would join it. Where groups keep their width, one drive is a copy more for a
+ * mirror, and several are a group of their own.
+ */
+const joinsAsMembers = ({ drives }: ActOf<"join">, { layout }: Group, rules: BoxRules): boolean =>
+  widensByDrive(layoutOf(layout), rules) && (drives.length === 1 || rules.widening !== "further-group");
+
 /** The choices that a careful owner would make, where the box lets them. */
 export function usualChoices(act: Act, plan: Plan, rules: BoxRules): ActChoices {
   const drive = act.kind === "replace" ? driveOf(plan, act.by) : undefined;
   const room = drive !== undefined && (bayOf(drive) !== null || freeBay(plan) !== null);
   const group = act.kind === "join" ? groupOf(plan, act.group) : undefined;
-  const widens = !group || widensByDrive(layoutOf(group.layout), rules);
+  const widens = !group || act.kind !== "join" || joinsAsMembers(act, group, rules);
   return {
     attached: act.kind === "replace" && rules.replacing === "old-attached" && room,
     as: widens ? "member" : "group",
@@ -99,7 +111,7 @@ function replacing(act: ActOf<"replace">, site: ActSite): StepBody[] {
   const claim: StepBody = {
     kind: "claim-space",
     group: group.id,
-    ...(rules.claiming === "per-drive" ? { drive: act.by } : {}),
+    ...(claimingFor(layoutOf(group.layout), rules) === "per-drive" ? { drive: act.by } : {}),
   };
   return [own, ...(rules.claiming === "by-itself" ? [] : [claim]), ...balancing(site), ...growSteps(pool, rules)];
 }
@@ -124,9 +136,9 @@ function joining(act: ActOf<"join">, site: ActSite): StepBody[] {
       return [own, ...grown.map((step) => ({ ...step, together: true }))];
     }
     case "member": {
-      const steps = rules.widening === "one-drive" ? act.drives.map((drive) => [drive]) : [act.drives];
+      const turns = turnsOf(act.drives, layoutOf(group.layout), rules);
       return [
-        ...steps.map((drives): StepBody => ({ kind: "widen-group", group: group.id, drives })),
+        ...turns.map((drives): StepBody => ({ kind: "widen-group", group: group.id, drives })),
         ...(choices.grow ? balancing(site) : []),
         ...grown,
       ];
@@ -134,7 +146,7 @@ function joining(act: ActOf<"join">, site: ActSite): StepBody[] {
   }
 }
 
-function stepsOf(act: Act, site: ActSite): StepBody[] {
+function stepsOf(act: Exclude<Act, { kind: "steps" }>, site: ActSite): StepBody[] {
   const { rules, pool, group, choices } = site;
   switch (act.kind) {
     case "replace":
@@ -151,10 +163,30 @@ function stepsOf(act: Act, site: ActSite): StepBody[] {
   }
 }
 
-/** The drives that join by an act. */
-function newDrives(act: Act): string[] {
+/** The drives that an act puts to use, which can be tested before. */
+export function newDrives(act: Act): string[] {
   if (act.kind === "replace") return [act.by];
-  return act.kind === "pull" ? [] : act.drives;
+  if (act.kind === "pull") return [];
+  if (act.kind !== "steps") return act.drives;
+  return drivesTakenIn(act.steps);
+}
+
+/** The pool that an act is about, to back it up before; undefined where it is about none. */
+export function poolOfAct(act: Act, plan: Plan): Pool | undefined {
+  if (act.kind === "join" || act.kind === "level") return poolOfGroup(plan, act.group);
+  if (act.kind !== "steps") return groupOfDrive(plan, act.drive)?.pool;
+  return act.steps
+    .filter((step) => !moduleOf(step).letsOthersBegin)
+    .map((step) =>
+      "pool" in step
+        ? plan.pools.find((pool) => pool.id === step.pool)
+        : "group" in step
+          ? poolOfGroup(plan, step.group)
+          : "drive" in step
+            ? groupOfDrive(plan, step.drive)?.pool
+            : undefined,
+    )
+    .find((pool) => pool !== undefined);
 }
 
 /**
@@ -164,13 +196,12 @@ function newDrives(act: Act): string[] {
  * @example stepsOfAct({ kind: "replace", drive: "d1", by: "d5" }, choices, plan, rules) // [{ kind: "replace-drive", … }, { kind: "claim-space", … }]
  */
 export function stepsOfAct(act: Act, choices: ActChoices, plan: Plan, rules: BoxRules): StepBody[] {
-  const groupId = "group" in act ? act.group : (groupOfDrive(plan, act.drive)?.group.id ?? "");
-  const group = groupOf(plan, groupId);
-  const pool = poolOfGroup(plan, groupId);
-  if (!group || !pool) return [];
-  return [
+  const pool = poolOfAct(act, plan);
+  const before: StepBody[] = [
     ...(choices.test ? newDrives(act).map((drive): StepBody => ({ kind: "test-drive", drive })) : []),
-    ...(choices.backUp ? [{ kind: "back-up", pool: pool.id, to: destinationOf(plan, pool) } as StepBody] : []),
-    ...stepsOf(act, { plan, rules, pool, group, choices }),
+    ...(choices.backUp && pool ? [{ kind: "back-up", pool: pool.id, to: destinationOf(plan, pool) } as StepBody] : []),
   ];
+  if (act.kind === "steps") return [...before, ...act.steps];
+  const group = "group" in act ? groupOf(plan, act.group) : groupOfDrive(plan, act.drive)?.group;
+  return group && pool ? [...before, ...stepsOf(act, { plan, rules, pool, group, choices })] : [];
 }

@@ -1,3 +1,5 @@
+import { underParity } from "../bands/underParity";
+import { bandsOfGroup } from "../box/figures";
 import { groupOf, poolOfGroup } from "../box/find";
 import { passHours } from "../box/passHours";
 import { changed } from "../box/state";
@@ -11,6 +13,7 @@ import { against, noCost, type StepModule } from "./stepModule";
 export const rebalance: StepModule<"rebalance"> = {
   kind: "rebalance",
   name: "Rebalance",
+  paced: true,
   handles: () => [],
   label: () => rebalance.name,
   menu: {
@@ -44,8 +47,9 @@ export const rebalance: StepModule<"rebalance"> = {
     const pool = poolOfGroup(plan, step.group);
     if (!group || !pool) return noCost({});
     const filled = filledOf(plan, pool, group, rules);
+    const parity = underParity(bandsOfGroup(plan, group, rules));
     return noCost({
-      hours: passHours(plan, new Map(Object.entries(filled)), RESHAPE_SHARE),
+      hours: passHours(plan, new Map(Object.entries(filled)), RESHAPE_SHARE, rules, parity),
       work: group.drives.map((drive) => ({ drive, reads: filled[drive] ?? 0, writes: filled[drive] ?? 0 })),
       online: "slower",
     });

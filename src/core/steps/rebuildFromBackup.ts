@@ -113,13 +113,23 @@ function check(state: BoxState, step: StepOf<"rebuild-from-backup">, setting: St
     plan,
     step.drives.filter((drive) => isFree(plan, drive)),
   );
-  return [...found, ...checkVolumes(state, step, there), ...joiningFindings(joining, [], step, there, tested)];
+  return [
+    ...found,
+    ...checkVolumes(state, step, there),
+    against(
+      "warn",
+      "backup-is-only-copy",
+      "From the erasing until everything is copied back, the backup is the only copy. Test it before, and keep a second one of what cannot be had again.",
+    ),
+    ...joiningFindings(joining, [], step, there, tested),
+  ];
 }
 
 /** The pool made anew with another layout, and filled from a backup. Everything on it is erased in between. */
 export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
   kind: "rebuild-from-backup",
   name: "Make the pool anew from a backup",
+  paced: true,
   handles: (step) => step.drives,
   // Another box is set up where it stands.
   attention: (step) => (step.box ? "box" : null),
@@ -128,10 +138,10 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
   mayLower: true,
   check,
   apply,
-  cost: ({ plan }, after, step) => {
+  cost: ({ plan, backedUp }, after, step) => {
     const pool = poolOf(plan, step.pool);
     const stored = pool ? storedIn(pool) : 0;
-    const restore = hoursFor(Math.max(stored, 4e10), NETWORKS[0].rate);
+    const restore = hoursFor(Math.max(stored, 4e10), backedUp.get(step.pool) ?? NETWORKS[0].rate);
     const [group] = poolOf(after.plan, step.pool)?.groups ?? [];
     const there = rulesOfBox(after.plan);
     const fill = group ? fillOf(after.plan, group, there) : null;
@@ -142,6 +152,7 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
       erased: [...new Set([...(pool?.groups.flatMap((group) => group.drives) ?? []), ...step.drives])],
       online: "offline",
       offline: restore,
+      onlyInBackup: step.pool,
       undoable: false,
     });
   },

@@ -14,6 +14,7 @@ import { removeDrive } from "./removeDrive";
 import { removeSpare } from "./removeSpare";
 import { replaceDrive } from "./replaceDrive";
 import { setSpare } from "./setSpare";
+import { shrinkFileSystem } from "./shrinkFileSystem";
 import { shrinkVolume } from "./shrinkVolume";
 import type { StepMenu } from "./stepMenu";
 import type { StepModule } from "./stepModule";
@@ -35,6 +36,7 @@ export const stepModules: { readonly [K in StepKind]: StepModule<K> } = {
   rebalance,
   "grow-volume": growVolume,
   "shrink-volume": shrinkVolume,
+  "shrink-file-system": shrinkFileSystem,
   "grow-file-system": growFileSystem,
   "test-drive": testDrive,
   "wipe-drive": wipeDrive,

@@ -1,12 +1,18 @@
+import { occupied } from "../bands/occupied";
+import { rebuildShare } from "../bands/workShare";
+import { underParity } from "../bands/underParity";
 import { storedIn } from "../box/capacities";
 import { bandsOfGroup, usableOfPool } from "../box/figures";
-import { driveOf, poolOf } from "../box/find";
+import { driveOf, drivesOf, groupOf, poolOf } from "../box/find";
 import { groupOfDrive } from "../box/members";
 import { type BoxState, changed } from "../box/state";
-import type { StepOf } from "../document/plan";
+import type { BoxRules, Plan, StepOf } from "../document/plan";
 import { RESHAPE_SHARE, sequentialRate } from "../drives/rates";
 import { wrongCount } from "../layouts/problemsOfLayout";
+import type { Layout } from "../layouts/layout";
 import { layoutOf } from "../layouts/registry";
+import { bandHours } from "../speeds/bandHours";
+import { workRate } from "../speeds/pace";
 import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
 import { named, volumesFit } from "./checks";
@@ -15,7 +21,7 @@ import { keepArrays } from "./keepArrays";
 import { costOfNewSpace } from "./newSpace";
 import { parityOf } from "./parityOf";
 import { BY_HAND } from "./stepMenu";
-import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
+import { against, noCost, type StepCost, type StepModule, type StepSetting } from "./stepModule";
 
 const apply = (state: BoxState, step: StepOf<"remove-drive">, { rules }: Pick<StepSetting, "rules">): BoxState =>
   changed(state, (plan) => {
@@ -32,12 +38,39 @@ const apply = (state: BoxState, step: StepOf<"remove-drive">, { rules }: Pick<St
     drive.place = { shelf: true };
   });
 
+/** Why no drive can be taken out of a group for good. */
+function whyNotRemoved(layout: Layout, { rules }: StepSetting): string {
+  if (layout.widening === "copies")
+    return "A mirror of two cannot do without one of them: it would be no mirror any more. Replace the drive, or take the pool apart.";
+  return rules.arrayFormat === "linux-raid" && layout.keepsArrays && !layout.takesNoSpare
+    ? `A group of ${layout.shortName} can have a drive fewer only after its file system, its volume and the array have been made smaller, which is not in this program's reach. Replace the drive, or make the pool anew from a backup.`
+    : `A drive cannot be taken out of ${layout.shortName} for good: the others cannot hold its part. Replace it, or make the pool anew from a backup.`;
+}
+
+/** The parity of the drives that stay, worked out anew: all of them read, and until then nothing protects them. */
+function costOfParity(after: Plan, id: string, rules: BoxRules): StepCost {
+  const group = groupOf(after, id);
+  if (!group) return noCost({});
+  const bands = bandsOfGroup(after, group, rules);
+  const parity = parityOf(bands);
+  return noCost({
+    hours: bandHours(bands, drivesOf(after, group.drives), rebuildShare, rules),
+    work: [...occupied(bands)].map(([drive, bytes]) =>
+      parity.includes(drive) ? { drive, reads: 0, writes: bytes } : { drive, reads: bytes, writes: 0 },
+    ),
+    online: "slower",
+    missing: [...parity],
+    undoable: false,
+  });
+}
+
 /**
  * A drive fewer: independent drives, chunk layouts, and mirrors of more than two; what is stored must fit on the rest.
  */
 export const removeDrive: StepModule<"remove-drive"> = {
   kind: "remove-drive",
   name: "Remove a drive",
+  paced: true,
   handles: () => [],
   label: (step, names) => `Remove ${names.place(step.drive)}`,
   menu: BY_HAND,
@@ -57,14 +90,7 @@ export const removeDrive: StepModule<"remove-drive"> = {
     const { group, pool } = owner;
     const layout = layoutOf(group.layout);
     if (!layout.canLoseOne?.(group.drives.length))
-      return [
-        against(
-          "block",
-          "cannot-be-removed",
-          `A drive cannot be taken out of ${layout.shortName} for good: the others cannot hold its part. Replace it, or make the pool anew from a backup.`,
-          [step.drive],
-        ),
-      ];
+      return [against("block", "cannot-be-removed", whyNotRemoved(layout, setting), [step.drive])];
     const wrong = wrongCount(layout, group.drives.length - 1, setting.rules, group.options);
     if (wrong)
       return [
@@ -88,9 +114,12 @@ export const removeDrive: StepModule<"remove-drive"> = {
       );
     if (layout.independent)
       found.push(
-        against("warn", "move-its-data", "What is on it has its own file system: move it to the other drives first.", [
-          step.drive,
-        ]),
+        against(
+          "warn",
+          "move-its-data",
+          "What is on it has a file system of its own, and leaves with it: move it to the other drives first, as far as they have room.",
+          [step.drive],
+        ),
       );
     return found;
   },
@@ -99,18 +128,32 @@ export const removeDrive: StepModule<"remove-drive"> = {
     const owner = groupOfDrive(plan, step.drive);
     const drive = driveOf(plan, step.drive);
     if (!owner || !drive) return noCost({});
+    if (layoutOf(owner.group.layout).dedicatedParity) return costOfParity(after.plan, owner.group.id, rules);
+    if (layoutOf(owner.group.layout).independent) return noCost({ undoable: false });
     // A box that claims by itself takes in what the smallest held back.
     if (!layoutOf(owner.group.layout).chunked)
       return noCost({ ...costOfNewSpace(plan, after.plan, owner.group.id, rules) });
     const bytes = filledOf(plan, owner.pool, owner.group, rules)[step.drive] ?? 0;
+    const parity = underParity(bandsOfGroup(plan, owner.group, rules));
     return noCost({
-      hours: hoursFor(bytes, sequentialRate(drive) * RESHAPE_SHARE),
+      hours: hoursFor(bytes, workRate(sequentialRate(drive), RESHAPE_SHARE, rules, parity)),
       work: [{ drive: step.drive, reads: bytes, writes: 0 }],
       online: "slower",
     });
   },
-  say: ({ plan }, step, setting) => ({
-    does: `${capital(named(plan, step.drive, setting))} leaves ${groupOfDrive(plan, step.drive)?.pool.name ?? "its pool"} and goes to the shelf.`,
-    why: "The rest of the drives hold all that is stored.",
-  }),
+  say: ({ plan }, step, setting) => {
+    const owner = groupOfDrive(plan, step.drive);
+    const layout = owner && layoutOf(owner.group.layout);
+    const why = layout?.dedicatedParity
+      ? "What is on it leaves with it; the parity is worked out anew for the others, and until then no drive may fail."
+      : layout?.independent
+        ? "What is on it leaves with it; the others keep what is theirs."
+        : layout?.chunked
+          ? "What it holds is spread over the others first."
+          : "The others hold all that is stored; one drive fewer may fail.";
+    return {
+      does: `${capital(named(plan, step.drive, setting))} leaves ${owner?.pool.name ?? "its pool"} and goes to the shelf.`,
+      why,
+    };
+  },
 };

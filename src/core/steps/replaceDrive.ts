@@ -8,10 +8,11 @@ import { driveOf, drivesOf } from "../box/find";
 import { groupOfDrive } from "../box/members";
 import { slowestRate } from "../box/passHours";
 import { type BoxState, changed } from "../box/state";
-import type { BoxRules, Drive, StepOf } from "../document/plan";
+import type { BoxRules, Drive, Group, StepOf } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { limitedRoom, roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
+import { workRate } from "../speeds/pace";
 import { rebuildsOf } from "../speeds/rebuild";
 import { addHours, hoursFor, NO_HOURS } from "../time/hours";
 import { capital } from "../words/capital";
@@ -39,7 +40,9 @@ function costOfCopy({ plan }: BoxState, after: BoxState, step: Replacing, { rule
   const more = costOfNewSpace(plan, after.plan, owner.group.id, rules, { [step.by]: step.drive });
   const others = (more?.work ?? []).filter(({ drive }) => drive !== step.by);
   const own = more?.work.find(({ drive }) => drive === step.by)?.writes ?? 0;
-  const copy = hoursFor(bytes, slowestRate(drivesOf(plan, [step.drive, step.by])) * rebuildShareOf(bands));
+  // Drive to drive: no parity is worked out for it.
+  const slowest = slowestRate(drivesOf(plan, [step.drive, step.by]));
+  const copy = hoursFor(bytes, workRate(slowest, rebuildShareOf(bands), rules, false));
   return noCost({
     hours: addHours(copy, more?.hours ?? NO_HOURS),
     erased: [step.by],
@@ -84,6 +87,7 @@ function costOfRebuild({ plan }: BoxState, after: BoxState, step: Replacing, { r
 export const replaceDrive: StepModule<"replace-drive"> = {
   kind: "replace-drive",
   name: "Replace a drive",
+  paced: true,
   handles: (step) => [step.by],
   label: (step, names) => `Replace ${names.place(step.drive)} by ${names.size(step.by)}`,
   menu: BY_HAND,
@@ -130,15 +134,26 @@ export const replaceDrive: StepModule<"replace-drive"> = {
     const [old, next] = [driveOf(plan, step.drive), driveOf(plan, step.by)];
     return {
       does: `${capital(named(plan, step.drive, setting))} is ${step.how === "pulled" ? "pulled and replaced by" : "copied, while attached, to"} ${named(plan, step.by, setting)}, and goes to the shelf.${handling(setting)}`,
-      why: whyReplaced(old, next, setting.rules),
+      why: whyReplaced(old, next, groupOfDrive(plan, step.drive)?.group, setting.rules),
     };
   },
 };
 
-function whyReplaced(old: Drive | undefined, next: Drive | undefined, rules: BoxRules): string {
+function whyReplaced(
+  old: Drive | undefined,
+  next: Drive | undefined,
+  group: Group | undefined,
+  rules: BoxRules,
+): string {
   if (old && old.health.state !== "good") return "The old drive is suspect.";
   if (!old || !next || next.bytes <= old.bytes) return "It takes over what is on the old one.";
-  return rules.claiming === "by-itself"
-    ? "It makes room for more: the space comes by itself, as far as the layout can use it."
-    : "It makes room for more; the space comes when it is claimed, in most layouts once the last small drive has gone.";
+  const layout = group && layoutOf(group.layout);
+  const claimed = rules.claiming === "by-itself" ? "by itself" : "when it is claimed";
+  if (layout?.countsSmallest)
+    return `It makes room for more: the space comes ${claimed}, once the last small drive of the group has gone.`;
+  if (layout?.chunked)
+    return `It makes room for more: the space comes ${claimed}, as far as other drives have room for the copies or parity.`;
+  return layout?.cutsAtSizes
+    ? `It makes room for more: the space comes ${claimed}, as soon as enough drives are as large.`
+    : `It makes room for more: the space of this drive comes ${claimed}.`;
 }

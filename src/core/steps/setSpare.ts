@@ -5,7 +5,7 @@ import { formatBytes } from "../bytes/formatBytes";
 import { roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
 import { capital } from "../words/capital";
-import { missingDrives, missingPool, named, notFree } from "./checks";
+import { missingDrives, missingPool, named, notFree, beforeUse } from "./checks";
 import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepModule } from "./stepModule";
 
@@ -16,7 +16,7 @@ export const setSpare: StepModule<"set-spare"> = {
   handles: (step) => [step.drive],
   label: (step, names) => `${names.size(step.drive)} as hot spare`,
   menu: BY_HAND,
-  check: ({ plan }, step, setting) => {
+  check: ({ plan, tested }, step, setting) => {
     const pool = poolOf(plan, step.pool);
     const members = drivesOf(plan, pool?.groups.flatMap((group) => group.drives) ?? []);
     const [drive] = drivesOf(plan, [step.drive]);
@@ -47,6 +47,7 @@ export const setSpare: StepModule<"set-spare"> = {
             ),
           ]
         : []),
+      ...(drive ? beforeUse([drive], setting, tested) : []),
     ];
   },
   apply: (state, step) =>

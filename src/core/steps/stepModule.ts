@@ -42,6 +42,8 @@ export interface StepCost {
   unready: string[];
   /** A new group that is being filled for the first time: until that has ended, none of its drives may fail. */
   filling?: string;
+  /** A pool of which, while it runs, a backup is the only copy. */
+  onlyInBackup?: string;
   /** Whether there is a step back that loses nothing. */
   undoable: boolean;
 }
@@ -90,6 +92,8 @@ export interface StepModule<K extends StepKind> {
    * change a drive is off so often.
    */
   swaps?: (step: StepOf<K>, before: Plan) => number;
+  /** Whether the box's preference for the work or its users moves how fast it goes. */
+  paced?: true;
   /** Whether usable space may be less after it. */
   mayLower?: true;
   /** What stands against it; with a *block* it is not carried out. */

@@ -29,6 +29,10 @@ function swapsOf(step: Step, before: BoxState, after: BoxState, rules: BoxRules)
 /** The time that some changes of drives take away from a pool. */
 const swapHours = (swaps: number, { swapMinutes }: BoxRules): Hours => hoursFor(swaps * swapMinutes * 60, 1);
 
+/** The rules of the box while it does a step, which can say whom it favours meanwhile. */
+const rulesFor = (step: Step, rules: BoxRules): BoxRules =>
+  "preference" in step && step.preference ? { ...rules, preference: step.preference } : rules;
+
 /**
  * What a step costs, the changes of drives that it asks for included.
  *
@@ -43,8 +47,11 @@ export function costOfStep(
   setting: StepSetting,
   shared = false,
 ): StepCost {
-  const { rules } = setting;
-  const cost = moduleOf(step).cost(before, after, step, setting);
+  const rules = rulesFor(step, setting.rules);
+  const own = moduleOf(step).cost(before, after, step, { ...setting, rules });
+  // What was on a drive that is erased does not come back with a step back.
+  const holdsData = (id: string) => before.plan.drives.some((drive) => drive.id === id && drive.contents !== undefined);
+  const cost = own.undoable && own.erased.some(holdsData) ? { ...own, undoable: false } : own;
   const swaps = swapsOf(step, before, after, rules);
   if (swaps === 0) return cost;
   const away = swapHours(swaps, rules);

@@ -11,6 +11,7 @@ import { against, noCost, type StepModule } from "./stepModule";
 export const sync: StepModule<"sync"> = {
   kind: "sync",
   name: "Sync the parity",
+  paced: true,
   handles: () => [],
   label: () => sync.name,
   menu: {
@@ -34,7 +35,7 @@ export const sync: StepModule<"sync"> = {
     const bands = bandsOfPool(plan, pool, rules);
     const used = occupied(bands);
     return noCost({
-      hours: bandHours(bands, drivesOf(plan, [...used.keys()]), verifyShare),
+      hours: bandHours(bands, drivesOf(plan, [...used.keys()]), verifyShare, rules),
       work: [...used].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
       online: "slower",
     });

@@ -1,10 +1,20 @@
+import { freeBay } from "../box/bays";
 import { driveOf } from "../box/find";
-import { selfTestRate } from "../drives/rates";
-import { hoursFor } from "../time/hours";
+import type { Plan } from "../document/plan";
+import { bayOf } from "../drives/drive";
+import { selfTestHours } from "../drives/rates";
 import { capital } from "../words/capital";
 import { missingDrives, named } from "./checks";
 import { offerFor } from "./stepMenu";
-import { noCost, type StepModule } from "./stepModule";
+import { against, noCost, type StepModule } from "./stepModule";
+
+/** On the shelf a drive has no power: it goes into a free bay for the test, or is attached by an adapter. */
+function whereTested(plan: Plan, id: string): string {
+  const drive = driveOf(plan, id);
+  if (!drive || bayOf(drive) !== null) return "";
+  const bay = freeBay(plan);
+  return bay === null ? "is attached by an adapter and " : `goes into bay ${bay}, or on an adapter, and `;
+}
 
 /** An extended self-test of a drive. */
 export const testDrive: StepModule<"test-drive"> = {
@@ -20,21 +30,27 @@ export const testDrive: StepModule<"test-drive"> = {
     offers: ({ plan, unit }) =>
       plan.drives.map((drive) => offerFor(drive, unit, { kind: "test-drive", drive: drive.id })),
   },
-  check: ({ plan }, step) => missingDrives(plan, [step.drive]),
+  check: ({ plan }, step) => {
+    const drive = driveOf(plan, step.drive);
+    if (!drive) return missingDrives(plan, [step.drive]);
+    if (bayOf(drive) !== null || freeBay(plan) !== null) return [];
+    const message = "No bay is free for the test: attach the drive by an adapter meanwhile, on USB for instance.";
+    return [against("note", "test-on-adapter", message, [drive.id])];
+  },
   apply: (state, step) => ({ ...state, tested: new Set([...state.tested, step.drive]) }),
   cost: ({ plan }, _after, step) => {
     const drive = driveOf(plan, step.drive);
     return noCost(
       drive
         ? {
-            hours: hoursFor(drive.bytes, selfTestRate(drive)),
+            hours: selfTestHours(drive),
             work: [{ drive: drive.id, reads: drive.bytes, writes: 0 }],
           }
         : {},
     );
   },
   say: ({ plan }, step, setting) => ({
-    does: `${capital(named(plan, step.drive, setting))} gets an extended self-test.`,
+    does: `${capital(named(plan, step.drive, setting))} ${whereTested(plan, step.drive)}gets an extended self-test.`,
     why: "A drive that is bad from the start shows now, and not when your data is on it.",
   }),
 };

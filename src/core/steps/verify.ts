@@ -11,6 +11,7 @@ import { noCost, type StepModule } from "./stepModule";
 export const verify: StepModule<"verify"> = {
   kind: "verify",
   name: "Verify (scrub)",
+  paced: true,
   handles: () => [],
   label: () => verify.name,
   menu: {
@@ -26,7 +27,7 @@ export const verify: StepModule<"verify"> = {
     const bands = bandsOfPool(plan, pool, rules);
     const read = new Map([...occupied(bands)].map(([drive, bytes]) => [drive, Math.round(bytes * share)]));
     return noCost({
-      hours: bandHours(bands, drivesOf(plan, [...read.keys()]), verifyShare, share),
+      hours: bandHours(bands, drivesOf(plan, [...read.keys()]), verifyShare, rules, share),
       work: [...read].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
       online: "slower",
     });

@@ -6,13 +6,15 @@ import { slowestRate } from "../box/passHours";
 import { changed, takeIn } from "../box/state";
 import type { BoxRules, Plan, StepOf } from "../document/plan";
 import { REBUILD_SHARE, RESHAPE_SHARE } from "../drives/rates";
+import type { Widening } from "../layouts/layout";
 import { layoutOf } from "../layouts/registry";
 import { takesAnyDrive } from "../layouts/widens";
 import { bandHours } from "../speeds/bandHours";
+import { workRate } from "../speeds/pace";
 import { firstFillOf } from "../speeds/firstFill";
 import { addHours, hoursFor, NO_HOURS } from "../time/hours";
 import { capital } from "../words/capital";
-import { plural } from "../words/counted";
+import { oneOrMany, plural } from "../words/counted";
 import { drivesInWords } from "./checks";
 import { filledOf } from "./filledOf";
 import { keepArrays } from "./keepArrays";
@@ -37,7 +39,7 @@ function costOfRewrite(before: Plan, after: Plan, step: StepOf<"widen-group">, r
     ...step.drives.map((drive) => ({ drive, reads: 0, writes: later.get(drive) ?? 0 })),
   ].filter(({ reads, writes }) => reads + writes > 0);
   const hours = addHours(
-    bandHours(rewritten, drives, () => RESHAPE_SHARE),
+    bandHours(rewritten, drives, () => RESHAPE_SHARE, rules),
     fill?.hours ?? NO_HOURS,
   );
   return noCost({
@@ -51,6 +53,7 @@ function costOfRewrite(before: Plan, after: Plan, step: StepOf<"widen-group">, r
 export const widenGroup: StepModule<"widen-group"> = {
   kind: "widen-group",
   name: "Widen the group",
+  paced: true,
   handles: (step) => step.drives,
   rewrites: true,
   label: (step, names) => `Widen by ${names.list(step.drives)}`,
@@ -78,8 +81,9 @@ export const widenGroup: StepModule<"widen-group"> = {
     const layout = layoutOf(group.layout);
     if (layout.widening === "copies") {
       const bytes = Math.max(0, ...before.values());
+      const slowest = slowestRate(drivesOf(plan, [...group.drives, ...step.drives]));
       return noCost({
-        hours: hoursFor(bytes, slowestRate(drivesOf(plan, [...group.drives, ...step.drives])) * REBUILD_SHARE),
+        hours: hoursFor(bytes, workRate(slowest, REBUILD_SHARE, rules, false)),
         erased: [...step.drives],
         work: [
           ...group.drives.slice(0, 1).map((drive) => ({ drive, reads: bytes, writes: 0 })),
@@ -99,19 +103,23 @@ export const widenGroup: StepModule<"widen-group"> = {
         hours,
         erased: [...step.drives],
         work: clears ? joining.map((drive) => ({ drive: drive.id, reads: 0, writes: drive.bytes })) : [],
-        undoable: false,
+        // A chunk pool lets a drive go again; what it holds is spread over the others.
+        undoable: layout.chunked === true,
       });
     }
     return costOfRewrite(plan, after.plan, step, rules);
   },
   say: ({ plan }, step, setting) => {
     const group = groupOf(plan, step.group);
-    const quick = group && takesAnyDrive(layoutOf(group.layout));
+    const why: Record<Widening, string> = {
+      joins: "The pool takes it in without a rewrite.",
+      copies: `${plural(step.drives.length, "One copy more is", "Further copies are")} written: no space comes, and more drives may fail.`,
+      rewrites: `All stripes are rewritten over ${oneOrMany(step.drives.length, "one drive", "drives")} more; the space is there when that has ended.`,
+      never: "Its drives would hold more together.",
+    };
     return {
       does: `${capital(drivesInWords(plan, step.drives, setting))} ${plural(step.drives.length, "joins", "join")} the ${group ? layoutOf(group.layout).shortName : ""} group of ${poolOfGroup(plan, step.group)?.name ?? "the pool"}.`,
-      why: quick
-        ? "The pool takes it in without a rewrite."
-        : "All stripes are rewritten over one drive more; the space is there when that has ended.",
+      why: why[group ? layoutOf(group.layout).widening : "never"],
     };
   },
 };

@@ -7,10 +7,12 @@ import type { Drive, Group, Plan, StepBody, StepOf } from "../document/plan";
 import { checkJoining } from "../drives/checks/joining";
 import { roomOf } from "../drives/room";
 import type { Finding } from "../findings/finding";
+import { rulesForJoining } from "../layouts/joins";
 import type { Layout } from "../layouts/layout";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
-import { takesAnyDrive, widensByDrive } from "../layouts/widens";
+import { turnsOf, widenedAtOnce, widensByDrive } from "../layouts/widens";
+import { oneOrMany } from "../words/counted";
 import { capital } from "../words/capital";
 import { largerThanParity } from "./besideParity";
 import { drivesInWords, joiningFindings, missingDrives, notFree, shortBy, withoutBackup } from "./checks";
@@ -34,12 +36,14 @@ function allowed({ step, setting, layout }: WideningOf): Finding[] {
     const message = "By its rules your box does not widen a group. Add a further group, or replace its drives.";
     return [against("block", "no-widening", message)];
   }
-  if (setting.rules.widening !== "one-drive" || step.drives.length < 2) return [];
-  const each = step.drives.map((drive): StepBody => ({ kind: "widen-group", group: step.group, drives: [drive] }));
-  const message = "Your box widens by one drive at a time. Do it in as many steps.";
+  const atOnce = widenedAtOnce(layout, setting.rules);
+  if (step.drives.length <= atOnce) return [];
+  const turns = turnsOf(step.drives, layout, setting.rules);
+  const each = turns.map((drives): StepBody => ({ kind: "widen-group", group: step.group, drives }));
+  const message = `Your box widens by ${oneOrMany(atOnce, "one drive", "drives")} at a time. Do it in as many steps.`;
   return [
     against("block", "one-at-a-time", message, step.drives, {
-      label: "Split it into one step each",
+      label: `Split it into ${each.length} steps`,
       command: { kind: "replace-step", step: step.id, by: each },
     }),
   ];
@@ -59,9 +63,10 @@ function shape({ setting, group, layout, members, joining }: WideningOf): Findin
 /** That the drives which join have the size that the box's rule asks for. */
 function bySizeRule({ setting, layout, members, joining }: WideningOf): Finding[] {
   // "As large as the smallest member" means as high as the members are used, which `reaching` asks for.
-  if (layout.joinsAnySize || (layout.countsSmallest && setting.rules.joining === "as-smallest-member")) return [];
+  const rules = rulesForJoining(layout, setting.rules);
+  if (layout.joinsAnySize || (layout.countsSmallest && rules.joining === "as-smallest-member")) return [];
   return joining
-    .flatMap((drive) => checkJoining(drive, members, setting.rules, setting.family))
+    .flatMap((drive) => checkJoining(drive, members, rules, setting.family))
     .filter((finding) => finding.code !== "larger-than-parity");
 }
 
@@ -114,6 +119,6 @@ export function checkWidening(state: BoxState, step: StepOf<"widen-group">, sett
     ...nothingGained(plan, group, joining, setting),
     ...partUsedFindings(plan, group, [...members, ...joining], joining, setting),
     ...joiningFindings(joining, members, group, setting, state.tested),
-    ...(takesAnyDrive(layout) ? [] : withoutBackup(state, pool.id, "Widening", setting)),
+    ...(layout.widening === "rewrites" ? withoutBackup(state, pool.id, "Widening", setting) : []),
   ];
 }

@@ -1,4 +1,5 @@
-import { driveOf } from "../box/find";
+import { checkContents } from "../drives/checks/contents";
+import { driveOf, drivesOf } from "../box/find";
 import { isFree } from "../box/members";
 import { changed } from "../box/state";
 import { sequentialRate } from "../drives/rates";
@@ -39,7 +40,7 @@ export const wipeDrive: StepModule<"wipe-drive"> = {
       : []),
     ...(driveOf(plan, step.drive)?.contents?.kind === "system"
       ? [against("block", "system-drive", "The running system is on that drive.", [step.drive])]
-      : []),
+      : drivesOf(plan, [step.drive]).flatMap((drive) => checkContents(drive, setting.rules, setting.family))),
   ],
   apply: (state, step) =>
     changed(state, (plan) => {

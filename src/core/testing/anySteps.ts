@@ -43,6 +43,7 @@ export function anyStepOn(plan: Plan): fc.Arbitrary<StepBody> {
     some("remove-drive", { drive }),
     some("grow-volume", { pool, volume }),
     some("grow-volume", { pool, volume, bytes }),
+    some("shrink-file-system", { drive, bytes }),
     some("shrink-volume", { pool, volume, bytes }),
     some("grow-file-system", { pool, volume }),
     some("test-drive", { drive }),

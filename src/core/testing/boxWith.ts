@@ -1,6 +1,6 @@
 import { nominalBytes } from "../bytes/nominalBytes";
 import { emptyPlan } from "../document/emptyPlan";
-import type { BoxRules, LayoutId, Plan, Pool, RuleSetId } from "../document/plan";
+import type { BoxRules, Drive, LayoutId, Plan, Pool, RuleSetId } from "../document/plan";
 import { testDrive } from "./arbitraries";
 
 /** A box with a pool p1 of one group g1 over drives d1 … dn in bays, and further drives x1 … on the shelf. */
@@ -37,4 +37,10 @@ export function boxWith(
 export const withRules = (plan: Plan, overrides: Partial<BoxRules>): Plan => ({
   ...plan,
   box: { ...plan.box, rules: { ...plan.box.rules, overrides } },
+});
+
+/** The same box with something else known of one drive. */
+export const withDrive = (plan: Plan, id: string, changes: Partial<Drive>): Plan => ({
+  ...plan,
+  drives: plan.drives.map((drive) => (drive.id === id ? { ...drive, ...changes } : drive)),
 });

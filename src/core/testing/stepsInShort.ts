@@ -19,3 +19,6 @@ export const parityChanged = (drive: string, by: string): StepBody => ({
   drive,
   by,
 });
+/** A new pool p2 of one group g2. */
+export const create = (layout: LayoutId, ...drives: string[]) =>
+  ({ kind: "create-group", pool: "p2", group: "g2", name: "N", layout, drives }) satisfies StepBody;

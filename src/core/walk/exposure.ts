@@ -16,7 +16,7 @@ function exposureOfFilling(before: BoxState, after: BoxState, group: string, rul
 
 /**
  * Redundancy while a step runs: that of the bands before it without the drives that are missing meanwhile; none while a
- * new group is filled.
+ * new group is filled, or while a backup is the only copy.
  */
 export function exposureOf(
   before: BoxState,
@@ -24,6 +24,10 @@ export function exposureOf(
   cost: StepCost,
   { rules, unready = [] }: StepSetting,
 ): Exposure[] {
+  if (cost.onlyInBackup !== undefined) {
+    const pool = before.plan.pools.find(({ id }) => id === cost.onlyInBackup);
+    return pool ? [{ pool: pool.id, redundancy: 0, usual: toleranceOfPool(before.plan, pool, rules) }] : [];
+  }
   if (cost.filling !== undefined) return exposureOfFilling(before, after, cost.filling, rules);
   return before.plan.pools.flatMap((pool) => {
     const usual = toleranceOfPool(before.plan, pool, rules);

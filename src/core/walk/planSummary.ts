@@ -1,5 +1,6 @@
 import { formatBytes } from "../bytes/formatBytes";
-import { oneOrMany, plural } from "../words/counted";
+import { lengthWords } from "../time/hoursWords";
+import { plural } from "../words/counted";
 import { listOf } from "../words/listOf";
 import { erasedDrives } from "./erasedDrives";
 import type { Walk } from "./moment";
@@ -20,13 +21,6 @@ const NUMBERS = [
   "Twelve",
 ];
 const counted = (n: number) => NUMBERS[n] ?? n.toLocaleString("en");
-
-/** A length of time in words, in hours to two days and in days above. */
-export function lengthWords(hours: number): string {
-  if (hours < 1) return "less than an hour";
-  if (hours < 48) return `about ${oneOrMany(Math.round(hours), "an hour", "hours")}`;
-  return `about ${(hours / 24).toFixed(hours < 240 ? 1 : 0).replace(/\.0$/, "")} days`;
-}
 
 /** The day of a plan on which an hour falls, counted from 1. */
 export const dayOf = (hours: number): number => Math.floor(hours / 24) + 1;
@@ -62,7 +56,7 @@ export function planSummary(made: Walk, dayOfMoment?: (index: number) => string)
   const [from, to] = [first.capacities.fileSystem, last.capacities.fileSystem];
   const anyVolume = last.state.plan.pools.some((pool) => pool.volumes.length > 0);
   const what = anyVolume ? "What folders see" : "Usable";
-  if (from === to) said.push(`${what} stays at ${formatBytes(to, family)}.`);
+  if (formatBytes(from, family) === formatBytes(to, family)) said.push(`${what} stays at ${formatBytes(to, family)}.`);
   else {
     const rises = moments.slice(1).map((moment, i) => ({
       rise: moment.capacities.fileSystem - (moments[i]?.capacities.fileSystem ?? 0),
@@ -77,7 +71,7 @@ export function planSummary(made: Walk, dayOfMoment?: (index: number) => string)
     said.push(`${what}: ${formatBytes(from, family)} → ${formatBytes(to, family)}${when}.`);
   }
   const bare = exposedHours(made, 0);
-  if (bare >= 0.5) said.push(`For ${lengthWords(bare)} in all no drive may fail.`);
+  if (bare > 0) said.push(`For ${lengthWords(bare)} in all no drive may fail.`);
   else if (moments.some((moment) => moment.walked?.exposure.length))
     said.push("While it runs a drive fewer may fail than usual.");
   const erased = erasedDrives(made);

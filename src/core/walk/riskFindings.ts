@@ -1,20 +1,29 @@
 import type { BoxState } from "../box/state";
-import { preciousFindings } from "../data/precious";
+import { driveOf } from "../box/find";
+import { nameOfDriveFirst } from "../drives/nameOfDrive";
+import { preciousFindings, preciousOnDrive } from "../data/precious";
 import type { Step } from "../document/plan";
 import { type Finding } from "../findings/finding";
 import { moduleOf } from "../steps/registry";
 import { type StepCost, type StepSetting } from "../steps/stepModule";
 import type { Exposure } from "./moment";
 
-/** What the step risks of pools with precious data: a rewrite of all that is stored, or hours without redundancy. */
+/**
+ * What the step risks of precious data: a rewrite of all that a pool stores, hours without redundancy, or the erasing
+ * of a drive that holds it.
+ */
 export function riskFindings(
   state: BoxState,
   step: Step,
   cost: StepCost,
   exposure: readonly Exposure[],
-  { day }: StepSetting,
+  { day, family }: StepSetting,
 ): Finding[] {
-  return state.plan.pools.flatMap((pool) => {
+  const erased = cost.erased.flatMap((id) => {
+    const drive = driveOf(state.plan, id);
+    return drive?.contents ? preciousOnDrive(state.plan, step, id, nameOfDriveFirst(drive, family), day) : [];
+  });
+  const inPools = state.plan.pools.flatMap((pool) => {
     if (state.backedUp.has(pool.id)) return [];
     const members = pool.groups.flatMap((group) => group.drives);
     const rewrites =
@@ -29,4 +38,5 @@ export function riskFindings(
       day,
     );
   });
+  return [...erased, ...inPools];
 }

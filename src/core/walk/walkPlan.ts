@@ -1,11 +1,8 @@
-import { capacitiesOf } from "../box/capacities";
-import { toleranceOfPool } from "../box/figures";
-import { withParityNamed } from "../box/parityNamed";
 import { rulesOfBox } from "../box/rulesOfBox";
-import type { BoxState } from "../box/state";
 import { type UnitFamily } from "../bytes/formatBytes";
 import type { Plan } from "../document/plan";
-import type { Walk, WalkedMoment, WalkedStep } from "./moment";
+import { firstMoment, momentOf } from "./firstMoment";
+import type { Walk, WalkedMoment } from "./moment";
 import { walkStep } from "./walkStep";
 import { lookAhead, LOOKS_AHEAD } from "./watchers/registry";
 
@@ -32,21 +29,9 @@ export function walkPlan(plan: Plan, family: UnitFamily = "TB", earlier?: Walk, 
     earlier.day === day &&
     earlier.plan.dataSets === plan.dataSets &&
     earlier.plan.backups === plan.backups;
-  const momentOf = (state: BoxState, walked: WalkedStep | null, before: WalkedMoment | undefined): WalkedMoment => ({
-    after: walked?.step.id ?? null,
-    state,
-    capacities:
-      before && before.state.plan === state.plan ? before.capacities : capacitiesOf(state.plan, rulesOfBox(state.plan)),
-    tolerance:
-      before && before.state.plan === state.plan
-        ? before.tolerance
-        : state.plan.pools.map((pool) => toleranceOfPool(state.plan, pool, rulesOfBox(state.plan))),
-    walked,
-  });
-  let state: BoxState = { plan: withParityNamed({ ...plan, steps: [] }), tested: new Set(), backedUp: new Set() };
-  const first = sameStart ? earlier.moments[0] : undefined;
-  moments.push(first ?? momentOf(state, null, undefined));
-  if (first) state = first.state;
+  const first = (sameStart ? earlier.moments[0] : undefined) ?? firstMoment(plan);
+  moments.push(first);
+  let { state } = first;
   let same = sameStart;
   let end = 0;
   plan.steps.forEach((step, i) => {

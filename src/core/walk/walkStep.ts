@@ -23,7 +23,7 @@ export function walkStep(
   const own = moduleOf(step);
   // A backup that was made before a long wait is not current after it.
   if (step.notBefore !== undefined && !step.disabled && state.backedUp.size > 0)
-    state = { ...state, backedUp: new Set() };
+    state = { ...state, backedUp: new Map() };
   const words = own.say(state, step, asked);
   const previous = before.at(-1);
   const start = step.together && previous ? previous.from : begin;

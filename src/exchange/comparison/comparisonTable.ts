@@ -1,6 +1,7 @@
+import { lengthWords } from "@/core/time/hoursWords";
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import type { Choice } from "@/core/compare/compare";
-import { lossShare } from "@/core/compare/measures";
+import { isUpToBox, lossShare } from "@/core/compare/measures";
 import Papa from "papaparse";
 
 /** What of a choice stands in a copied comparison. */
@@ -80,10 +81,12 @@ export function comparisonMarkdown(rows: readonly TableRow[], family: UnitFamily
       choice.detail ? `${choice.name}, ${choice.detail}` : choice.name,
       formatBytes(figures.usableBytes, family),
       figures.tolerance === 0 ? "none" : `any ${figures.tolerance}`,
-      `${Math.round(lossShare(figures, figures.tolerance + 1) * 100)} %`,
+      isUpToBox(figures, figures.tolerance + 1)
+        ? "up to the box"
+        : `${Math.round(lossShare(figures, figures.tolerance + 1) * 100)} %`,
       formatBytes(figures.idleBytes, family),
       figures.speed ? `${Math.round(figures.speed.read / 1e6)} / ${Math.round(figures.speed.write / 1e6)} MB/s` : "",
-      figures.rebuild ? `about ${Math.round(figures.rebuild.expected)} h` : "not possible",
+      figures.rebuild ? lengthWords(figures.rebuild.expected) : "not possible",
       figures.pricePerTB === null ? "" : figures.pricePerTB.toFixed(1),
       misfit,
     ];

@@ -1,3 +1,4 @@
+import { inSentence, withArticle } from "@/core/words/inSentence";
 import { drivesOf } from "@/core/box/find";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { formatBytes } from "@/core/bytes/formatBytes";
@@ -169,7 +170,7 @@ function assumptionsOf({ plan }: Walk, schedule: Schedule | null): string[] {
   const hands = schedule ? handsIdOf(schedule.calendar.hands) : null;
   return [
     "Hours are estimates from the usual rates of such drives: first what is likely, in brackets from when all goes well to when the box is busy.",
-    `The box behaves as a ${ruleSetOf(plan.box.rules).name.toLowerCase()}${plan.box.rules.overrides && Object.keys(plan.box.rules.overrides).length > 0 ? ", with rules of its own" : ""}. Compare with what it really offers before you begin.`,
+    `The box behaves as ${withArticle(inSentence(ruleSetOf(plan.box.rules).name))}${plan.box.rules.overrides && Object.keys(plan.box.rules.overrides).length > 0 ? ", with rules of its own" : ""}. Compare with what it really offers before you begin.`,
     ...(schedule
       ? [
           `Dates are by what is likely, in ${schedule.calendar.timeZone}; hands at the box: ${hands ? HANDS[hands].name : "your own hours"}; delivery in ${schedule.calendar.deliveryDays} days.`,

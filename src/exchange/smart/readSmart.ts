@@ -48,6 +48,7 @@ interface Printed {
     temperature?: number;
   };
   scsi_grown_defect_list?: number;
+  ata_smart_data?: { self_test?: { polling_minutes?: { extended?: number } } };
 }
 
 const REALLOCATED = 5;
@@ -63,14 +64,20 @@ const known = <T extends object>(thing: T): { [K in keyof T]: Exclude<T[K], unde
 /** Degrees Celsius that a drive can have; others are a slip of its firmware. */
 const isTemperature = (degrees: number | undefined) => degrees !== undefined && degrees >= -60 && degrees <= 200;
 
+/** Whole minutes that a self-test can take; drives that do not know print 0. */
+const isMinutes = (minutes: number | undefined) =>
+  minutes !== undefined && Number.isInteger(minutes) && minutes >= 1 && minutes <= 100_000;
+
 /** The counts that a drive prints of itself, whatever it calls them. */
 function countsOf(printed: Printed) {
   const raw = (id: number) => count(printed.ata_smart_attributes?.table?.find((row) => row.id === id)?.raw?.value);
   const nvme = printed.nvme_smart_health_information_log;
+  const extended = printed.ata_smart_data?.self_test?.polling_minutes?.extended;
   return {
     reallocatedSectors: raw(REALLOCATED) ?? count(printed.scsi_grown_defect_list) ?? count(nvme?.media_errors),
     pendingSectors: raw(PENDING),
     powerOnHours: count(printed.power_on_time?.hours ?? nvme?.power_on_hours),
+    selfTestMinutes: isMinutes(extended) ? extended : undefined,
   };
 }
 

@@ -3,15 +3,17 @@
 import Link from "next/link";
 import { useMemo } from "react";
 import { formatChange } from "@/core/bytes/formatBytes";
-import type { Plan, BoxRules, RuleSetId } from "@/core/document/plan";
+import type { Plan, BoxRules, RuleName, RuleSetId } from "@/core/document/plan";
+import { fewestDrives } from "@/core/layouts/problemsOfLayout";
 import { layouts } from "@/core/layouts/registry";
 import { QUESTIONS } from "@/core/ruleBook/registry";
-import type { AnyRuleEntry } from "@/core/ruleBook/ruleEntry";
+import type { AnyRuleEntry, RuleAnswer } from "@/core/ruleBook/ruleEntry";
 import { ruleConsequence } from "@/core/ruleBook/ruleConsequence";
 import { ruleEffect } from "@/core/ruleBook/ruleEffect";
 import { rulesOf, ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
-import { oneOrMany } from "@/core/words/counted";
+import { counted, oneOrMany } from "@/core/words/counted";
 import { Button } from "../kit/Button";
+import { Choice } from "../kit/Field";
 import { useUnit } from "../preferences/preferences";
 import { TypedAnswer } from "./TypedAnswer";
 import { usePlanSession } from "../shell/usePlanSession";
@@ -49,6 +51,7 @@ export function BoxRulesPage({ id }: { id: string }) {
       </p>
       <SetChoice plan={plan} onChoose={(set) => session.do({ kind: "change-box", rules: { set } })} />
       <LayoutsOffered plan={plan} onChoose={choose} />
+      <FewestDrives plan={plan} onChoose={choose} />
       {QUESTIONS.map(({ heading, questions }) => (
         <section key={heading} className="mt-9">
           <h2 className="font-serif text-xl">{heading}</h2>
@@ -129,6 +132,46 @@ function LayoutsOffered({ plan, onChoose }: { plan: Plan; onChoose: (overrides: 
   );
 }
 
+/** As far up as the fewest drives of a layout can be said. */
+const MOST_FEWEST = 8;
+
+/** From how many drives on the box makes each of its layouts. */
+function FewestDrives({ plan, onChoose }: { plan: Plan; onChoose: (overrides: Partial<BoxRules>) => void }) {
+  const rules = rulesOf(plan.box.rules);
+  const ofSet = ruleSetOf(plan.box.rules).rules;
+  const offered = layouts.filter(({ id, drivesFor }) => rules.layouts.includes(id) && !drivesFor);
+  return (
+    <fieldset className="mt-9">
+      <legend className="font-serif text-xl">How many drives does it want at least?</legend>
+      <p className="text-[0.93rem] text-soft">
+        Some boxes want more drives for a layout than its arithmetic does, for instance five for three copies.
+      </p>
+      <div className="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-3">
+        {offered.map((layout) => {
+          const fewest = fewestDrives(layout, rules);
+          const usual = fewestDrives(layout, ofSet);
+          const last = Math.max(MOST_FEWEST, fewest);
+          const counts = Array.from({ length: last - layout.minimumDrives + 1 }, (_, i) => layout.minimumDrives + i);
+          return (
+            <Choice
+              key={layout.id}
+              label={`${layout.shortName}${fewest === usual ? "" : ` (the set has ${usual})`}`}
+              value={String(fewest)}
+              onPick={(count) =>
+                onChoose({
+                  ...plan.box.rules.overrides,
+                  minimumDrives: { ...rules.minimumDrives, [layout.id]: Number(count) },
+                })
+              }
+              options={counts.map((count) => ({ value: String(count), label: counted(count, "drive") }))}
+            />
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}
+
 function Answer({
   plan,
   question,
@@ -144,8 +187,13 @@ function Answer({
   const differs = question.rule in overrides && value !== ofSet;
   const [unit] = useUnit();
   const consequence = ruleConsequence(plan, question.rule, unit);
-  const known = question.answers.some((answer) => answer.value === value);
-  const answers = known ? question.answers : [...question.answers, { value, label: answerWords(question, value) }];
+  const rules = rulesOf(plan.box.rules);
+  const isGiven = (answer: RuleAnswer) =>
+    answer.value === value &&
+    Object.entries(answer.also ?? {}).every(([rule, also]) => rules[rule as RuleName] === also);
+  const list: readonly RuleAnswer[] = question.answers;
+  const known = list.some(isGiven);
+  const answers = known ? list : [...list, { value, label: answerWords(question, value) }];
   const back = () => onChoose(Object.fromEntries(Object.entries(overrides).filter(([rule]) => rule !== question.rule)));
   return (
     <fieldset className={`mt-3 border-t border-line pt-3 ${differs ? "border-l-4 border-l-[var(--parity)] pl-3" : ""}`}>
@@ -154,22 +202,22 @@ function Answer({
         {question.about && <p className="text-[0.93rem] text-soft">{question.about}</p>}
         <div className="mt-1 flex flex-wrap gap-x-5 gap-y-1">
           {answers.map((answer) => (
-            <label key={String(answer.value)} className="flex cursor-pointer items-baseline gap-2 py-0.5">
+            <label key={answer.label} className="flex cursor-pointer items-baseline gap-2 py-0.5">
               <input
                 type="radio"
                 name={question.rule}
-                checked={answer.value === value}
-                onChange={() => onChoose({ ...overrides, [question.rule]: answer.value })}
+                checked={isGiven(answer)}
+                onChange={() => onChoose({ ...overrides, [question.rule]: answer.value, ...answer.also })}
                 className="accent-indigo"
               />
               <span>
                 {answer.label}{" "}
-                {answer.value !== value && <Effect plan={plan} change={{ [question.rule]: answer.value }} />}
+                {!isGiven(answer) && <Effect plan={plan} change={{ [question.rule]: answer.value, ...answer.also }} />}
               </span>
             </label>
           ))}
         </div>
-        {question.typed && typeof value === "number" && (
+        {question.typed && (typeof value === "number" || value === null) && (
           <TypedAnswer
             question={question.question}
             typed={question.typed}

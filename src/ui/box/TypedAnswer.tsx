@@ -8,16 +8,16 @@ interface Props {
   question: string;
   typed: Typed;
   /** The present answer, in the rule's own terms. */
-  value: number;
+  value: number | null;
   onChoose: (value: number) => void;
 }
 
 /** An answer that is none of those to choose from: a number in a unit. What cannot be is said, and stays as typed. */
 export function TypedAnswer({ question, typed, value, onChoose }: Props) {
-  const { unit, asValue, most } = typed;
-  const shown = String(Number((value / asValue).toPrecision(6)));
+  const { unit, asValue, least = 0, most, whole } = typed;
+  const shown = value === null ? "" : String(Number((value / asValue).toPrecision(6)));
   // What is being typed counts until the answer is another.
-  const [draft, setDraft] = useState<{ text: string; of: number } | null>(null);
+  const [draft, setDraft] = useState<{ text: string; of: number | null } | null>(null);
   const text = draft?.of === value ? draft.text : shown;
   const [wrong, setWrong] = useState(false);
   const problem = useId();
@@ -28,11 +28,11 @@ export function TypedAnswer({ question, typed, value, onChoose }: Props) {
       onSubmit={(event) => {
         event.preventDefault();
         const number = Number(text.replace(",", "."));
-        const fits = text.trim() !== "" && number >= 0 && number <= most;
+        const fits = text.trim() !== "" && number >= least && number <= most;
         setWrong(!fits);
         if (!fits) return;
         setDraft(null);
-        if (text !== shown) onChoose(number * asValue);
+        if (text !== shown) onChoose(whole ? Math.round(number * asValue) : number * asValue);
       }}
     >
       <label className="flex items-center gap-2">
@@ -53,7 +53,7 @@ export function TypedAnswer({ question, typed, value, onChoose }: Props) {
       </Button>
       {wrong && (
         <span id={problem} role="alert" className="text-geranium">
-          Type a number of {unit} from 0 to {most}.
+          Type a number of {unit} from {least} to {most}.
         </span>
       )}
     </form>

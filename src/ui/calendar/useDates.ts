@@ -10,6 +10,7 @@ import {
   type Demand,
   type StepTimes,
 } from "@/core/schedule/demand";
+import { fillingFindings, mergedFindings } from "@/core/schedule/backupsFilling";
 import type { Finding } from "@/core/findings/finding";
 import { today } from "../today";
 import type { Walk } from "@/core/walk/moment";
@@ -22,7 +23,7 @@ export interface Dates {
   schedule: Schedule | null;
   times: StepTimes[];
   demands: Demand[];
-  /** That room comes too late, by step. */
+  /** That room comes too late, or that a backup fills up before the end, by step. */
   late: ReadonlyMap<string, Finding[]>;
   /** The plan's first day, as YYYY-MM-DD. */
   start: string;
@@ -48,6 +49,10 @@ export function useDates(walked: Walk): Dates {
     const times = schedule ? timesByCalendar(schedule) : timesByHours(walked);
     const demands = walked.plan.dataSets ? demand(walked, times) : [];
     const start = calendar?.start ?? today();
-    return { schedule, times, demands, late: lateFindings(demands, start, calendar?.deliveryDays ?? 0), start };
+    const late = mergedFindings(
+      lateFindings(demands, start, calendar?.deliveryDays ?? 0),
+      fillingFindings(walked, times, start),
+    );
+    return { schedule, times, demands, late, start };
   }, [walked, calendar, scheduleOf]);
 }

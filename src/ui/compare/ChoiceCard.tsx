@@ -16,7 +16,9 @@ import {
   nextFailureName,
   nextFailureWords,
   priceWords,
+  rebuildReadsWords,
   rebuildWords,
+  smallWritesWords,
   speedWords,
   toleranceShort,
 } from "./figureWords";
@@ -104,7 +106,9 @@ export const ChoiceCard = memo(function ChoiceCard({
             : `${formatBytes(figures.idleBytes, unit)} (${Math.round(figures.idleShare * 100)} %)`}
         </Row>
         <Row name="Read / write">{speedWords(figures)}</Row>
+        <Row name="Small writes">{smallWritesWords(figures)}</Row>
         <Row name="Rebuild">{rebuildWords(figures)}</Row>
+        <Row name="A rebuild reads">{rebuildReadsWords(figures, unit)}</Row>
         <Row name="Price per TB">{priceWords(figures)}</Row>
         <Row name="Grows by">{growthWords(figures, unit)}</Row>
       </dl>

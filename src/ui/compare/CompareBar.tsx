@@ -1,5 +1,6 @@
 "use client";
 
+import { inSentence } from "@/core/words/inSentence";
 import { Copy } from "lucide-react";
 import { lazy } from "react";
 import { MEASURES, type MeasureId } from "@/core/compare/measures";
@@ -48,7 +49,7 @@ export function CompareBar({
         >
           {MEASURES.map((each) => (
             <option key={each.id} value={each.id}>
-              {each.name.toLowerCase()}
+              {inSentence(each.name)}
             </option>
           ))}
         </select>

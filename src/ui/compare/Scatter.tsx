@@ -1,5 +1,6 @@
 "use client";
 
+import { inSentence } from "@/core/words/inSentence";
 import { useCallback } from "react";
 import type { Choice } from "@/core/compare/compare";
 import { frontier } from "@/core/compare/domination";
@@ -91,7 +92,7 @@ export function Scatter({
         <AxisChoice label="Up" value={axes.y} onChange={(next) => onAxes({ ...axes, y: next })} />
       </div>
       <Chart
-        label={`Every choice by ${x.name.toLowerCase()} and ${y.name.toLowerCase()}; the figures stand in the pictures beside it`}
+        label={`Every choice by ${inSentence(x.name)} and ${inSentence(y.name)}; the figures stand in the pictures beside it`}
         height={264}
         build={build}
         onPoint={onPoint}

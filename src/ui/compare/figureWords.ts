@@ -1,7 +1,8 @@
+import { hoursWords, lengthWords } from "@/core/time/hoursWords";
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import type { Choice } from "@/core/compare/compare";
 import type { Figures } from "@/core/compare/figures";
-import { lossShare, type Measure } from "@/core/compare/measures";
+import { isUpToBox, lossShare, type Measure } from "@/core/compare/measures";
 import type { NearestChange } from "@/core/compare/nearestChange";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { counted, oneOrMany, plural } from "@/core/words/counted";
@@ -9,7 +10,6 @@ import { counted, oneOrMany, plural } from "@/core/words/counted";
 const percent = (share: number) =>
   share > 0 && share < 0.01 ? "under 1 %" : share < 1 && share > 0.99 ? "over 99 %" : `${Math.round(share * 100)} %`;
 const megabytes = (rate: number) => String(Math.round(rate / 1e6));
-const hours = (value: number) => (value < 9.95 ? value.toFixed(1) : String(Math.round(value)));
 
 /** "any 2 drives", "no drive". */
 export const toleranceShort = (tolerance: number) =>
@@ -19,8 +19,9 @@ export const toleranceShort = (tolerance: number) =>
 export function nextFailureWords(figures: Figures): string {
   const failed = figures.tolerance + 1;
   const counted = figures.survival.find((each) => each.failed === failed);
-  if (!counted) return "all drives gone";
+  if (!counted) return isUpToBox(figures, failed) ? "up to the box" : "all drives gone";
   const survived = 1 - lossShare(figures, failed);
+  if (survived === 0 && figures.independent) return "all but what is on them";
   return survived === 0 ? "never" : `in ${percent(survived)} of cases`;
 }
 
@@ -37,11 +38,21 @@ export function speedWords(figures: Figures): string {
   return `${megabytes(speed.read)} / ${megabytes(speed.write)} MB/s (${limit})`;
 }
 
+/** "as 1.5 drives": what many small writes at once come to. */
+export const smallWritesWords = ({ speed }: Figures): string =>
+  speed
+    ? `as ${oneOrMany(Number(speed.smallWrites.toFixed(speed.smallWrites < 10 ? 1 : 0)), "one drive", "drives")}`
+    : "not known";
+
 /** "25 h (16 to 40)". */
 export function rebuildWords(figures: Figures): string {
   const { rebuild } = figures;
-  return rebuild ? `${hours(rebuild.expected)} h (${hours(rebuild.low)} to ${hours(rebuild.high)})` : "not possible";
+  return rebuild ? hoursWords(rebuild) : "not possible";
 }
+
+/** What is read of the other drives for it. */
+export const rebuildReadsWords = ({ rebuildReads }: Figures, unit: UnitFamily): string =>
+  rebuildReads === null ? "–" : formatBytes(rebuildReads, unit);
 
 export const priceWords = (figures: Figures) =>
   figures.pricePerTB === null ? "no prices" : figures.pricePerTB.toFixed(figures.pricePerTB < 100 ? 1 : 0);
@@ -70,7 +81,7 @@ export function measureWords(measure: Measure, figures: Figures, unit: UnitFamil
     case "rate":
       return `${megabytes(value)} MB/s`;
     case "hours":
-      return `${hours(value)} h`;
+      return lengthWords(value);
     case "money per TB":
       return value.toFixed(1);
     case "drives":

@@ -26,14 +26,31 @@ const PLACES = [
   { value: "here", label: "in the same place as the box" },
 ];
 
+/** How much fits, where that is a question; or what is wrong with it. */
+function sizeFrom(text: string): Pick<Backup, "bytes"> | string {
+  const parsed = text === "" ? null : parseSize(text);
+  if (parsed && !parsed.ok) return `How much fits: ${parsed.message}`;
+  return parsed ? { bytes: parsed.size.bytes } : {};
+}
+
+/** Whether older states are kept, and what they take; or what is wrong with it. */
+function versionsFrom(data: FormData): Pick<Backup, "keepsVersions" | "versionsShare"> | string {
+  const keepsVersions = data.get("versions") !== null;
+  const share = Number(textOf(data, "share").replace(",", ".")) / 100;
+  if (!(share >= 0 && share <= 10)) return "What older states take: type a percentage from 0 to 1000.";
+  return { keepsVersions, ...(keepsVersions && share > 0 ? { versionsShare: share } : {}) };
+}
+
 /** The backup that was typed, or what is wrong with it. */
 function backupFrom(data: FormData, kind: Backup["kind"], id: string | undefined): NewBackup | string {
   const name = textOf(data, "name");
   if (name === "") return "Give it a name by which you will know it at the box.";
-  const size = textOf(data, "size") === "" ? null : parseSize(textOf(data, "size"));
-  if (size && !size.ok) return `How much fits: ${size.message}`;
+  const size = sizeFrom(textOf(data, "size"));
+  if (typeof size === "string") return size;
   const every = Number(textOf(data, "every"));
   if (!Number.isInteger(every) || every < 1 || every > 3660) return "How often: type whole days, from 1.";
+  const versions = versionsFrom(data);
+  if (typeof versions === "string") return versions;
   const verified = textOf(data, "verified");
   if (verified > today()) return "The day on which it was verified has not come yet.";
   const drive = kind === "usb-drive" ? textOf(data, "drive") : "";
@@ -42,9 +59,9 @@ function backupFrom(data: FormData, kind: Backup["kind"], id: string | undefined
     name: name.slice(0, 120),
     kind,
     place: textOf(data, "place") === "elsewhere" ? "elsewhere" : "here",
-    ...(size ? { bytes: size.size.bytes } : {}),
+    ...size,
     everyDays: every,
-    keepsVersions: data.get("versions") !== null,
+    ...versions,
     ...(verified === "" ? {} : { lastVerified: verified }),
     dataSets: data.getAll("sets").map(String),
     ...(drive === "" ? {} : { drive }),
@@ -114,6 +131,12 @@ export function BackupDialog({ backup, plan, act, onClose }: Props) {
       <Tick name="versions" defaultChecked={before.keepsVersions} className="self-end pb-1.5">
         keeps older states of files
       </Tick>
+      <TextField
+        label="Older states, if kept, add (in %)"
+        name="share"
+        inputMode="decimal"
+        defaultValue={before.share}
+      />
       <HeldSets backup={backup} sets={plan.dataSets ?? []} />
     </FormDialog>
   );
@@ -122,8 +145,10 @@ export function BackupDialog({ backup, plan, act, onClose }: Props) {
 /** What the fields show first: of the backup that is changed, or what is usual. */
 function fieldsOf(backup: Backup | null) {
   const { name, place, everyDays, keepsVersions, lastVerified = "", bytes, drive = "" } = backup ?? USUAL;
+  const { versionsShare = 0 } = backup ?? { versionsShare: USUAL_VERSIONS };
   return {
     name,
+    share: Math.round(versionsShare * 1000) / 10,
     place,
     everyDays,
     keepsVersions,
@@ -132,6 +157,9 @@ function fieldsOf(backup: Backup | null) {
     drive,
   };
 }
+
+/** A fifth on top is an estimate for files that are changed now and then; the owner's box tells better. */
+const USUAL_VERSIONS = 0.2;
 
 const USUAL: Omit<Backup, "id" | "kind" | "dataSets"> = {
   name: "",

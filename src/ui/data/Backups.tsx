@@ -5,6 +5,8 @@ import { formatBytes } from "@/core/bytes/formatBytes";
 import { bytesOn, CURRENT_DAYS, troubleOf } from "@/core/data/backup";
 import type { Command } from "@/core/document/command";
 import type { Backup, Plan } from "@/core/document/plan";
+import { fullWords } from "@/core/data/dataWords";
+import { backupDemands } from "@/core/schedule/backupsFilling";
 import { plainDayWords } from "@/core/time/dateWords";
 import { capital } from "@/core/words/capital";
 import { plural } from "@/core/words/counted";
@@ -64,6 +66,20 @@ const TROUBLES = {
 };
 const KINDS = { box: "another box", "usb-drive": "a USB drive", service: "a service" };
 
+/** Until when a backup holds what it backs up, as that grows. */
+function Until({ backup, plan }: { backup: Backup; plan: Plan }) {
+  const demand = backupDemands(plan).find((each) => each.backup === backup);
+  if (!demand || demand.fullAfter === 0) return null;
+  return demand.fullAfter === null ? (
+    <span className="text-soft">It has room for 50 years and more.</span>
+  ) : (
+    <span className="text-soft">
+      As it grows, it fits until{" "}
+      <span className="text-ink">{fullWords(demand.fullAfter, plan.calendar?.start ?? today())}</span>.
+    </span>
+  );
+}
+
 function BackupRow({ backup, plan, day, onEdit, act }: Props & { backup: Backup }) {
   const [unit] = useUnit();
   const sets = plan.dataSets ?? [];
@@ -88,7 +104,8 @@ function BackupRow({ backup, plan, day, onEdit, act }: Props & { backup: Backup 
       <p>
         {held.length === 0
           ? "It holds nothing yet."
-          : `Holds ${listOf(held.map((set) => set.name))}: ${formatBytes(bytesOn(backup, sets), unit)}${room}.`}
+          : `Holds ${listOf(held.map((set) => set.name))}: ${formatBytes(bytesOn(backup, sets), unit)}${room}${backup.keepsVersions && backup.versionsShare ? ", older states included" : ""}.`}{" "}
+        <Until backup={backup} plan={plan} />
       </p>
       <div className="flex flex-wrap items-center gap-2">
         <p className={trouble ? "text-ochre-text" : "text-soft"}>

@@ -21,7 +21,7 @@ interface Props {
  */
 export function CoveragePicture({ before, after, plan, end, planned, matters }: Props) {
   const tone = ({ kind }: Outcome) =>
-    kind === "lost" || kind === "partly" ? (matters ? "text-geranium" : "text-soft") : "";
+    kind === "lost" || kind === "partly" || kind === "failed-drives" ? (matters ? "text-geranium" : "text-soft") : "";
   return (
     <dl className="mt-1.5 grid grid-cols-1 gap-x-4 gap-y-2 sm:grid-cols-2">
       {THREATS.map((threat) => {
@@ -56,22 +56,29 @@ export function CoveragePicture({ before, after, plan, end, planned, matters }: 
   );
 }
 
+/** What is left of a block here; half of it where it is not said how much. */
+function keptShare(outcome: Outcome): number {
+  if (outcome.kind === "partly") return 1 - outcome.share;
+  return outcome.kind === "failed-drives" || outcome.kind === "since-update" ? 0.5 : 0;
+}
+
+const CROSSED: ReadonlySet<Outcome["kind"]> = new Set(["lost", "partly", "failed-drives"]);
+
 /**
  * A block of data: whole; lost here and drawn again from a copy beside it; crossed out. Told apart by shape as well as
  * by colour.
  */
 function OutcomeMark({ outcome, matters }: { outcome: Outcome; matters: boolean }) {
   const { kind } = outcome;
-  const lostShare =
-    kind === "partly" ? outcome.share : kind === "lost" || kind === "until-next-copy" || kind === "from-backup" ? 1 : 0;
+  const left = keptShare(outcome);
   return (
     <svg width={30} height={22} aria-hidden="true">
       {kind === "kept" && <rect x={1} y={2} width={18} height={18} fill="var(--data)" />}
       {kind !== "kept" && (
         <>
           <rect x={1.5} y={2.5} width={17} height={17} fill="none" stroke="var(--idle-edge)" strokeDasharray="2 2" />
-          {kind === "partly" && <rect x={1} y={2} width={18 * (1 - lostShare)} height={18} fill="var(--data)" />}
-          {(kind === "lost" || kind === "partly") && (
+          {left > 0 && <rect x={1} y={2} width={18 * left} height={18} fill="var(--data)" />}
+          {CROSSED.has(kind) && (
             <path d="M3 4 17 18M17 4 3 18" stroke={matters ? "var(--geranium)" : "var(--soft)"} strokeWidth={2} />
           )}
         </>

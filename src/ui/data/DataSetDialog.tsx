@@ -2,11 +2,15 @@
 
 import { useState } from "react";
 import { formatExactBytes } from "@/core/bytes/formatBytes";
+import type { UnitFamily } from "@/core/bytes/formatBytes";
+import { drivesWithData } from "@/core/data/stored";
+import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import { parseSize } from "@/core/bytes/parseSize";
 import type { Command } from "@/core/document/command";
 import type { Plan, DataSet, Growth, Worth } from "@/core/document/plan";
 import { Choice, TextField, type Option } from "../kit/Field";
 import { FormDialog } from "../kit/FormDialog";
+import { useUnit } from "../preferences/preferences";
 import { textOf } from "../kit/textOf";
 
 const WORTHS: { value: Worth; label: string }[] = [
@@ -45,14 +49,19 @@ function growthFrom(kind: GrowthKind, text: string): Growth | undefined | string
     : "type per cent a year, from 0 to 1000.";
 }
 
-/** The volumes of a plan, by the names that tell them apart. */
-const volumeOptions = (plan: Plan): Option[] =>
-  plan.pools.flatMap((pool) =>
+/** Begins the value of a drive among the places; ids have no colon. */
+const DRIVE = "drive:";
+
+/** The volumes of a plan and its drives with data outside pools, by the names that tell them apart. */
+const placeOptions = (plan: Plan, unit: UnitFamily): Option[] => [
+  ...plan.pools.flatMap((pool) =>
     pool.volumes.map((volume) => ({
       value: volume.id,
       label: plan.pools.length > 1 || pool.volumes.length > 1 ? `${volume.name} (${pool.name})` : volume.name,
     })),
-  );
+  ),
+  ...drivesWithData(plan).map((drive) => ({ value: `${DRIVE}${drive.id}`, label: nameOfDrive(drive, unit) })),
+];
 
 type NewDataSet = Extract<Command, { kind: "put-data-set" }>["dataSet"];
 
@@ -62,12 +71,13 @@ function dataSetFrom(data: FormData, kind: GrowthKind, id: string | undefined): 
   if (name === "") return "Give it a name.";
   const size = parseSize(textOf(data, "size"));
   if (!size.ok) return `Size: ${size.message}`;
+  const place = textOf(data, "place");
   const growth = growthFrom(kind, textOf(data, "growth"));
   if (typeof growth === "string") return `Growth: ${growth}`;
   return {
     ...(id === undefined ? {} : { id }),
     name: name.slice(0, 120),
-    volume: textOf(data, "volume"),
+    ...(place.startsWith(DRIVE) ? { drive: place.slice(DRIVE.length) } : { volume: place }),
     bytes: size.size.bytes,
     worth: textOf(data, "worth") as Worth,
     ...(growth ? { growth } : {}),
@@ -84,7 +94,9 @@ interface Props {
 /** A data set: what it is, where it lies, how it grows, and whether it could be had again. */
 export function DataSetDialog({ set, plan, act, onClose }: Props) {
   const [kind, setKind] = useState<GrowthKind>(kindOf(set?.growth));
-  const volumes = volumeOptions(plan);
+  const [unit] = useUnit();
+  const places = placeOptions(plan, unit);
+  const placed = set?.drive === undefined ? set?.volume : `${DRIVE}${set.drive}`;
   const save = (data: FormData): string | null => {
     const typed = dataSetFrom(data, kind, set?.id);
     return typeof typed === "string" ? typed : act({ kind: "put-data-set", dataSet: typed });
@@ -98,7 +110,7 @@ export function DataSetDialog({ set, plan, act, onClose }: Props) {
       {...(set ? { onRemove: () => act({ kind: "remove-data-set", dataSet: set.id }, true) } : {})}
     >
       <TextField label="Name" name="name" defaultValue={set?.name} maxLength={120} />
-      <Choice label="On which volume" name="volume" defaultValue={set?.volume ?? volumes[0]?.value} options={volumes} />
+      <Choice label="Where it is" name="place" defaultValue={placed ?? places[0]?.value} options={places} />
       <TextField
         label="Size today"
         name="size"

@@ -1,7 +1,8 @@
 "use client";
 
 import { Pencil, Plus } from "lucide-react";
-import { formatBytes } from "@/core/bytes/formatBytes";
+import { nameOfDrive } from "@/core/drives/nameOfDrive";
+import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import type { Coverage } from "@/core/data/coverage";
 import { growthWords, WORTH_WORDS } from "@/core/data/dataWords";
 import type { DataSet, Plan } from "@/core/document/plan";
@@ -47,6 +48,11 @@ export function DataSets({ plan, onEdit, ...coverages }: Props) {
   );
 }
 
+const driveName = (plan: Plan, id: string, unit: UnitFamily): string => {
+  const drive = plan.drives.find((each) => each.id === id);
+  return drive ? nameOfDrive(drive, unit) : "a drive that is gone";
+};
+
 function DataSetRow({ set, plan, end, before, after, onEdit }: Props & { set: DataSet }) {
   const [unit] = useUnit();
   const of = (coverages: readonly Coverage[]) => coverages.find((each) => each.dataSet === set.id);
@@ -56,6 +62,7 @@ function DataSetRow({ set, plan, end, before, after, onEdit }: Props & { set: Da
       <div className="flex items-start gap-2">
         <p className="min-w-0 flex-1">
           <strong className="font-semibold">{set.name}</strong> {formatBytes(set.bytes, unit)}, {growthWords(set, unit)}{" "}
+          {set.drive !== undefined && <span className="text-soft">on {driveName(plan, set.drive, unit)}; </span>}
           <span className={set.worth === "precious" ? "text-ochre-text" : "text-soft"}>{WORTH_WORDS[set.worth]}</span>
         </p>
         <IconButton label={`Edit ${set.name}`} onClick={() => onEdit(set)}>

@@ -5,6 +5,7 @@ import { useMemo, useState } from "react";
 import { coverage } from "@/core/data/coverage";
 import type { Command } from "@/core/document/command";
 import type { Backup, DataSet, Plan } from "@/core/document/plan";
+import { drivesWithData } from "@/core/data/stored";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { useDates } from "../calendar/useDates";
 import { useUnit } from "../preferences/preferences";
@@ -35,7 +36,7 @@ export function DataView({ plan, act, planHref }: Props) {
   return (
     <main className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6" tabIndex={-1}>
       <h1 className="font-serif text-2xl">Data and backups</h1>
-      {plan.pools.some((pool) => pool.volumes.length > 0) ? (
+      {plan.pools.some((pool) => pool.volumes.length > 0) || drivesWithData(plan).length > 0 ? (
         <DataSections plan={plan} act={act} onOpen={setOpen} />
       ) : (
         <NoVolumes plan={plan} act={act} planHref={planHref} />

@@ -3,9 +3,11 @@
 import { fileSystemCapacity } from "@/core/box/capacities";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import { fullWords } from "@/core/data/dataWords";
+import { dataSetsOn } from "@/core/data/stored";
+import { backupDemands } from "@/core/schedule/backupsFilling";
 import { fullAfter } from "@/core/data/fullAfter";
 import type { Command } from "@/core/document/command";
-import type { Plan } from "@/core/document/plan";
+import type { Plan, Volume } from "@/core/document/plan";
 import { DEFAULT_HEADROOM } from "@/core/ledger/volumes";
 import type { Demand } from "@/core/schedule/demand";
 import { counted } from "@/core/words/counted";
@@ -45,6 +47,12 @@ export function VolumeDemand({
           {brim !== null && !planned ? `; to the brim ${on(brim)}` : ""}.
         </span>
       </p>
+      {backupsOf(plan, volume).map(({ backup, fullAfter: days }) => (
+        <p key={backup.id} className={days !== null && days <= 0 ? "text-ochre-text" : "text-soft"}>
+          {backup.name} holds its backup{" "}
+          {days === null ? "for 50 years and more" : days <= 0 ? "no longer" : `until ${on(days)}`}.
+        </p>
+      ))}
       {rises.map((rise) => (
         <p
           key={rise.step}
@@ -85,4 +93,10 @@ export function VolumeDemand({
       </label>
     </div>
   );
+}
+
+/** The backups that hold something of a volume, and until when they do. */
+function backupsOf(plan: Plan, { id }: Volume) {
+  const sets = dataSetsOn(plan, id).map((set) => set.id);
+  return backupDemands(plan).filter(({ backup }) => backup.dataSets.some((set) => sets.includes(set)));
 }

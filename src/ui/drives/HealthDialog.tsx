@@ -1,5 +1,6 @@
 "use client";
 
+import { lengthWords } from "@/core/time/hoursWords";
 import { useState } from "react";
 import type { Command } from "@/core/document/command";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
@@ -22,12 +23,19 @@ const STATES = {
   failing: ["Failing", "text-geranium"],
 } as const;
 
-function healthWords({ reallocatedSectors, pendingSectors, powerOnHours, temperature }: Health): string {
+function healthWords({
+  reallocatedSectors,
+  pendingSectors,
+  powerOnHours,
+  temperature,
+  selfTestMinutes,
+}: Health): string {
   const words = [
     reallocatedSectors === undefined ? "" : `${reallocatedSectors} reallocated`,
     pendingSectors === undefined ? "" : `${pendingSectors} pending sectors`,
     powerOnHours === undefined ? "" : `${powerOnHours.toLocaleString("en")} h in use`,
     temperature === undefined ? "" : `${temperature} °C`,
+    selfTestMinutes === undefined ? "" : `self-test ${lengthWords(selfTestMinutes / 60)}`,
   ];
   return words.filter(Boolean).join(", ");
 }

@@ -9,6 +9,8 @@ interface Props {
   about?: string;
   /** Saves what was typed; says what is wrong with it, or nothing. */
   onSave: (data: FormData) => string | null;
+  /** Told of what is typed or chosen, as it is. */
+  onChange?: (data: FormData) => void;
   /** Where the thing can be taken away. */
   onRemove?: () => void;
   onClose: () => void;
@@ -19,7 +21,7 @@ interface Props {
  * A dialog with the fields of one thing: saved when they are right, otherwise it says what is wrong and keeps what was
  * typed.
  */
-export function FormDialog({ title, about, onSave, onRemove, onClose, children }: Props) {
+export function FormDialog({ title, about, onSave, onChange, onRemove, onClose, children }: Props) {
   const form = useId();
   const [trouble, setTrouble] = useState<string | null>(null);
   return (
@@ -52,6 +54,7 @@ export function FormDialog({ title, about, onSave, onRemove, onClose, children }
         id={form}
         noValidate
         className="grid gap-3 sm:grid-cols-2"
+        onChange={onChange && ((event) => onChange(new FormData(event.currentTarget)))}
         onSubmit={(event) => {
           event.preventDefault();
           const wrong = onSave(new FormData(event.currentTarget));

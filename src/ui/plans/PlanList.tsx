@@ -9,6 +9,7 @@ import { lazy, useEffect, useState } from "react";
 import { emptyPlan } from "@/core/document/emptyPlan";
 import type { Plan } from "@/core/document/plan";
 import { samples } from "@/core/document/samples/samples";
+import { storageTotal } from "@/core/prediction/storageTotal";
 import { predict } from "@/core/prediction/predict";
 import { counted } from "@/core/words/counted";
 import type { KeptPlan } from "@/store/database";
@@ -108,7 +109,7 @@ export function PlanList() {
 
 function PlanRow({ plan, onDelete }: { plan: KeptPlan; onDelete: () => void }) {
   const { document } = plan;
-  const usable = predict(document).pools.reduce((sum, pool) => sum + pool.usableBytes, 0);
+  const usable = storageTotal(document, predict(document).pools);
   const changed = new Date(plan.changedAt).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
   return (
     <li className="flex items-center gap-3 border-b border-line py-3">

@@ -5,9 +5,11 @@ import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import type { Tried } from "@/core/sequences/tried";
 import { stepLabel } from "@/core/steps/stepLabel";
-import { lengthWords } from "@/core/walk/planSummary";
+import { lengthWords } from "@/core/time/hoursWords";
 import { plural } from "@/core/words/counted";
 import { listOf } from "@/core/words/listOf";
+import type { Finding } from "@/core/findings/finding";
+import { TrialFindings } from "../workbench/time/TrialFindings";
 import { useUnit } from "../preferences/preferences";
 
 /** What has to be bought, like drives counted together, with what they cost. */
@@ -35,7 +37,7 @@ function takesWords({ hours, moments, offlineHours, swapWords }: Tried): string 
   const bare = (value: number) => lengthWords(value).replace("about ", "");
   const spread = moments.some((moment) => moment.walked?.step.notBefore !== undefined) ? ", spread over the years" : "";
   const away = [
-    ...(offlineHours >= 0.5 ? [`the pool is offline for ${lengthWords(offlineHours)}`] : []),
+    ...(offlineHours > 0 ? [`the pool is offline for ${lengthWords(offlineHours)}`] : []),
     ...(swapWords ? [swapWords] : []),
   ].join("; ");
   return `${lengthWords(hours.expected)} of work (${bare(hours.low)} to ${bare(hours.high)})${spread}${away ? `; ${away}` : ""}`;
@@ -50,9 +52,9 @@ export function SequenceFigures({ tried }: { tried: Tried }) {
       ? `stays at ${formatBytes(after.capacities.pool, unit)}`
       : `${formatBytes(before.capacities.pool, unit)} → ${formatBytes(after.capacities.pool, unit)}`;
   const exposed =
-    bareHours >= 0.5
+    bareHours > 0
       ? `no drive may fail for ${lengthWords(bareHours)} in all`
-      : "never without redundancy that there is otherwise";
+      : "your protection stays as it is throughout";
   return (
     <div className="space-y-3">
       <p className="font-serif text-lg leading-snug">{tried.does}</p>
@@ -65,7 +67,7 @@ export function SequenceFigures({ tried }: { tried: Tried }) {
             : listOf(erased.map((name, i) => (i === 0 ? name : name.replace(/^T/, "t"))))}
         </Fact>
         <Fact name="Takes">{takesWords(tried)}</Fact>
-        <Fact name="Exposed" tone={bareHours >= 0.5 ? "text-geranium" : ""}>
+        <Fact name="Exposed" tone={bareHours > 0 ? "text-geranium" : ""}>
           {exposed}
         </Fact>
       </dl>
@@ -78,8 +80,10 @@ export function SequenceFigures({ tried }: { tried: Tried }) {
   );
 }
 
+const messages = (findings: readonly Finding[]) => [...new Set(findings.map(({ message }) => message))];
+
 /** What stands against it, and what it makes of the steps that are planned for later. */
-function Objections({ tried: { blocks, breaks, warnings } }: { tried: Tried }) {
+function Objections({ tried: { blocks, breaks, warnings, notes } }: { tried: Tried }) {
   return (
     <>
       {blocks.length > 0 && (
@@ -95,13 +99,11 @@ function Objections({ tried: { blocks, breaks, warnings } }: { tried: Tried }) {
           out after this.
         </p>
       )}
-      {warnings
-        .filter(({ code }) => code.startsWith("backup-") || code === "ends-inside-a-band")
-        .map((finding) => (
-          <p key={finding.message} className="text-ochre-text">
-            {finding.message}
-          </p>
-        ))}
+      <TrialFindings
+        blocks={[]}
+        warnings={messages(warnings.filter(({ code }) => code !== "no-redundancy"))}
+        notes={messages(notes)}
+      />
     </>
   );
 }

@@ -1,8 +1,10 @@
 "use client";
 
+import { inSentence } from "@/core/words/inSentence";
 import { Fragment, useId, useState, type ReactNode } from "react";
 import { parseSize } from "@/core/bytes/parseSize";
-import type { LayoutId, RuleSetId } from "@/core/document/plan";
+import { groupOf } from "@/core/box/find";
+import type { LayoutId, Plan, RuleSetId } from "@/core/document/plan";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import { driveBytes } from "@/core/drives/typedDrive";
 import { layoutOf } from "@/core/layouts/registry";
@@ -19,6 +21,7 @@ const VARIANT_NAMES: Record<keyof Variants, string> = {
   backUp: "back up first",
   spareFirst: "put in a hot spare first",
   attached: "keep the old drive attached meanwhile",
+  together: "all at once, where enough drives may be missing",
   grow: "claim the space, grow the volume and its files",
   verify: "verify at the end",
 };
@@ -104,13 +107,28 @@ export function SequenceQuestions(props: Props) {
   );
 }
 
+/** Whether several drives of a group can be filled in one go, or leave at once where they hold nothing. */
+function rebuildsTogether(plan: Plan, id: string): boolean {
+  const group = groupOf(plan, id);
+  const layout = group && layoutOf(group.layout);
+  return layout?.rebuildsTogether === true || layout?.chunked === true;
+}
+
 /** Whether the box and its rules leave a choice about it. */
-const isOpen = (variant: keyof Variants, { rules }: SequenceSetting): boolean =>
+const isOpen = (variant: keyof Variants, wish: Wish, { plan, rules }: SequenceSetting): boolean =>
   (variant !== "attached" || rules.replacing === "old-attached") &&
+  (variant !== "together" || (wish.drives.length > 1 && rebuildsTogether(plan, wish.group))) &&
   (variant !== "spareFirst" || rules.hotSpares !== "none");
 
+/** A variant chosen or not; one that another rules out takes its place. */
+function withVariant(variants: Variants, id: keyof Variants, on: boolean): Variants {
+  const out = { attached: "together", together: "attached" } as const;
+  const other = on && (id === "attached" || id === "together") ? { [out[id]]: false } : {};
+  return { ...variants, ...other, [id]: on };
+}
+
 function SafetyQuestion({ sequence, wish, setting, change }: Asked) {
-  const variants = sequence.variants.filter((id) => isOpen(id, setting));
+  const variants = sequence.variants.filter((id) => isOpen(id, wish, setting));
   if (variants.length === 0) return null;
   return (
     <fieldset>
@@ -120,7 +138,7 @@ function SafetyQuestion({ sequence, wish, setting, change }: Asked) {
           <Tick
             key={id}
             checked={wish.variants[id]}
-            onTick={(on) => change({ variants: { ...wish.variants, [id]: on } })}
+            onTick={(on) => change({ variants: withVariant(wish.variants, id, on) })}
           >
             {VARIANT_NAMES[id]}
           </Tick>
@@ -257,7 +275,7 @@ function BoxQuestion({ wish, setting, onChange }: Omit<Props, "sequence">) {
           { value: "", label: "the same box" },
           ...ruleSets.map((set) => ({
             value: set.id,
-            label: `another: ${set.name.charAt(0).toLowerCase()}${set.name.slice(1)}`,
+            label: `another: ${inSentence(set.name)}`,
           })),
         ]}
         onPick={(set) => {

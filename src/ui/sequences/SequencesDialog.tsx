@@ -2,7 +2,8 @@
 
 import { useMemo, useState } from "react";
 import { sequences } from "@/core/sequences/registry";
-import { isWish, type Sequence, type Wish } from "@/core/sequences/sequence";
+import { soldFrom } from "@/core/sequences/parts";
+import { type FirstWish, isWish, type Sequence, type SequenceSetting, type Wish } from "@/core/sequences/sequence";
 import { settingAt, type Place, type Tried } from "@/core/sequences/tried";
 import { plural } from "@/core/words/counted";
 import { usualCalendar } from "../calendar/usualCalendar";
@@ -14,18 +15,27 @@ import { SequenceFigures } from "./SequenceFigures";
 import { SequenceQuestions } from "./SequenceQuestions";
 import { useTried } from "./useTried";
 
+/** A wish about certain drives begins with the smallest size that is sold and larger than each of them. */
+function beginWith(wish: Wish, { plan }: SequenceSetting): Wish {
+  const sizes = plan.drives.filter((drive) => wish.drives.includes(drive.id)).map((drive) => drive.bytes);
+  return { ...wish, bytes: soldFrom(Math.max(...sizes) + 1) };
+}
+
 /**
  * Ready-made sequences of steps: what owners say they want, worked out for this box, to be put in at the chosen moment.
  */
-export function SequencesDialog({ onClose }: { onClose: () => void }) {
+export function SequencesDialog({ first, onClose }: { first?: FirstWish | undefined; onClose: () => void }) {
   const { walk: walked, at, insertSequence } = useWorkbench();
   const place = useMemo<Place>(() => ({ document: walked.plan, walked, at, today: today() }), [walked, at]);
   const setting = useMemo(() => settingAt(place), [place]);
   const begun = useMemo(() => sequences.map((sequence) => ({ sequence, begun: sequence.begin(setting) })), [setting]);
   const suiting = begun.filter((each): each is { sequence: Sequence; begun: Wish } => isWish(each.begun));
   const others = begun.flatMap(({ sequence, begun: not }) => (isWish(not) ? [] : [{ sequence, why: not.cannot }]));
-  const [chosen, setChosen] = useState(suiting[0]?.sequence.id ?? null);
-  const [wishes, setWishes] = useState<Record<string, Wish>>({});
+  const [chosen, setChosen] = useState(first?.sequence ?? suiting[0]?.sequence.id ?? null);
+  const [wishes, setWishes] = useState<Record<string, Wish>>(() => {
+    const own = suiting.find(({ sequence }) => sequence.id === first?.sequence);
+    return own && first ? { [first.sequence]: beginWith({ ...own.begun, ...first.wish }, setting) } : {};
+  });
   const current = suiting.find((each) => each.sequence.id === chosen);
   const wish = current ? (wishes[current.sequence.id] ?? current.begun) : null;
   const [calendar] = useState(usualCalendar);

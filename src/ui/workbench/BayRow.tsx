@@ -11,7 +11,7 @@ import { useWorkbench } from "./useWorkbench";
 /** The bays under the terraces, each with its number and its drive. */
 export function BayRow({ columns, width }: { columns: readonly Column[]; width: number }) {
   return (
-    <ol className="relative h-[4.6rem]" style={{ width }} aria-label="Bays">
+    <ol className="relative h-[4.6rem] shrink-0" style={{ width }} aria-label="Bays">
       {columns.map((column) => (
         <Bay key={column.bay} column={column} />
       ))}

@@ -56,8 +56,8 @@ export function BoxPicture() {
   const band = lit && group?.bands[lit.index];
   return (
     <>
-      <div className="flex min-h-0 flex-1 flex-col overflow-x-auto overflow-y-hidden">
-        <div ref={ref} className="relative min-h-52 flex-1">
+      <div className="flex min-h-0 flex-1 flex-col overflow-auto">
+        <div ref={ref} className="relative min-h-36 flex-1">
           <div className="absolute inset-0">
             {geometry && (
               <Terraces

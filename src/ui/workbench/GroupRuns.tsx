@@ -13,7 +13,7 @@ const GroupMenuItems = lazy(() => import("./GroupMenuItems").then((module) => ({
 /** Brackets under the columns of each group, with its name, its layout, and its menu. */
 export function GroupRuns({ geometry }: { geometry: TerraceGeometry }) {
   return (
-    <div className="relative h-9" style={{ width: geometry.width }}>
+    <div className="relative h-9 shrink-0" style={{ width: geometry.width }}>
       {geometry.runs.map((run) => (
         <RunBracket key={`${run.group}-${run.from}`} run={run} geometry={geometry} />
       ))}

@@ -6,6 +6,8 @@ import { layoutChoices, type LayoutChoice } from "@/core/prediction/layoutChoice
 import { splitChoices, type SplitChoice } from "@/core/prediction/splitChoices";
 import type { Hours } from "@/core/time/hours";
 import { hoursWords } from "@/core/time/hoursWords";
+import { checkChosen } from "@/core/drives/checks/chosen";
+import { ChosenFindings } from "./ChosenFindings";
 import { MenuChoice, MenuChoices, MenuHeading, MenuItem } from "../kit/Menu";
 import { useUnit } from "../preferences/preferences";
 import type { Drive, LayoutId, BoxRules } from "@/core/document/plan";
@@ -36,8 +38,14 @@ export function LayoutOptions({ drives, rules, joining, present, onChoose, onSpl
   const choices = layoutChoices(drives, rules, joining);
   const offered = choices.filter((choice) => choice.offered);
   const others = choices.filter((choice) => !choice.offered);
+  const found = present ? [] : checkChosen(drives, [], rules, unit);
   return (
     <MenuChoices value={present?.layout ?? ""} onValueChange={(value) => onChoose(value as LayoutId)}>
+      {found.length > 0 && (
+        <div role="group" aria-label="About these drives" className="px-2 py-1">
+          <ChosenFindings findings={found} />
+        </div>
+      )}
       <MenuHeading>Offered by your box</MenuHeading>
       {offered.map((choice) => (
         <Option key={choice.layout.id} choice={choice} present={present} />

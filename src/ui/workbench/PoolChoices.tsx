@@ -3,10 +3,15 @@
 import { checkContents } from "@/core/drives/checks/contents";
 import { checkHealth } from "@/core/drives/checks/health";
 import { checkJoining } from "@/core/drives/checks/joining";
+import type { Group } from "@/core/document/plan";
+import { rulesForJoining } from "@/core/layouts/joins";
+import { layoutOf } from "@/core/layouts/registry";
+import { checkChosen } from "@/core/drives/checks/chosen";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { counted } from "@/core/words/counted";
 import { useUnit } from "../preferences/preferences";
 import { MenuHeading, MenuItem, SubMenu } from "../kit/Menu";
+import { ChosenFindings } from "./ChosenFindings";
 import { useWorkbench } from "./useWorkbench";
 
 /** Where drives can be added: to the drives of a group, or to a pool as a further group. */
@@ -16,14 +21,15 @@ export function PoolChoices({ drives, onDone }: { drives: string[]; onDone: (ref
   const rules = rulesOf(plan.box.rules);
   const chosen = plan.drives.filter((drive) => drives.includes(drive.id));
   // What speaks against these drives is said where they are about to be used.
-  const warningsOn = (group: readonly string[]) => {
-    const members = plan.drives.filter((drive) => group.includes(drive.id));
-    return chosen.flatMap((drive) => [
-      ...checkHealth(drive, unit),
-      ...checkContents(drive, rules, unit),
-      ...checkJoining(drive, members, rules, unit),
-    ]);
+  const warningsOn = (group: Group) => {
+    const members = plan.drives.filter((drive) => group.drives.includes(drive.id));
+    const wants = rulesForJoining(layoutOf(group.layout), rules);
+    return [
+      ...checkChosen(chosen, members, rules, unit),
+      ...chosen.flatMap((drive) => checkJoining(drive, members, wants, unit)),
+    ];
   };
+  const beside = chosen.flatMap((drive) => [...checkHealth(drive, unit), ...checkContents(drive, rules, unit)]);
   return (
     <>
       <MenuHeading>To the drives of a group</MenuHeading>
@@ -35,16 +41,16 @@ export function PoolChoices({ drives, onDone }: { drives: string[]; onDone: (ref
             onSelect={() => onDone(act({ kind: "add-to-group", group: group.id, drives }))}
           >
             {pool.name}, {counted(group.drives.length, "drive")}
-            {warningsOn(group.drives).map((finding) => (
-              <span key={finding.message} className="block text-[0.87rem]">
-                {finding.severity === "block" ? "Must not: " : "Careful: "}
-                {finding.message}
-              </span>
-            ))}
+            <ChosenFindings findings={warningsOn(group)} />
           </MenuItem>
         )),
       )}
       <MenuHeading>As a hot spare, a cache or a log (no capacity)</MenuHeading>
+      {beside.length > 0 && (
+        <div role="group" aria-label="About these drives" className="px-2 pb-1">
+          <ChosenFindings findings={beside} />
+        </div>
+      )}
       {plan.pools.map((pool) => (
         <SubMenu key={pool.id} label={pool.name}>
           {(rules.hotSpares === "per-group" ? pool.groups : []).map((group, i) => (

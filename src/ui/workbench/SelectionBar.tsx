@@ -3,8 +3,10 @@
 import { ChevronDown } from "lucide-react";
 import { lazy } from "react";
 import { bayOf } from "@/core/drives/drive";
+import { groupOfDrive } from "@/core/box/members";
+import type { Drive, Plan } from "@/core/document/plan";
 import { rulesOf } from "@/core/rules/ruleSets";
-import { counted, oneOrMany } from "@/core/words/counted";
+import { counted, oneOrMany, plural } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { MenuButton } from "../kit/MenuButton";
 import { Size } from "../kit/Size";
@@ -13,9 +15,16 @@ import { useWorkbench } from "./useWorkbench";
 const LayoutOptions = lazy(() => import("./LayoutOptions").then((module) => ({ default: module.LayoutOptions })));
 const PoolChoices = lazy(() => import("./PoolChoices").then((module) => ({ default: module.PoolChoices })));
 
+/** The group that all of some drives are members of, with its pool; null where they are not of one. */
+function membersOfOneGroup(plan: Plan, drives: readonly Drive[]) {
+  const owner = groupOfDrive(plan, drives[0]?.id ?? "");
+  if (!owner || !drives.every((drive) => owner.group.drives.includes(drive.id))) return null;
+  return { group: owner.group.id, pool: owner.pool.id };
+}
+
 /** What can be done with the drives that are selected; without any, how to begin. */
 export function SelectionBar() {
-  const { plan, selected, clearSelected, failed, clearFailed, act, planning, at } = useWorkbench();
+  const { plan, selected, clearSelected, failed, clearFailed, act, planning, at, askSequence } = useWorkbench();
   const drives = plan.drives.filter((drive) => selected.has(drive.id));
   if (drives.length === 0) {
     return (
@@ -46,6 +55,7 @@ export function SelectionBar() {
     );
   }
   const ids = drives.map((drive) => drive.id);
+  const members = membersOfOneGroup(plan, drives);
   const rules = rulesOf(plan.box.rules);
   const done = (refused: string | null) => {
     if (!refused) clearSelected();
@@ -86,6 +96,19 @@ export function SelectionBar() {
       {drives.some((drive) => bayOf(drive) === null) && (
         <Button small onClick={() => done(act({ kind: "seat-drives", drives: ids }))}>
           Put in free bays
+        </Button>
+      )}
+      {members && (
+        <Button
+          small
+          onClick={() =>
+            askSequence({
+              sequence: "one-by-one",
+              wish: { ...members, drives: ids },
+            })
+          }
+        >
+          Replace {plural(drives.length, "it", "these")}…
         </Button>
       )}
       <Button small onClick={() => done(act({ kind: "remove-drives", drives: ids }, true))}>

@@ -2,18 +2,14 @@
 
 import dynamic from "next/dynamic";
 import { memo, useMemo, useState } from "react";
-import type { UnitFamily } from "@/core/bytes/formatBytes";
-import type { Plan } from "@/core/document/plan";
 import { predict } from "@/core/prediction/predict";
 import type { Act } from "@/core/steps/propose";
 import type { Walk } from "@/core/walk/moment";
 import { poolsAt } from "@/core/walk/poolsAt";
-import { walkPlan } from "@/core/walk/walkPlan";
 import { useDates, type Dates } from "../calendar/useDates";
 import { useUnit } from "../preferences/preferences";
 import type { OpenedPlan } from "../shell/OpenPlan";
 import { PlanFrame } from "../shell/PlanFrame";
-import { today } from "../today";
 import { BoxPicture } from "./BoxPicture";
 import { BoxSettings } from "./box/BoxSettings";
 import { DragArea } from "./DragArea";
@@ -26,6 +22,7 @@ import { NoStepsYet } from "./time/NoStepsYet";
 import { useActs } from "./useActs";
 import { useDriveSet } from "./useDriveSet";
 import { useFollowing } from "./useFollowing";
+import { useWalk } from "./useWalk";
 import { MomentContext } from "./useMoment";
 import { WorkbenchContext, type WorkbenchView } from "./useWorkbench";
 import { WorkbenchDialogs, type OpenDialog } from "./WorkbenchDialogs";
@@ -33,18 +30,11 @@ import { WorkbenchDialogs, type OpenDialog } from "./WorkbenchDialogs";
 const TimeStrip = dynamic(() => import("./time/TimeStrip").then((module) => module.TimeStrip), { ssr: false });
 const PendingAct = dynamic(() => import("./time/PendingAct").then((module) => module.PendingAct));
 
-/** Walks a plan, taking over from the last walk what has not changed. */
-function makeWalker(): (plan: Plan, unit: UnitFamily) => Walk {
-  let last: Walk | undefined;
-  return (plan, unit) => (last = walkPlan(plan, unit, last, today()));
-}
-
 /** The workbench, with the moment that is chosen: the strip shows it at once, and the rest follows. */
 export function Workbench({ opened }: { opened: OpenedPlan }) {
   const { plan } = opened.state.history;
   const [unit] = useUnit();
-  const [walker] = useState(makeWalker);
-  const walked = useMemo(() => walker(plan, unit), [walker, plan, unit]);
+  const walked = useWalk(plan, unit);
   const dates = useDates(walked);
   const [chosen, choose] = useState<string | null>(null);
   const at = Math.max(
@@ -99,7 +89,7 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
   const failures = useDriveSet(plan.drives);
   const [lit, light] = useState<BandRef | null>(null);
   const [dialog, setDialog] = useState<OpenDialog>(null);
-  const { act, insert, insertSequence } = useActs({
+  const { act, insert, propose, insertSequence } = useActs({
     session,
     walked,
     at,
@@ -121,6 +111,7 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
       setPlanning,
       act,
       insert,
+      propose,
       insertSequence,
       selected: selection.ids,
       toggleSelected: selection.toggle,
@@ -131,6 +122,7 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
       lit,
       light,
       edit: (drive) => setDialog({ kind: "drive", drive }),
+      askSequence: (first) => setDialog({ kind: "sequences", first }),
       askNextDrive: (place) => setDialog({ kind: "next-drive", at: place }),
     }),
     [
@@ -143,6 +135,7 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
       planning,
       act,
       insert,
+      propose,
       insertSequence,
       selection.ids,
       selection.toggle,

@@ -3,6 +3,7 @@
 import dynamic from "next/dynamic";
 import { useMemo } from "react";
 import type { Placement } from "@/core/nextDrive/placements";
+import type { FirstWish } from "@/core/sequences/sequence";
 import { useWorkbench } from "./useWorkbench";
 
 // Dialogs are loaded when they are first opened.
@@ -12,12 +13,18 @@ const HealthDialog = dynamic(() => import("../drives/HealthDialog").then((module
 const NextDriveDialog = dynamic(() => import("../nextDrive/NextDriveDialog").then((module) => module.NextDriveDialog));
 const InventoryDialog = dynamic(() => import("../drives/InventoryDialog").then((module) => module.InventoryDialog));
 
+const SequencesDialog = dynamic(() => import("../sequences/SequencesDialog").then((module) => module.SequencesDialog));
+
 /** How drives, or what is known of them, come in. */
 export type WayIn = "inventory" | "health" | "list";
 
 /** What is open over the workbench. */
 export type OpenDialog =
-  { kind: WayIn } | { kind: "drive"; drive: string } | { kind: "next-drive"; at: Placement } | null;
+  | { kind: WayIn }
+  | { kind: "drive"; drive: string }
+  | { kind: "next-drive"; at: Placement }
+  | { kind: "sequences"; first: FirstWish }
+  | null;
 
 export function WorkbenchDialogs({ open, onClose }: { open: OpenDialog; onClose: () => void }) {
   const { plan, act } = useWorkbench();
@@ -40,6 +47,8 @@ export function WorkbenchDialogs({ open, onClose }: { open: OpenDialog; onClose:
       return <HealthDialog drives={plan.drives} onClose={onClose} onTake={act} />;
     case "list":
       return <DriveListDialog onClose={onClose} onTake={(drives) => act({ kind: "add-drives", drives })} />;
+    case "sequences":
+      return <SequencesDialog first={open.first} onClose={onClose} />;
     case "next-drive":
       return <NextDriveDialog plan={plan} at={open.at} act={act} onClose={onClose} />;
     case "drive": {

@@ -1,5 +1,6 @@
 import type { Bytes } from "@/core/bytes/bytes";
 import type { Plan } from "@/core/document/plan";
+import { storageTotal } from "@/core/prediction/storageTotal";
 import { predict } from "@/core/prediction/predict";
 import type { Walk } from "@/core/walk/moment";
 import { planBefore, type History } from "@/store/history";
@@ -12,7 +13,7 @@ export interface LastChange {
   since: string | null;
 }
 
-const usableOf = (plan: Plan): Bytes => predict(plan).pools.reduce((sum, pool) => sum + pool.usableBytes, 0);
+const usableOf = (plan: Plan): Bytes => storageTotal(plan, predict(plan).pools);
 
 /**
  * At a later moment, how much more there is than now; now, how much more than before the last change; null where

@@ -1,6 +1,7 @@
 import { choir } from "@/core/document/samples/choir";
 import type { Command } from "@/core/document/command";
-import type { Plan } from "@/core/document/plan";
+import type { Plan, StepBody } from "@/core/document/plan";
+import type { Act } from "@/core/steps/propose";
 import { joiners, plannedAs } from "./plannedAs";
 
 /** The choir's box: a mirror of two in bays 1 and 2, one more drive of 4 TB on the shelf. */
@@ -10,25 +11,23 @@ const reason = (command: Command, plan: Plan = choir) => {
   return planned.kind === "no-step" ? planned.reason : planned.kind;
 };
 
+const act = (what: Act) => ({ kind: "act", act: what });
+const steps = (...bodies: StepBody[]) => ({ kind: "steps", steps: bodies });
+
 describe("what a hand on the box means at a moment of the plan", () => {
   test("a drive from the shelf on one in a bay takes its place; in a free bay it joins", () => {
-    expect(as({ kind: "move-drive", drive: "d3", to: { bay: 2 } })).toEqual({
-      kind: "act",
-      act: { kind: "replace", drive: "d2", by: "d3" },
-    });
-    expect(as({ kind: "move-drive", drive: "d3", to: { bay: 3 } })).toEqual({
-      kind: "act",
-      act: { kind: "join", group: "g1", drives: ["d3"] },
-    });
+    expect(as({ kind: "move-drive", drive: "d3", to: { bay: 2 } })).toEqual(
+      act({ kind: "replace", drive: "d2", by: "d3" }),
+    );
+    expect(as({ kind: "move-drive", drive: "d3", to: { bay: 3 } })).toEqual(
+      act({ kind: "join", group: "g1", drives: ["d3"] }),
+    );
     const empty = { ...choir, pools: [] };
     expect(reason({ kind: "move-drive", drive: "d3", to: { bay: 3 } }, empty)).toMatch(/places of drives/);
     expect(reason({ kind: "move-drive", drive: "d1", to: { bay: 2 } })).toMatch(/places of drives/);
   });
   test("a member on the shelf is pulled; a free drive put away is no step", () => {
-    expect(as({ kind: "move-drive", drive: "d1", to: { shelf: true } })).toEqual({
-      kind: "act",
-      act: { kind: "pull", drive: "d1" },
-    });
+    expect(as({ kind: "move-drive", drive: "d1", to: { shelf: true } })).toEqual(act({ kind: "pull", drive: "d1" }));
     expect(reason({ kind: "move-drive", drive: "d3", to: { shelf: true } })).toMatch(/no step/);
   });
   test("drives given to a group, or seated, join; without a pool there is nothing to join", () => {
@@ -39,15 +38,11 @@ describe("what a hand on the box means at a moment of the plan", () => {
   });
   test("one member that leaves is pulled, what stands beside the pool stands by no more", () => {
     expect(as({ kind: "leave-group", drives: ["d2"] })).toEqual({ kind: "act", act: { kind: "pull", drive: "d2" } });
-    expect(as({ kind: "leave-group", drives: ["d3"] })).toEqual({
-      kind: "steps",
-      steps: [{ kind: "remove-spare", drive: "d3" }],
-    });
+    expect(as({ kind: "leave-group", drives: ["d3"] })).toEqual(steps({ kind: "remove-spare", drive: "d3" }));
     expect(as({ kind: "leave-group", drives: [] }).kind).toBe("as-it-is");
-    expect(as({ kind: "set-spare", pool: "p1", drives: ["d3"] })).toEqual({
-      kind: "steps",
-      steps: [{ kind: "set-spare", pool: "p1", drive: "d3" }],
-    });
+    expect(as({ kind: "set-spare", pool: "p1", drives: ["d3"] })).toEqual(
+      steps({ kind: "set-spare", pool: "p1", drive: "d3" }),
+    );
   });
   test("a group made gets ids that neither the box nor another step has", () => {
     const made = (pool: string | null, plan = choir) =>
@@ -62,10 +57,9 @@ describe("what a hand on the box means at a moment of the plan", () => {
     });
   });
   test("another layout is a level with as many drives as it takes: good ones, large enough, smallest first", () => {
-    expect(as({ kind: "change-layout", group: "g1", layout: "raid5" })).toEqual({
-      kind: "act",
-      act: { kind: "level", group: "g1", layout: "raid5", drives: ["d3"] },
-    });
+    expect(as({ kind: "change-layout", group: "g1", layout: "raid5" })).toEqual(
+      act({ kind: "level", group: "g1", layout: "raid5", drives: ["d3"] }),
+    );
     expect(as({ kind: "change-layout", group: "g9", layout: "raid5" }).kind).toBe("as-it-is");
     const more = (bytes: number, state: "good" | "watch" = "good") => ({
       ...choir.drives[2]!,

@@ -25,8 +25,12 @@ interface Setting {
   ask: (pending: { act: Act; at: number }) => void;
 }
 
+/** Whether steps that mend something go in at the chosen moment, and not before or after another. */
+const isPlacedAt = (command: Extract<Command, { kind: "insert-steps" }>, place: ReturnType<typeof placeAt>): boolean =>
+  command.before === place.before && command.after === place.after;
+
 /** What the hands do on the workbench: at once on the box as it is, or as steps at the chosen moment. */
-export function useActs(setting: Setting): Pick<WorkbenchView, "act" | "insert" | "insertSequence"> {
+export function useActs(setting: Setting): Pick<WorkbenchView, "act" | "insert" | "propose" | "insertSequence"> {
   const { session, walked, at, plan, planning, selected, choose, ask } = setting;
   const goToLast = useCallback(
     (count: number) => choose(session.getState().history.plan.steps[at + count - 1]?.id ?? null),
@@ -38,6 +42,17 @@ export function useActs(setting: Setting): Pick<WorkbenchView, "act" | "insert" 
     },
     [session, at, walked, goToLast],
   );
+  // What is to be known of steps is said before they are planned; those of which nothing is are planned at once.
+  const propose = useCallback(
+    (steps: StepBody[], title?: string) => {
+      void import("./time/stepsToAsk").then(({ stepsToAsk }) => {
+        const act = stepsToAsk(walked, at, plan, steps, title);
+        if (act) ask({ act, at });
+        else insert(steps);
+      });
+    },
+    [walked, at, plan, insert, ask],
+  );
   const insertSequence = useCallback(
     (command: Extract<Command, { kind: "insert-sequence" }>) => {
       if (!session.do(command, true)) goToLast(command.steps.length);
@@ -46,15 +61,19 @@ export function useActs(setting: Setting): Pick<WorkbenchView, "act" | "insert" 
   );
   const act = useCallback(
     (command: Command, offersUndo = false): string | null => {
+      if (command.kind === "insert-steps" && isPlacedAt(command, placeAt(walked, at))) {
+        propose(command.steps);
+        return null;
+      }
       if (!planning) return session.do(command, offersUndo);
       const planned = plannedAs(command, { ...plan, steps: walked.plan.steps }, selected);
       if (planned.kind === "as-it-is") return session.do(command, offersUndo);
       if (planned.kind === "no-step") session.say(planned.reason);
       else if (planned.kind === "act") ask({ act: planned.act, at });
-      else insert(planned.steps);
+      else propose(planned.steps);
       return planned.kind === "no-step" ? planned.reason : null;
     },
-    [session, planning, plan, walked.plan.steps, selected, insert, ask, at],
+    [session, planning, plan, walked, selected, propose, ask, at],
   );
-  return { act, insert, insertSequence };
+  return { act, insert, propose, insertSequence };
 }

@@ -6,6 +6,7 @@ import type { Plan, StepBody } from "@/core/document/plan";
 import type { Placement } from "@/core/nextDrive/placements";
 import type { Prediction } from "@/core/prediction/predict";
 import type { Dates } from "../calendar/useDates";
+import type { FirstWish } from "@/core/sequences/sequence";
 import type { BandRef } from "./terraces/geometry";
 import type { Walk } from "@/core/walk/moment";
 
@@ -25,6 +26,8 @@ export interface WorkbenchView {
   setPlanning: (planning: boolean) => void;
   /** Puts steps in at the chosen moment, and goes to the last of them. */
   insert: (steps: StepBody[]) => void;
+  /** The same, once what is to be known of them has been said. */
+  propose: (steps: StepBody[], title?: string) => void;
   /** The same with a ready-made sequence and what is to be bought for it. */
   insertSequence: (command: Extract<Command, { kind: "insert-sequence" }>) => void;
   /** Does a command; where `offersUndo`, a notice says what was done. */
@@ -40,6 +43,8 @@ export interface WorkbenchView {
   light: (band: BandRef | null) => void;
   /** Opens the dialog to edit a drive. */
   edit: (drive: string) => void;
+  /** Opens the ready-made sequences at one of them, with what is wished of it. */
+  askSequence: (first: FirstWish) => void;
   /** Asks what another drive in a place would bring. */
   askNextDrive: (at: Placement) => void;
 }

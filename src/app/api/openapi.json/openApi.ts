@@ -70,6 +70,7 @@ const pool = object({
       bytes,
       structures: bytes,
       notGrown: bytes,
+      reserved: bytes,
       rootReserve: bytes,
       headroom: bytes,
       used: bytes,
@@ -187,7 +188,7 @@ export const openApi = {
       ),
       Outcome: object(
         {
-          kind: { enum: ["kept", "from-backup", "until-next-copy", "partly", "lost"] },
+          kind: { enum: ["kept", "from-backup", "until-next-copy", "partly", "since-update", "failed-drives", "lost"] },
           backup: { type: "string" },
           days: { type: "integer", description: "how old what comes back may be" },
           share: { type: "number", description: "of the choices of drives, for how many it is lost here" },
@@ -203,6 +204,7 @@ export const openApi = {
       }),
       Prediction: object(
         {
+          findings: { ...list(named("Finding")), description: "what is to be said of the box itself" },
           pools: list(named("Pool")),
           moments: list(named("Moment")),
           orders: list(
@@ -213,6 +215,10 @@ export const openApi = {
             }),
           ),
           coverage: object({ now: list(named("Coverage")), after: list(named("Coverage")) }),
+          backups: {
+            ...list(object({ backup: { type: "string" }, fullOn: { type: ["string", "null"], format: "date" } })),
+            description: "when a backup no longer holds what it backs up; null if not within 50 years",
+          },
           demand: list(
             object({
               volume: { type: "string" },
@@ -221,7 +227,7 @@ export const openApi = {
             }),
           ),
         },
-        ["orders", "coverage", "demand"],
+        ["orders", "coverage", "backups", "demand"],
       ),
     },
   },

@@ -7,7 +7,7 @@ export async function POST(request: Request): Promise<Response> {
   const text = await readBody(request);
   if (text === null)
     return Response.json({ message: "The body is larger than 1 MiB. Send one plan document." }, { status: 413 });
-  const result = openPlan(text);
+  const result = openPlan(text, "newest");
   if (result.ok) return Response.json(predictionAnswer(result.plan, new Date().toISOString().slice(0, 10)));
   if (result.kind === "impossible") {
     const findings = result.problems.map((problem) => ({ ...problem, severity: "block" }));

@@ -1,15 +1,19 @@
 import { MOST_DATA_SETS } from "../../document/limits";
+import type { Plan } from "../../document/plan";
 import type { CommandModule } from "../commandModule";
 import { holdingOthers } from "../dataOfPlan";
 import { freeId } from "../freeId";
 import { refuse } from "../refusal";
 
+const hasVolume = (plan: Plan, id: string | undefined): boolean =>
+  plan.pools.some((pool) => pool.volumes.some((volume) => volume.id === id));
+
 /** A data set added, or changed where its id is there. What its volume holds changes with it. */
 export const putDataSet: CommandModule<"put-data-set"> = {
   apply: (plan, command) => {
     const given = command.dataSet;
-    if (!plan.pools.some((pool) => pool.volumes.some((volume) => volume.id === given.volume)))
-      refuse("That volume is no longer in the plan.");
+    if (given.drive !== undefined ? !plan.drives.some(({ id }) => id === given.drive) : !hasVolume(plan, given.volume))
+      refuse(`That ${given.drive === undefined ? "volume" : "drive"} is no longer in the plan.`);
     const sets = (plan.dataSets ??= []);
     if (given.id === undefined && sets.length >= MOST_DATA_SETS)
       refuse(`A plan has at most ${MOST_DATA_SETS} data sets.`);

@@ -1,3 +1,4 @@
+import { EDITION } from "../edition";
 import type { Plan } from "../plan";
 import { sampleDrive } from "./sampleDrive";
 
@@ -5,6 +6,7 @@ import { sampleDrive } from "./sampleDrive";
 export const choir: Plan = {
   format: "cortijo-plan",
   version: 1,
+  edition: EDITION,
   name: "Choir archive",
   box: { name: "Box in the vestry", bays: 4, rules: { set: "classic-raid" } },
   drives: [

@@ -1,3 +1,4 @@
+import { EDITION } from "../edition";
 import type { Plan } from "../plan";
 import { sampleDrive } from "./sampleDrive";
 
@@ -8,6 +9,7 @@ import { sampleDrive } from "./sampleDrive";
 export const clinic: Plan = {
   format: "cortijo-plan",
   version: 1,
+  edition: EDITION,
   name: "Animal clinic, Villarrolla",
   box: { name: "Box in the X-ray room", bays: 6, rules: { set: "hybrid-box" } },
   drives: [

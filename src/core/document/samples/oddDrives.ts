@@ -1,3 +1,4 @@
+import { EDITION } from "../edition";
 import type { Plan } from "../plan";
 import { sampleDrive } from "./sampleDrive";
 
@@ -5,6 +6,7 @@ import { sampleDrive } from "./sampleDrive";
 export const oddDrives: Plan = {
   format: "cortijo-plan",
   version: 1,
+  edition: EDITION,
   name: "Old box of odd drives",
   box: { name: "Box under the stairs", bays: 5, rules: { set: "hybrid-box" } },
   drives: [

@@ -1,39 +1,54 @@
 import type { UnitFamily } from "../../bytes/formatBytes";
 import type { Drive } from "../../document/plan";
 import type { Finding } from "../../findings/finding";
+import { lengthWords } from "../../time/hoursWords";
 import { nameOfDriveFirst } from "../nameOfDrive";
-import { selfTestRate } from "../rates";
+import { selfTestHours } from "../rates";
 
-/**
- * Whether a drive's health lets it join a group: failing blocks; reallocated or pending sectors, or a bad mark, warn.
- */
-export function checkHealth(drive: Drive, family: UnitFamily = "TB"): Finding[] {
-  const { state, reallocatedSectors = 0, pendingSectors = 0 } = drive.health;
-  if (state === "failing") {
-    return [
-      {
-        code: "drive-failing",
-        severity: "block",
-        message: `${nameOfDriveFirst(drive, family)} is failing. Do not let it join; replace it, and copy off what matters while it can be read.`,
-        drives: [drive.id],
-      },
-    ];
-  }
-  if (reallocatedSectors === 0 && pendingSectors === 0 && state === "good") return [];
+/** What a drive is to the group in question: it is to be put to use, with or without a test before, or in use. */
+export type Use = "joins" | "joins-tested" | "member";
+
+/** What a drive reports that speaks against it: "has 24 reallocated and 1 pending sectors"; null for nothing. */
+function troubleOf({ health }: Drive): string | null {
+  const { state, reallocatedSectors = 0, pendingSectors = 0 } = health;
   const counts = [
     reallocatedSectors > 0 ? `${reallocatedSectors} reallocated` : "",
     pendingSectors > 0 ? `${pendingSectors} pending` : "",
   ]
     .filter(Boolean)
     .join(" and ");
-  const why = counts ? `has ${counts} sectors` : "is marked as one to watch";
-  const hours = Math.max(1, Math.round(drive.bytes / selfTestRate(drive) / 3600));
-  return [
-    {
-      code: "drive-suspect",
-      severity: "warn",
-      message: `${nameOfDriveFirst(drive, family)} ${why}. Run an extended self-test first (about ${hours} h), and do not use it for anything that matters.`,
-      drives: [drive.id],
-    },
+  if (counts) return `has ${counts} sectors`;
+  return state === "good" ? null : "is marked as one to watch";
+}
+
+/**
+ * Whether a drive's health lets it be put to use: failing blocks; reallocated or pending sectors, or a bad mark, warn,
+ * and are the owner's decision once a test is planned. Of a member it says what to do while it can still be read.
+ */
+export function checkHealth(drive: Drive, family: UnitFamily = "TB", use: Use = "joins"): Finding[] {
+  const name = nameOfDriveFirst(drive, family);
+  const about = (severity: Finding["severity"], code: string, message: string): Finding[] => [
+    { code, severity, message, drives: [drive.id] },
   ];
+  const sameName = name.charAt(0).toLowerCase() + name.slice(1);
+  if (drive.health.state === "failing")
+    return use === "member"
+      ? about(
+          "block",
+          "drive-failing",
+          `Copy what matters off now, while it can be read: ${sameName} is failing. Then replace it; leave it in until the new one is here. Reckon as if it were gone.`,
+        )
+      : about("block", "drive-failing", `${name} is failing. Do not put anything on it; choose another drive.`);
+  const trouble = troubleOf(drive);
+  if (trouble === null) return [];
+  if (use === "joins-tested")
+    return about("note", "drive-suspect", `${name} is tested before, and still ${trouble}: your decision.`);
+  const test = lengthWords(selfTestHours(drive).expected);
+  return about(
+    "warn",
+    "drive-suspect",
+    use === "member"
+      ? `${name} ${trouble}. Run an extended self-test (${test}), and have a replacement ready.`
+      : `${name} ${trouble}. Test it before use (${test}), and keep nothing on it that you cannot lose.`,
+  );
 }

@@ -8,6 +8,8 @@ export const chunkCopies: RuleSet = {
   rules: {
     layouts: ["copies-2", "copies-3", "chunk-parity", "single"],
     minimumDrives: {},
+    mostDrives: null,
+    partitioning: "gpt",
     systemReserveBytes: 0,
     rightSizeShare: 0,
     arrayFormat: "plain",
@@ -17,6 +19,7 @@ export const chunkCopies: RuleSet = {
     usbMembers: "warn",
     sizesShown: "binary",
     poolReserveShare: 0.005,
+    poolReserveMaxBytes: null,
     widening: "several-drives",
     levelChanges: "in-one-go",
     joining: "any-size",
@@ -30,6 +33,8 @@ export const chunkCopies: RuleSet = {
     hotSpares: "none",
     parityWrites: "at-once",
     rebuilding: "used-only",
+    preference: "balanced",
+    parityRateLimit: null,
     firstFill: "none",
   },
 };

@@ -4,10 +4,12 @@ export const classicRaid: RuleSet = {
   id: "classic-raid",
   name: "Classic RAID box",
   description:
-    "A box with the plain RAID levels. Every drive of a group counts as large as the smallest. Nothing is kept for the system.",
+    "A box with the plain RAID levels. Every drive of a group counts as large as the smallest. For boxes with a RAID controller of their own, which keep nothing of the drives for the system.",
   rules: {
     layouts: ["raid1", "raid10", "raid5", "raid6", "single", "span", "raid0"],
     minimumDrives: { raid5: 3, raid6: 4 },
+    mostDrives: null,
+    partitioning: "gpt",
     systemReserveBytes: 0,
     rightSizeShare: 0,
     arrayFormat: "plain",
@@ -17,6 +19,7 @@ export const classicRaid: RuleSet = {
     usbMembers: "block",
     sizesShown: "binary",
     poolReserveShare: 0,
+    poolReserveMaxBytes: null,
     widening: "one-drive",
     levelChanges: "one-at-a-time",
     joining: "as-smallest-member",
@@ -30,6 +33,8 @@ export const classicRaid: RuleSet = {
     hotSpares: "per-group",
     parityWrites: "at-once",
     rebuilding: "whole-drive",
+    preference: "balanced",
+    parityRateLimit: null,
     firstFill: "at-once",
   },
 };

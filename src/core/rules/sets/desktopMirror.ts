@@ -1,23 +1,25 @@
-import { GiB } from "../../bytes/bytes";
 import type { RuleSet } from "../ruleSet";
 
 export const desktopMirror: RuleSet = {
   id: "desktop-mirror",
   name: "Two-drive desktop mirror",
   description:
-    "A small box with two bays that mirrors one drive onto the other, or uses them separately or end to end. The power is switched off to change a drive.",
+    "A small box with two bays that mirrors one drive onto the other, or uses them separately or end to end. It keeps nothing of them for itself. The power is switched off to change a drive.",
   rules: {
     layouts: ["raid1", "single", "span", "raid0"],
     minimumDrives: {},
-    systemReserveBytes: 2 * GiB,
+    mostDrives: 2,
+    partitioning: "gpt",
+    systemReserveBytes: 0,
     rightSizeShare: 0,
     arrayFormat: "plain",
     mixedMedia: "block",
     mixedBuses: "block",
     mixedSectors: "block",
     usbMembers: "block",
-    sizesShown: "decimal",
+    sizesShown: "binary-printed-as-decimal",
     poolReserveShare: 0,
+    poolReserveMaxBytes: null,
     widening: "further-group",
     levelChanges: "none",
     joining: "as-smallest-member",
@@ -27,10 +29,12 @@ export const desktopMirror: RuleSet = {
     shrinkVolumes: false,
     swapping: "power-off",
     swapMinutes: 15,
-    system: "on-all-drives",
+    system: "own-drive",
     hotSpares: "none",
     parityWrites: "at-once",
     rebuilding: "whole-drive",
+    preference: "balanced",
+    parityRateLimit: null,
     firstFill: "at-once",
   },
 };

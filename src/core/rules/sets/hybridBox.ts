@@ -9,6 +9,8 @@ export const hybridBox: RuleSet = {
   rules: {
     layouts: ["raid1", "raid10", "raid5", "raid6", "hybrid-1", "hybrid-2", "single", "span", "raid0"],
     minimumDrives: { raid5: 3, raid6: 4, "hybrid-1": 2, "hybrid-2": 4 },
+    mostDrives: null,
+    partitioning: "gpt",
     systemReserveBytes: 10 * GiB,
     rightSizeShare: 0,
     arrayFormat: "plain",
@@ -18,6 +20,7 @@ export const hybridBox: RuleSet = {
     usbMembers: "block",
     sizesShown: "binary-printed-as-decimal",
     poolReserveShare: 0,
+    poolReserveMaxBytes: null,
     widening: "one-drive",
     levelChanges: "one-at-a-time",
     joining: "as-largest-member",
@@ -31,6 +34,8 @@ export const hybridBox: RuleSet = {
     hotSpares: "shared",
     parityWrites: "at-once",
     rebuilding: "whole-drive",
+    preference: "balanced",
+    parityRateLimit: null,
     firstFill: "at-once",
   },
 };

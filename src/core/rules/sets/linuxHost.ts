@@ -4,7 +4,7 @@ export const linuxHost: RuleSet = {
   id: "linux-host",
   name: "Linux software-RAID host",
   description:
-    "A computer that runs the kernel's RAID driver on whole drives, with the system on a drive of its own. Sizes are exact to the byte.",
+    "A computer that runs the kernel's RAID driver, with the system on a drive of its own. Sizes of its arrays are exact to the byte; copies of chunks belong to a file system, which keeps 1 to 1.5 GiB for itself besides.",
   rules: {
     layouts: [
       "raid1",
@@ -21,6 +21,8 @@ export const linuxHost: RuleSet = {
       "raid0",
     ],
     minimumDrives: { raid10: 2, raid5: 2, raid6: 4, "hybrid-2": 3 },
+    mostDrives: null,
+    partitioning: "gpt",
     systemReserveBytes: 0,
     rightSizeShare: 0,
     arrayFormat: "linux-raid",
@@ -30,6 +32,7 @@ export const linuxHost: RuleSet = {
     usbMembers: "warn",
     sizesShown: "binary",
     poolReserveShare: 0,
+    poolReserveMaxBytes: null,
     widening: "several-drives",
     levelChanges: "one-at-a-time",
     joining: "as-smallest-member",
@@ -43,6 +46,8 @@ export const linuxHost: RuleSet = {
     hotSpares: "shared",
     parityWrites: "at-once",
     rebuilding: "whole-drive",
+    preference: "balanced",
+    parityRateLimit: null,
     firstFill: "at-once",
   },
 };

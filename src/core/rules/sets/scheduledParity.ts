@@ -4,10 +4,12 @@ export const scheduledParity: RuleSet = {
   id: "scheduled-parity",
   name: "Scheduled-parity box",
   description:
-    "Every drive keeps its own file system; parity is brought up to date by a scheduled sync. What came after the last sync is not protected.",
+    "Every data drive keeps its own file system; parity is brought up to date by a scheduled sync. What came after the last sync is not protected.",
   rules: {
-    layouts: ["parity-drive-1", "parity-drive-2", "single"],
+    layouts: ["parity-drive-1", "parity-drive-2", "raid1", "single"],
     minimumDrives: { "parity-drive-1": 2, "parity-drive-2": 3 },
+    mostDrives: null,
+    partitioning: "gpt",
     systemReserveBytes: 0,
     rightSizeShare: 0,
     arrayFormat: "plain",
@@ -17,6 +19,7 @@ export const scheduledParity: RuleSet = {
     usbMembers: "warn",
     sizesShown: "binary",
     poolReserveShare: 0,
+    poolReserveMaxBytes: null,
     widening: "several-drives",
     levelChanges: "one-at-a-time",
     joining: "up-to-parity",
@@ -30,6 +33,8 @@ export const scheduledParity: RuleSet = {
     hotSpares: "none",
     parityWrites: "by-schedule",
     rebuilding: "used-only",
+    preference: "balanced",
+    parityRateLimit: null,
     firstFill: "none",
   },
 };

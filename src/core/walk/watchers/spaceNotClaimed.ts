@@ -3,6 +3,8 @@ import { usableOfPool } from "../../box/figures";
 import { groupOf } from "../../box/find";
 import { formatBytes } from "../../bytes/formatBytes";
 import type { StepBody } from "../../document/plan";
+import { claimingFor } from "../../layouts/claims";
+import { layoutOf } from "../../layouts/registry";
 import { lastStepAt, MOST_NOT_WORTH_SAYING, type Watcher } from "./watcher";
 
 /** Larger drives whose space no later step claims, where the box does not by itself. */
@@ -10,9 +12,9 @@ export const spaceNotClaimed: Watcher = {
   code: "space-not-claimed",
   watch: (moments, { state }, { rules, family }) => {
     if (rules.claiming === "by-itself") return [];
-    const oneByOne = rules.claiming === "per-drive";
     return state.plan.pools.flatMap((pool) =>
       pool.groups.flatMap((group) => {
+        const oneByOne = claimingFor(layoutOf(group.layout), rules) === "per-drive";
         const open = Object.keys(group.reach ?? {});
         if (open.length === 0 && !group.kept) return [];
         const whole = claimed(state.plan, pool, group, rules);

@@ -1,6 +1,7 @@
 "use client";
 
 import { CircleAlert, Info, OctagonX } from "lucide-react";
+import type { Command } from "@/core/document/command";
 import type { Finding, Severity } from "@/core/findings/finding";
 import dynamic from "next/dynamic";
 import { useState } from "react";
@@ -17,6 +18,10 @@ const LOOKS: Record<Severity, { Icon: typeof Info; word: string; tone: string }>
 
 const LiftDialog = dynamic(() => import("../time/LiftDialog").then((module) => module.LiftDialog));
 
+/** The step that a mend is about. */
+const stepOf = (command: Command): string | undefined =>
+  command.kind === "insert-steps" ? command.before : command.kind === "edit-step" ? command.step : undefined;
+
 /** What is wrong or good to know, the weightiest first, each with a button that mends it where one can. */
 export function Findings({ findings }: { findings: readonly Finding[] }) {
   const { act } = useWorkbench();
@@ -31,28 +36,25 @@ export function Findings({ findings }: { findings: readonly Finding[] }) {
           return (
             <li key={`${finding.code}-${i}`} className="flex gap-2 text-[0.95rem] leading-snug">
               <Icon size={17} role="img" aria-label={word} className={`mt-0.5 shrink-0 ${tone}`} />
-              <div>
+              <div className="min-w-0">
                 {finding.message}
                 {mend && (
                   <div className="mt-1 flex flex-wrap gap-1.5">
-                    <Button small onClick={() => act(mend.command)}>
+                    <Button
+                      small
+                      className="h-auto! min-h-7 max-w-full shrink! py-0.5 text-left whitespace-normal!"
+                      onClick={() => act(mend.command)}
+                    >
                       {mend.label}
                     </Button>
-                    {finding.code === PRECIOUS_WITHOUT_BACKUP &&
-                      mend.command.kind === "insert-steps" &&
-                      mend.command.before !== undefined && (
-                        <Button
-                          small
-                          onClick={() =>
-                            setLifting({
-                              step: mend.command.kind === "insert-steps" ? (mend.command.before ?? "") : "",
-                              message: finding.message,
-                            })
-                          }
-                        >
-                          Go on without, in writing…
-                        </Button>
-                      )}
+                    {finding.code === PRECIOUS_WITHOUT_BACKUP && stepOf(mend.command) !== undefined && (
+                      <Button
+                        small
+                        onClick={() => setLifting({ step: stepOf(mend.command) ?? "", message: finding.message })}
+                      >
+                        Go on without, in writing…
+                      </Button>
+                    )}
                   </div>
                 )}
               </div>

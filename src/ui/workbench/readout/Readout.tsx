@@ -4,8 +4,10 @@ import dynamic from "next/dynamic";
 import { useState } from "react";
 import { formatBytes, formatChange, formatExactBytes, showBytes } from "@/core/bytes/formatBytes";
 import { fateOf } from "@/core/failures/fate";
+import { boxFindings } from "@/core/prediction/boxFindings";
 import { boxScreen } from "@/core/prediction/boxScreen";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
+import { storageTotal } from "@/core/prediction/storageTotal";
 import { nameOfSplit } from "@/core/prediction/splitChoices";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { Button } from "../../kit/Button";
@@ -24,6 +26,10 @@ const StepReadout = dynamic(() => import("../time/StepReadout").then((module) =>
 const VolumesDialog = dynamic(() => import("./VolumesDialog").then((module) => module.VolumesDialog));
 const WaterfallDialog = dynamic(() => import("./WaterfallDialog").then((module) => module.WaterfallDialog));
 
+/** What the usable figure is of. */
+const usableHeading = (storage: number, pools: number): string =>
+  storage > 1 ? `Usable in ${storage} pools` : storage < pools ? "Usable, without the landing place" : "Usable";
+
 /** What you get, what may fail, what is wrong, and where the bytes went. */
 export function Readout({ lastChange }: { lastChange: LastChange | null }) {
   const { plan, prediction, at } = useWorkbench();
@@ -31,7 +37,8 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const { pools } = prediction;
   const pool = pools.find((each) => each.id === chosen) ?? pools[0] ?? null;
-  const total = pools.reduce((sum, each) => sum + each.usableBytes, 0);
+  const total = storageTotal(plan, pools);
+  const storage = plan.pools.filter((each) => each.landsFor === undefined).length;
   const shown = showBytes(total, unit);
   const other = unit === "TB" ? "TiB" : "TB";
   return (
@@ -39,7 +46,7 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
       {at > 0 && <StepReadout />}
       <div>
         <h2 id="readout-heading" className="text-soft">
-          {pools.length > 1 ? `Usable in ${pools.length} pools` : "Usable"}
+          {usableHeading(storage, pools.length)}
         </h2>
         <p className="font-serif leading-none" title={formatExactBytes(total)}>
           <span className="text-[2.9rem] tracking-tight" data-testid="usable-figure">
@@ -66,6 +73,7 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
           )}
         </p>
       </div>
+      <Findings findings={boxFindings(plan)} />
       {!pool && (
         <p className="border-t border-line pt-4 text-soft">
           No pool yet. Select the drives that should work together and press “Make a group”; the menu says what each
@@ -125,7 +133,10 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
           Times and speed
         </Button>
       </div>
-      <Survival survival={pool.survival} />
+      <Survival
+        survival={pool.survival}
+        independent={pool.groups.every((group) => group.bands.every((band) => band.independent))}
+      />
       {open === "waterfall" && <WaterfallDialog pool={pool} onClose={close} />}
       {open === "volumes" && <VolumesDialog pool={pool} onClose={close} />}
       {open === "times" && <TimesDialog pool={pool} onClose={close} />}

@@ -5,7 +5,7 @@ import type { Survival as Counted } from "@/core/failures/survival";
 const NAMES = ["", "One drive", "Two drives", "Three drives", "Four drives"];
 
 /** For each number of drives lost at once, how many of all the sets lose nothing. Counted, not estimated. */
-export function Survival({ survival }: { survival: readonly Counted[] }) {
+export function Survival({ survival, independent }: { survival: readonly Counted[]; independent: boolean }) {
   if (survival.length === 0) return null;
   // Once every set is fatal, every larger set is too.
   const firstHopeless = survival.findIndex((each) => each.survived === 0);
@@ -26,7 +26,9 @@ export function Survival({ survival }: { survival: readonly Counted[] }) {
                 {survived === sets
                   ? "always survived"
                   : survived === 0
-                    ? "always loses data"
+                    ? independent
+                      ? "only what is on them is lost"
+                      : "always loses data"
                     : `survived in ${survived} of ${sets} cases`}
               </td>
             </tr>

@@ -9,7 +9,8 @@ import type { GroupPrediction } from "@/core/prediction/predictGroup";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
 import { layoutOf } from "@/core/layouts/registry";
 import { hoursWords } from "@/core/time/hoursWords";
-import { NETWORKS, speedOf } from "@/core/speeds/speed";
+import { rulesOf } from "@/core/rules/ruleSets";
+import { NETWORKS, type SpeedLimit, speedOf } from "@/core/speeds/speed";
 import { Dialog } from "../../kit/Dialog";
 import { Segmented } from "../../kit/Segmented";
 import { useUnit } from "../../preferences/preferences";
@@ -109,10 +110,9 @@ function GroupSpeed({ group, rate }: { group: GroupPrediction; rate: number }) {
   const { plan } = useWorkbench();
   const drives = plan.drives.filter((drive) => group.drives.includes(drive.id));
   const copies = chunkCopiesOf(layoutOf(group.layout));
-  const speed = speedOf(group.bands, drives, rate, copies);
+  const speed = speedOf(group.bands, drives, rate, rulesOf(plan.box.rules), copies);
   if (!speed) return null;
-  const words = (bytes: number, limit: "drives" | "network") =>
-    `${Math.round(bytes / 1e6)} MB/s, held back by the ${limit}`;
+  const words = (bytes: number, limit: SpeedLimit) => `${Math.round(bytes / 1e6)} MB/s, held back by the ${limit}`;
   return (
     <p className="mt-2">
       {layoutOf(group.layout).shortName}: long reads about {words(speed.read, speed.readLimit)}; long writes about{" "}

@@ -3,7 +3,10 @@
 import { useState, type FormEvent } from "react";
 import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
-import type { FileSystem, Volume } from "@/core/document/plan";
+import type { Bytes } from "@/core/bytes/bytes";
+import { isSeparate } from "@/core/layouts/isSeparate";
+import { layoutOf } from "@/core/layouts/registry";
+import type { FileSystem, Plan, Volume } from "@/core/document/plan";
 import { BTRFS_METADATA } from "@/core/ledger/fileSystem";
 import { DEFAULT_HEADROOM } from "@/core/ledger/volumes";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
@@ -27,6 +30,11 @@ export function VolumesDialog({ pool, onClose }: { pool: PoolPrediction; onClose
   const volumes = plan.pools.find((each) => each.id === pool.id)?.volumes ?? [];
   const given = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
   const rest = pool.usableBytes - given;
+  const separate = separateDrives(plan, pool);
+  const addEach = () => {
+    for (const { name, bytes } of separate)
+      act({ kind: "add-volume", pool: pool.id, volume: { name, bytes, fileSystem: "btrfs" } });
+  };
   const add = () =>
     act({
       kind: "add-volume",
@@ -54,11 +62,30 @@ export function VolumesDialog({ pool, onClose }: { pool: PoolPrediction; onClose
       {volumes.map((volume) => (
         <VolumeForm key={volume.id} volume={volume} most={volume.bytes + rest} pool={pool} />
       ))}
-      <Button onClick={add} disabled={rest <= 0} className="mt-3">
-        Add a volume of the rest
-      </Button>
+      {separate.length > 1 && volumes.length === 0 ? (
+        <Button onClick={addEach} className="mt-3">
+          Add a volume for each of the {separate.length} drives
+        </Button>
+      ) : (
+        <Button onClick={add} disabled={rest <= 0} className="mt-3">
+          Add a volume of the rest
+        </Button>
+      )}
     </Dialog>
   );
+}
+
+/** The drives of a pool of separate drives, each with the volume that it can have for itself; none of another pool. */
+function separateDrives(plan: Plan, { groups }: PoolPrediction): { name: string; bytes: Bytes }[] {
+  const [group] = groups;
+  if (groups.length !== 1 || !group || !isSeparate(layoutOf(group.layout))) return [];
+  return group.rooms.map((room, i) => {
+    const drive = plan.drives.find(({ id }) => id === room.drive);
+    return {
+      name: drive?.label || `Volume ${i + 1}`,
+      bytes: Math.min(room.length, drive?.fileSystemBytes ?? Infinity),
+    };
+  });
 }
 
 function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool: PoolPrediction }) {
@@ -72,10 +99,12 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
     const text = (name: string) => String(data.get(name) ?? "").trim();
     const size = parseSize(text("size"));
     const used = text("used") === "" ? null : parseSize(text("used"));
-    const free = Number(text("free").replace(",", "."));
+    const share = (name: string) => Number(text(name).replace(",", ".")) / 100;
+    const [free, reserved] = [share("free"), share("reserved")];
     if (!size.ok) return setTrouble(size.message);
     if (used && !used.ok) return setTrouble(used.message);
-    if (!(free >= 0 && free <= 90)) return setTrouble("Keep between 0 and 90 % free.");
+    if (!(free >= 0 && free <= 0.9)) return setTrouble("Keep between 0 and 90 % free.");
+    if (!(reserved >= 0 && reserved <= 0.9)) return setTrouble("Keep between 0 and 90 % for snapshots.");
     setTrouble(
       act({
         kind: "edit-volume",
@@ -85,7 +114,8 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
           name: text("name").slice(0, 120),
           bytes: size.size.bytes,
           fileSystem: text("fs") as FileSystem,
-          headroomShare: free / 100,
+          headroomShare: free,
+          reservedShare: reserved,
           ...(used?.ok ? { usedBytes: used.size.bytes } : {}),
         },
       }),
@@ -98,7 +128,7 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
       className="mb-4 border-b border-line pb-4"
       key={`${volume.bytes}-${volume.fileSystem}`}
     >
-      <div className="grid grid-cols-2 gap-3 sm:grid-cols-[1fr_1.5fr_0.8fr_1.5fr_0.7fr]">
+      <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
         <TextField label="Name" name="name" defaultValue={volume.name} />
         <TextField label="Size" name="size" defaultValue={formatExactBytes(volume.bytes)} />
         <Choice label="File system" name="fs" defaultValue={volume.fileSystem} options={FILE_SYSTEMS} />
@@ -114,6 +144,12 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
           defaultValue={Math.round((volume.headroomShare ?? DEFAULT_HEADROOM) * 100)}
           inputMode="decimal"
         />
+        <TextField
+          label="For snapshots or the system, %"
+          name="reserved"
+          defaultValue={Math.round((volume.reservedShare ?? 0) * 1000) / 10}
+          inputMode="decimal"
+        />
       </div>
       {trouble && (
         <p role="alert" className="mt-1 text-geranium">
@@ -122,7 +158,10 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
       )}
       {figures && (
         <p className="mt-2 text-[0.93rem] text-soft">
-          File system {formatBytes(figures.structures, unit)}
+          {figures.reserved > 0
+            ? `For snapshots or the system ${formatBytes(figures.reserved, unit)}, file system `
+            : "File system "}
+          {formatBytes(figures.structures, unit)}
           {figures.notGrown > 0 ? `, not grown into yet ${formatBytes(figures.notGrown, unit)}` : ""}
           {figures.rootReserve > 0 ? `, for root ${formatBytes(figures.rootReserve, unit)}` : ""}, head-room{" "}
           {formatBytes(figures.headroom, unit)}, used {formatBytes(figures.used, unit)},{" "}

@@ -1,6 +1,6 @@
 import { systemFate } from "@/core/box/systemFate";
 import { rulesOf } from "@/core/rules/ruleSets";
-import type { Fate } from "@/core/failures/fate";
+import { fateOf, type Fate } from "@/core/failures/fate";
 import type { Plan } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
 import type { LedgerCause } from "@/core/ledger/ledger";
@@ -50,6 +50,11 @@ export const CAUSES: Record<LedgerCause, { name: string; why: string; swatch: Sw
     why: "The volume has grown and its file system has not yet: nothing can be stored there until it does.",
     swatch: "idle",
   },
+  "volume-reserve": {
+    name: "Kept of volumes",
+    why: "The share of a volume that is kept for snapshots or for the system.",
+    swatch: "reserve",
+  },
   "file-system": {
     name: "File systems",
     why: "What the file systems need for their own structures, from measured shares.",
@@ -78,9 +83,39 @@ export function placesOf(plan: Plan, ids: readonly string[]): string {
   return `${plural(bays.length, "bay")} ${listOf(bays.map(String))}`;
 }
 
+/** Drives of a pool that still work, but fail. */
+const failingIn = (plan: Plan, pool: PoolPrediction): string[] =>
+  plan.drives
+    .filter((drive) => drive.health.state === "failing" && pool.groups.some((group) => group.drives.includes(drive.id)))
+    .map((drive) => drive.id);
+
+/** A failing drive is as good as gone: what is left is what is left without it. */
+function failingWords(plan: Plan, pool: PoolPrediction, failing: readonly string[]): { heading: string; then: string } {
+  const fate = fateOf(
+    pool.groups.flatMap((group) => group.bands),
+    new Set(failing),
+  );
+  const heading = `${oneOrMany(failing.length, "One drive is", "drives are")} failing: treat ${plural(failing.length, "it", "them")} as gone`;
+  if (fate.kind === "lost" || fate.kind === "partly-lost")
+    return {
+      heading,
+      then: `When ${placesOf(plan, failing)} ${plural(failing.length, "goes", "go")}, data is lost. Copy what matters off now.`,
+    };
+  const left = fate.kind === "degraded" ? fate.redundancy : pool.tolerance;
+  return {
+    heading,
+    then:
+      left === 0
+        ? `Nothing is lost yet. Once ${placesOf(plan, failing)} ${plural(failing.length, "is", "are")} gone, no other drive may fail until a new one is filled.`
+        : `Nothing is lost yet. Without ${plural(failing.length, "it", "them")}, ${oneOrMany(left, "one more drive", "more drives")} may fail.`,
+  };
+}
+
 /** How many drives of a pool may fail, as a heading and a sentence about what then. */
 export function toleranceWords(plan: Plan, pool: PoolPrediction): { heading: string; then: string } {
   const fatal = placesOf(plan, pool.smallestFatalSet);
+  const failing = failingIn(plan, pool);
+  if (failing.length > 0) return failingWords(plan, pool, failing);
   if (pool.smallestFatalSet.length === 0)
     return { heading: "Nothing to protect yet", then: "This pool cannot be made as it is." };
   if (pool.tolerance === 0)
@@ -121,7 +156,7 @@ export function fateWords(
     case "partly-lost":
       return {
         heading: "Some data is lost",
-        then: `What was on ${placesOf(plan, fate.lostDrives)} is lost; each other drive keeps its own file system and can be read. Only a backup brings it back.`,
+        then: `What was on ${placesOf(plan, fate.lostDrives)} is lost, and only a backup brings it back. Every drive that still works keeps its own file system and can be read.`,
         tone: "lost",
       };
     case "lost":

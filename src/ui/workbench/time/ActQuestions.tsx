@@ -4,7 +4,7 @@ import { isFree } from "@/core/box/members";
 import type { BoxRules, Plan } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
 import { shortSize } from "@/core/drives/nameOfDrive";
-import type { Act, ActChoices } from "@/core/steps/propose";
+import { type Act, type ActChoices, newDrives, poolOfAct } from "@/core/steps/propose";
 import { Tick, ticked } from "../../kit/Field";
 import { useUnit } from "../../preferences/preferences";
 
@@ -53,19 +53,21 @@ export function ActQuestions({ act, plan, rules, choices, onChoices, onAct }: Pr
       {act.kind === "level" && (
         <Joining plan={plan} drives={act.drives} onDrives={(drives) => onAct({ ...act, drives })} />
       )}
-      {act.kind !== "pull" && (
+      {act.kind !== "pull" && act.kind !== "steps" && (
         <Tick checked={choices.grow} onTick={(grow) => onChoices({ grow })}>
           then claim and grow
         </Tick>
       )}
-      {act.kind !== "pull" && act.kind !== "level" && (
+      {newDrives(act).length > 0 && (
         <Tick checked={choices.test} onTick={(test) => onChoices({ test })}>
           test first
         </Tick>
       )}
-      <Tick checked={choices.backUp} onTick={(backUp) => onChoices({ backUp })}>
-        back up first
-      </Tick>
+      {poolOfAct(act, plan) && (
+        <Tick checked={choices.backUp} onTick={(backUp) => onChoices({ backUp })}>
+          back up first
+        </Tick>
+      )}
     </div>
   );
 }

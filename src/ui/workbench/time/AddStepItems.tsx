@@ -18,12 +18,12 @@ const DRIVE_MENUS = stepMenus.filter(isUnder("drives"));
 
 /** Steps that are no act on the drives themselves, to be put in at the chosen moment. */
 export function AddStepItems() {
-  const { plan, insert } = useWorkbench();
+  const { plan, propose } = useWorkbench();
   const [unit] = useUnit();
   const setting = { plan, rules: rulesOf(plan.box.rules), unit };
   const items = (offers: readonly StepOffer[]) =>
     offers.map(({ label, steps }, i) => (
-      <MenuItem key={i} onSelect={() => insert(steps)}>
+      <MenuItem key={i} onSelect={() => propose(steps, label)}>
         {label}
       </MenuItem>
     ));

@@ -9,11 +9,9 @@ import { useUnit } from "../../preferences/preferences";
 import { today } from "../../today";
 import { useWorkbench } from "../useWorkbench";
 import { ActQuestions } from "./ActQuestions";
+import { TrialFindings } from "./TrialFindings";
 import { actTrial } from "./actTrial";
 import { actTitle, trialWords } from "./actWords";
-
-/** So many warnings have room where an act is decided. */
-const SHOWN = 3;
 
 /** An act on the box that is to become steps: what matters about it is asked here, and what it comes to is said. */
 export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => void }) {
@@ -49,16 +47,18 @@ export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => voi
       />
       <p aria-live="polite" className={`mt-1 ${blocks.length > 0 ? "text-geranium" : ""}`}>
         {trialWords(trial, unit)}
+        {trial.warnings.length > 1 && ` ${counted(trial.warnings.length, "warning")}:`}
       </p>
-      {blocks.length === 0 && trial.warnings.length > 0 && (
-        <ul aria-label="To heed" className="mt-1 space-y-0.5 text-ochre-text">
-          {trial.warnings.slice(0, SHOWN).map((message) => (
-            <li key={message}>{message}</li>
-          ))}
-          {trial.warnings.length > SHOWN && (
-            <li>{counted(trial.warnings.length - SHOWN, "more warning")} with the steps once they are planned.</li>
-          )}
-        </ul>
+      {trial.warnings.length + trial.notes.length + blocks.length > 0 && (
+        // The box stays in sight below: what is long is scrolled here.
+        <div
+          role="region"
+          aria-label="What is to be known before"
+          tabIndex={0}
+          className="mt-1 max-h-[4.6rem] overflow-y-auto"
+        >
+          <TrialFindings {...trial} />
+        </div>
       )}
       <div className="mt-1.5 flex gap-1.5">
         <Button

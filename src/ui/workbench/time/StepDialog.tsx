@@ -1,6 +1,6 @@
 "use client";
 
-import { useId, type ReactNode } from "react";
+import { useId, useMemo, useState, type ReactNode } from "react";
 import { largestVolume } from "@/core/box/capacities";
 import { poolOf } from "@/core/box/find";
 import { isFree } from "@/core/box/members";
@@ -8,11 +8,16 @@ import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
 import type { Drive, Plan, Step, StepChanges } from "@/core/document/plan";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import { layoutOf } from "@/core/layouts/registry";
+import { preference } from "@/core/ruleBook/howItGrows";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { moduleOf } from "@/core/steps/registry";
 import { Choice, TextField, Tick } from "../../kit/Field";
 import { FormDialog } from "../../kit/FormDialog";
 import { useUnit } from "../../preferences/preferences";
+import { today } from "../../today";
+import { useWorkbench } from "../useWorkbench";
+import { editTrial } from "./actTrial";
+import { TrialFindings } from "./TrialFindings";
 import { nameOfPlace, sizeText, stepChangesFrom } from "./stepForm";
 
 interface Props {
@@ -26,13 +31,20 @@ interface Props {
 
 /** What of a step can be changed: its drives, its layout, its size, its destination, the day for which it waits. */
 export function StepDialog({ step, before, onSave, onClose }: Props) {
+  const { walk } = useWorkbench();
+  const [draft, setDraft] = useState<StepChanges>({});
+  const trial = useMemo(() => editTrial(walk, step.id, draft, today()), [walk, step.id, draft]);
   const save = (data: FormData): string | null => {
     const changes = stepChangesFrom(data, step, before);
     if (typeof changes === "string") return changes;
     return Object.keys(changes).length > 0 ? onSave(changes) : null;
   };
+  const draw = (data: FormData) => {
+    const changes = stepChangesFrom(data, step, before);
+    if (typeof changes !== "string") setDraft(changes);
+  };
   return (
-    <FormDialog title={`Edit: ${moduleOf(step).name}`} onSave={save} onClose={onClose}>
+    <FormDialog title={`Edit: ${moduleOf(step).name}`} onSave={save} onChange={draw} onClose={onClose}>
       {"by" in step && <ByField step={step} before={before} />}
       {"drives" in step && <DrivesField step={step} before={before} />}
       {"layout" in step && (
@@ -44,7 +56,11 @@ export function StepDialog({ step, before, onSave, onClose }: Props) {
         />
       )}
       {"volume" in step && <SizeField step={step} before={before} />}
+      {!("volume" in step) && moduleOf(step).asksSize && (
+        <TextField label="Size of the file system" name="size" defaultValue={sizeText(step)} />
+      )}
       {"to" in step && <PlaceField to={step.to} before={before} />}
+      {moduleOf(step).paced && <PreferenceField step={step} before={before} />}
       <div className="sm:col-span-2">
         <TextField
           label="Not before (a day; empty for as soon as it can be)"
@@ -52,6 +68,10 @@ export function StepDialog({ step, before, onSave, onClose }: Props) {
           type="date"
           defaultValue={step.notBefore ?? ""}
         />
+      </div>
+      <div aria-live="polite" className="text-[0.93rem] sm:col-span-2">
+        {trial.blocks.length > 0 && <p className="text-geranium">{trial.blocks[0]?.message}</p>}
+        <TrialFindings {...trial} />
       </div>
     </FormDialog>
   );
@@ -115,6 +135,23 @@ function SizeField({ step, before }: FieldProps<"volume">): ReactNode {
         {asksSize === "optional" ? " Empty: all that the pool has then." : ""}
       </p>
     </div>
+  );
+}
+
+/** Whom the box favours while it does the step. */
+function PreferenceField({ step, before }: { step: Step; before: Plan }) {
+  const { answers } = preference;
+  const ofBox = answers.find(({ value }) => value === rulesOf(before.box.rules).preference)?.label.toLowerCase();
+  return (
+    <Choice
+      label="Whom the box favours meanwhile"
+      name="preference"
+      defaultValue={("preference" in step && step.preference) || ""}
+      options={[
+        { value: "", label: `As its rules say (${ofBox})` },
+        ...answers.map(({ value, label }) => ({ value, label })),
+      ]}
+    />
   );
 }
 

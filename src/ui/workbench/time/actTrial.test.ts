@@ -1,9 +1,15 @@
-import type { StepBody } from "@/core/document/plan";
-import { numbered } from "@/core/testing/anySteps";
+import fc from "fast-check";
+import type { Drive, LayoutId, Plan, StepBody } from "@/core/document/plan";
+import type { Finding } from "@/core/findings/finding";
+import { layouts } from "@/core/layouts/registry";
+import { rulesOf, ruleSets } from "@/core/rules/ruleSets";
+import { type Act, newDrives, poolOfAct, stepsOfAct, usualChoices } from "@/core/steps/propose";
+import { stepModules } from "@/core/steps/registry";
+import { anyStepOn, numbered } from "@/core/testing/anySteps";
 import { boxWith } from "@/core/testing/boxWith";
 import { DAY } from "@/core/testing/dataPlan";
 import { walkPlan } from "@/core/walk/walkPlan";
-import { actTrial } from "./actTrial";
+import { actTrial, editTrial } from "./actTrial";
 import { actTitle, trialWords } from "./actWords";
 
 const plan = boxWith("classic-raid", "raid5", [4, 4, 4], [4, 8]);
@@ -57,4 +63,64 @@ test("an act is called by what it does to which drives", () => {
   );
   expect(actTitle({ kind: "join", group: "g1", drives: ["x1", "x2"] }, plan, "TB")).toMatch(/^4\sTB \+ 8\sTB for P$/);
   expect(actTitle({ kind: "pull", drive: "gone" }, plan, "TB")).toBe("Take a drive out for good");
+});
+
+describe("every finding that a step can have is said before it is planned", () => {
+  const kinds = new Set<string>();
+  const setOf = (id: LayoutId) => ruleSets.find(({ rules }) => rules.layouts.includes(id))!.id;
+  test.each(layouts.map((layout) => [layout.id, layout] as const))("on %s, whatever the step", (id, layout) => {
+    const sizes = Array.from({ length: Math.max(4, layout.usualDrives) }, (_, i) => (i === 3 ? 8 : 4));
+    const made = boxWith(setOf(id), id, sizes, [4, 8, 12, 2], {
+      volumes: [{ id: "v1", name: "V", bytes: 2e12, fileSystem: "ext4", usedBytes: 1e12 }],
+    });
+    const worn: Partial<Drive>[] = [
+      { contents: { kind: "data" } },
+      { health: { state: "watch", pendingSectors: 3 } },
+      { bus: "usb", logicalSector: 4096 },
+      { medium: "ssd", shingled: true },
+    ];
+    const box: Plan = {
+      ...made,
+      drives: made.drives.map((drive) => ({ ...drive, ...(/^x/.test(drive.id) ? worn[Number(drive.id[1]) - 1] : {}) })),
+    };
+    const whole = walkPlan(box, "TB", undefined, DAY);
+    for (const step of fc.sample(anyStepOn(box), { numRuns: 90, seed: layouts.indexOf(layout) })) {
+      kinds.add(step.kind);
+      const planned = walkPlan(numbered(box, [step]), "TB", undefined, DAY).moments.at(-1)!.walked!;
+      const trial = actTrial(whole, 0, [step], "TB", DAY);
+      const shown = [...trial.blocks.map(({ message }) => message), ...trial.warnings, ...trial.notes];
+      // That no drive may fail meanwhile is said with the hours for which that is so.
+      const isSaid = ({ code, message }: Finding) =>
+        shown.includes(message) || (code === "no-redundancy" && (trial.bareHours > 0 || trial.blocks.length > 0));
+      expect([step, planned.findings.filter((finding) => !isSaid(finding))]).toEqual([step, []]);
+    }
+  });
+  test("and every kind was among them", () =>
+    expect(Object.keys(stepModules).filter((kind) => !kinds.has(kind))).toEqual([]));
+
+  test("what an edit would make of a step is said before it is saved", () => {
+    const worn = {
+      ...plan,
+      drives: plan.drives.map((drive) => (drive.id === "x2" ? { ...drive, bus: "usb" as const } : drive)),
+    };
+    const whole = walkPlan(numbered(worn, [replace]), "TB", undefined, DAY);
+    expect(editTrial(whole, "s1", { by: "x2" }, DAY).blocks.map(({ code }) => code)).toContain("usb-member");
+    expect(editTrial(whole, "s1", {}, DAY).blocks).toEqual([]);
+  });
+});
+
+test("steps chosen as such are tested and backed up before as any act is", () => {
+  const steps: StepBody[] = [{ kind: "set-spare", pool: "p1", drive: "x1" }];
+  const act: Act = { kind: "steps", title: "A spare", steps };
+  const rules = rulesOf(plan.box.rules);
+  const choices = usualChoices(act, plan, rules);
+  expect([actTitle(act, plan, "TB"), newDrives(act), poolOfAct(act, plan)?.id]).toEqual(["A spare", ["x1"], "p1"]);
+  expect(stepsOfAct(act, choices, plan, rules)).toEqual(steps);
+  expect(stepsOfAct(act, { ...choices, test: true, backUp: true }, plan, rules).map(({ kind }) => kind)).toEqual([
+    "test-drive",
+    "back-up",
+    "set-spare",
+  ]);
+  const own: Act = { ...act, steps: [{ kind: "test-drive", drive: "x1" }] };
+  expect([newDrives(own), poolOfAct(own, plan)]).toEqual([[], undefined]);
 });

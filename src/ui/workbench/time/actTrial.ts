@@ -2,7 +2,7 @@ import { rulesOfBox } from "@/core/box/rulesOfBox";
 import type { Bytes } from "@/core/bytes/bytes";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import { applyCommand } from "@/core/commands/applyCommand";
-import type { StepBody } from "@/core/document/plan";
+import type { StepBody, StepChanges } from "@/core/document/plan";
 import type { Finding } from "@/core/findings/finding";
 import { swapWords } from "@/core/steps/swapping";
 import type { Walk, WalkedStep } from "@/core/walk/moment";
@@ -26,6 +26,8 @@ export interface ActTrial {
   blocks: Finding[];
   /** What should be heeded before it is planned, each once; how exposed it is, is said by the hours. */
   warnings: string[];
+  /** What is good to know, each once. */
+  notes: string[];
   /** Other steps that would do, and what they are called; null where none are known. */
   instead: { label: string; steps: StepBody[] } | null;
 }
@@ -43,6 +45,27 @@ function insteadOf(
   return place < 0 ? null : { label: mend.label, steps: [...steps.slice(0, place), ...by, ...steps.slice(place + 1)] };
 }
 
+/** What is said of steps, by weight, each once; how exposed they are is said by the hours. */
+function saidOf(walked: readonly WalkedStep[]): Pick<ActTrial, "blocks" | "warnings" | "notes"> {
+  const of = (weight: Finding["severity"]) =>
+    walked.flatMap((each) => each.findings.filter(({ severity }) => severity === weight));
+  const messages = (weight: Finding["severity"]) => [
+    ...new Set(of(weight).flatMap(({ code, message }) => (code === "no-redundancy" ? [] : [message]))),
+  ];
+  return { blocks: of("block"), warnings: messages("warn"), notes: messages("note") };
+}
+
+/**
+ * What would be said of a step of the plan if it were otherwise.
+ *
+ * @param day today, YYYY-MM-DD
+ */
+export function editTrial(whole: Walk, id: string, changes: StepChanges, day: string): ReturnType<typeof saidOf> {
+  const result = applyCommand(whole.plan, { kind: "edit-step", step: id, changes });
+  const { moments } = result.ok ? walkPlan(result.plan, whole.family, whole, day) : whole;
+  return saidOf(moments.flatMap(({ walked }) => (walked?.step.id === id ? [walked] : [])));
+}
+
 /**
  * Tries steps at a moment of a plan. The whole plan is walked with them, so that what was done before counts: a backup,
  * a test.
@@ -56,10 +79,7 @@ export function actTrial(whole: Walk, at: number, steps: StepBody[], unit: UnitF
   const before = walk.moments[at]?.capacities.pool ?? 0;
   const moments = walk.moments.slice(at + 1, at + 1 + (result.ok ? steps.length : 0));
   const walked = moments.flatMap((moment) => moment.walked ?? []);
-  const blocks = walked.flatMap((each) => each.findings.filter((finding) => finding.severity === "block"));
-  const warnings = walked.flatMap((each) =>
-    each.findings.filter(({ severity, code }) => severity === "warn" && code !== "no-redundancy"),
-  );
+  const said = saidOf(walked);
   const swaps = walked.reduce((sum, each) => sum + each.cost.swaps, 0);
   return {
     steps,
@@ -71,8 +91,7 @@ export function actTrial(whole: Walk, at: number, steps: StepBody[], unit: UnitF
     before,
     after: moments.at(-1)?.capacities.pool ?? before,
     away: swapWords(swaps, rulesOfBox(walk.moments[at]?.state.plan ?? walk.plan)),
-    blocks,
-    warnings: [...new Set(warnings.map(({ message }) => message))],
-    instead: insteadOf(steps, walked, blocks),
+    ...said,
+    instead: insteadOf(steps, walked, said.blocks),
   };
 }

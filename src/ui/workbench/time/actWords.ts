@@ -4,7 +4,7 @@ import type { Plan } from "@/core/document/plan";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import { layoutOf } from "@/core/layouts/registry";
 import type { Act } from "@/core/steps/propose";
-import { lengthWords } from "@/core/walk/planSummary";
+import { lengthWords } from "@/core/time/hoursWords";
 import { counted } from "@/core/words/counted";
 import type { ActTrial } from "./actTrial";
 
@@ -24,6 +24,8 @@ export function actTitle(act: Act, plan: Plan, unit: UnitFamily): string {
     }
     case "level":
       return `Change to ${layoutOf(act.layout).shortName}`;
+    case "steps":
+      return act.title;
     case "pull":
       return `Take ${name(act.drive)} out for good`;
   }
@@ -37,6 +39,6 @@ export function trialWords(
   const [block] = blocks;
   if (block) return block.message;
   const usable = before === after ? "stays" : `${formatBytes(before, unit)} → ${formatBytes(after, unit)}`;
-  const bare = bareHours >= 0.5 ? `; for ${lengthWords(bareHours)} no drive may fail` : "";
+  const bare = bareHours > 0 ? `; for ${lengthWords(bareHours)} no drive may fail` : "";
   return `${counted(steps.length, "step")}, ${lengthWords(hours)}. Usable ${usable}${bare}${away ? `; ${away}` : ""}.`;
 }

@@ -1,6 +1,6 @@
 import { formatExactBytes } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
-import type { Plan, Step, StepChanges } from "@/core/document/plan";
+import type { BoxRules, Plan, Step, StepChanges } from "@/core/document/plan";
 import { moduleOf } from "@/core/steps/registry";
 import { textOf } from "../../kit/textOf";
 
@@ -19,6 +19,13 @@ function drivesFrom(data: FormData, step: Step): Pick<StepChanges, "drives"> {
   return same ? {} : { drives };
 }
 
+/** Whom the box is to favour meanwhile, where that is another than before; empty for as its rules say. */
+function preferenceFrom(chosen: string, step: Step): Pick<StepChanges, "preference"> {
+  const now = "preference" in step ? (step.preference ?? "") : "";
+  if (!moduleOf(step).paced || chosen === now) return {};
+  return { preference: chosen === "" ? null : (chosen as BoxRules["preference"]) };
+}
+
 /** What of a step was changed in the form, or what is wrong with it. Of a field that is as it was, nothing is said. */
 export function stepChangesFrom(data: FormData, step: Step, before: Plan): StepChanges | string {
   const text = (name: string) => textOf(data, name);
@@ -33,6 +40,7 @@ export function stepChangesFrom(data: FormData, step: Step, before: Plan): StepC
   if ("by" in step && by !== step.by) changes.by = by;
   if ("layout" in step && layout !== step.layout) changes.layout = layout as (typeof step)["layout"];
   if ("to" in step && to !== nameOfPlace(step.to, before)) changes.to = placeOf(to, before);
+  Object.assign(changes, preferenceFrom(text("preference"), step));
   if (day !== (step.notBefore ?? "")) changes.notBefore = day || null;
   return changes;
 }

@@ -2,7 +2,7 @@ import { growingClinic } from "../../src/core/document/samples/growingClinic";
 import { test } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import { coveredClinic } from "../../src/core/document/samples/coveredClinic";
-import { firstVisit, openPlan } from "../e2e/workbench";
+import { firstVisit, openPlan } from "../../tests/e2e/workbench";
 
 const to = (name: string) => ({ path: `docs/screenshots/${name}.png` });
 
@@ -50,14 +50,7 @@ for (const [moment, name] of [
 ] as const) {
   test(`growing, moment ${moment}`, async ({ page }) => {
     if (name.endsWith("dark")) await page.emulateMedia({ colorScheme: "dark" });
-    await firstVisit(page);
-    const before = page.url();
-    await page.getByLabel("Plan file").setInputFiles({
-      name: "plan.cortijo.json",
-      mimeType: "application/json",
-      buffer: Buffer.from(JSON.stringify(growingClinic)),
-    });
-    await page.waitForURL((url) => url.href !== before);
+    await openPlan(page, growingClinic);
     const slider = page.getByRole("slider", { name: "Moment of the plan" });
     await slider.focus();
     for (let i = 0; i < moment; i += 1) await page.keyboard.press("ArrowRight");
