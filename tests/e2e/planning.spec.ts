@@ -150,6 +150,21 @@ for (const { name, plan, does, usable: gain, steps: expected } of cases) {
   });
 }
 
+test("while what is known of steps is loading, a plan that has some does not look as if it had none", async ({
+  page,
+}) => {
+  await openPlan(page, coveredClinic);
+  await page.route("**/_next/static/chunks/**", async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    await route.continue();
+  });
+  await page.reload();
+  await expect(page.getByText("Going through the steps …")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Ready-made plans" })).toHaveCount(0);
+  await page.getByRole("button", { name: "Ready-made" }).click();
+  await expect(page.getByRole("list", { name: "Steps of the sequence" })).toBeVisible();
+});
+
 test("what is nothing for this box says why, and what cannot be done like this says why", async ({ page }) => {
   await openPlan(page, boxOf("K", "classic-raid", "raid5", [4, 4, 4], []));
   await readyMade(page);

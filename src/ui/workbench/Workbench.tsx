@@ -18,7 +18,7 @@ import { Readout } from "./readout/Readout";
 import { SelectionBar } from "./SelectionBar";
 import { Shelf } from "./shelf/Shelf";
 import type { BandRef } from "./terraces/geometry";
-import { NoStepsYet } from "./time/NoStepsYet";
+import { Growing } from "./time/Growing";
 import { useActs } from "./useActs";
 import { useDriveSet } from "./useDriveSet";
 import { useFollowing } from "./useFollowing";
@@ -27,7 +27,6 @@ import { MomentContext } from "./useMoment";
 import { WorkbenchContext, type WorkbenchView } from "./useWorkbench";
 import { WorkbenchDialogs, type OpenDialog } from "./WorkbenchDialogs";
 
-const TimeStrip = dynamic(() => import("./time/TimeStrip").then((module) => module.TimeStrip), { ssr: false });
 const PendingAct = dynamic(() => import("./time/PendingAct").then((module) => module.PendingAct));
 
 /** The workbench, with the moment that is chosen: the strip shows it at once, and the rest follows. */
@@ -175,7 +174,7 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
               <BoxPicture />
             </section>
             <div className="order-4 min-w-0 md:col-span-2 lg:col-start-1 lg:row-start-2">
-              {walked.plan.steps.length > 0 ? <TimeStrip /> : <NoStepsYet />}
+              <Growing steps={history.plan.steps.length} walked={walked.plan.steps.length > 0} />
             </div>
             <div className="order-1 min-h-0 border-line max-md:border-b md:order-3 md:col-start-2 md:border-t lg:col-start-3 lg:row-span-2 lg:row-start-1 lg:overflow-y-auto lg:border-t-0 lg:border-l">
               <Readout lastChange={lastChange} />

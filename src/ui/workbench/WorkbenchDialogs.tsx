@@ -23,7 +23,7 @@ export type OpenDialog =
   | { kind: WayIn }
   | { kind: "drive"; drive: string }
   | { kind: "next-drive"; at: Placement }
-  | { kind: "sequences"; first: FirstWish }
+  | { kind: "sequences"; first: FirstWish | undefined }
   | null;
 
 export function WorkbenchDialogs({ open, onClose }: { open: OpenDialog; onClose: () => void }) {

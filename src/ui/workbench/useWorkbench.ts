@@ -44,7 +44,7 @@ export interface WorkbenchView {
   /** Opens the dialog to edit a drive. */
   edit: (drive: string) => void;
   /** Opens the ready-made sequences at one of them, with what is wished of it. */
-  askSequence: (first: FirstWish) => void;
+  askSequence: (first?: FirstWish) => void;
   /** Asks what another drive in a place would bring. */
   askNextDrive: (at: Placement) => void;
 }

@@ -1,25 +1,18 @@
 "use client";
 
-import dynamic from "next/dynamic";
-import { useState } from "react";
 import { Button } from "../../kit/Button";
 import { useWorkbench } from "../useWorkbench";
 
-const SequencesDialog = dynamic(() =>
-  import("../../sequences/SequencesDialog").then((module) => module.SequencesDialog),
-);
-
 /** Where time will run once something is planned: how to begin. */
 export function NoStepsYet() {
-  const { plan, planning, setPlanning } = useWorkbench();
-  const [choosing, setChoosing] = useState(false);
+  const { plan, planning, setPlanning, askSequence } = useWorkbench();
   return (
     <section
       aria-label="Time"
       className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-line px-4 py-2 text-[0.93rem]"
     >
       <h2 className="font-serif text-lg">Growing</h2>
-      <Button small disabled={plan.drives.length === 0} onClick={() => setChoosing(true)}>
+      <Button small disabled={plan.drives.length === 0} onClick={() => askSequence()}>
         Ready-made plans
       </Button>
       <label className="flex items-center gap-2">
@@ -37,7 +30,6 @@ export function NoStepsYet() {
           ? "Put a larger drive on one in a bay, a drive in a free bay, or choose another layout."
           : "The box above is as it is now."}
       </span>
-      {choosing && <SequencesDialog onClose={() => setChoosing(false)} />}
     </section>
   );
 }

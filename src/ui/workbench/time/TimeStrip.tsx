@@ -14,9 +14,6 @@ import { Staircase } from "./Staircase";
 import { StepList } from "./StepList";
 
 const AddStepItems = lazy(() => import("./AddStepItems").then((module) => ({ default: module.AddStepItems })));
-const SequencesDialog = dynamic(() =>
-  import("../../sequences/SequencesDialog").then((module) => module.SequencesDialog),
-);
 const SummaryDialog = dynamic(() => import("./SummaryDialog").then((module) => module.SummaryDialog));
 
 /** When each volume with data sets is full, as the plan is and without it. */
@@ -32,13 +29,12 @@ function whenFull({ demands, start }: Dates): string[] {
 
 /** Time: the steps, and the staircase of capacity over their days. */
 export function TimeStrip() {
-  const { walk, dates } = useWorkbench();
+  const { walk, dates, askSequence } = useWorkbench();
   const summary = useMemo(
     () => [...whenFull(dates), ...planSummary(walk, dayOfMomentIn(dates.schedule))].join(" "),
     [walk, dates],
   );
   const [telling, setTelling] = useState(false);
-  const [choosing, setChoosing] = useState(false);
   return (
     <section
       aria-label="Time"
@@ -50,7 +46,7 @@ export function TimeStrip() {
           <Button small onClick={() => setTelling(true)}>
             In words
           </Button>
-          <Button small onClick={() => setChoosing(true)}>
+          <Button small onClick={() => askSequence()}>
             Ready-made
           </Button>
           <MenuButton
@@ -75,7 +71,6 @@ export function TimeStrip() {
         </div>
       </div>
       {telling && <SummaryDialog onClose={() => setTelling(false)} />}
-      {choosing && <SequencesDialog onClose={() => setChoosing(false)} />}
     </section>
   );
 }
