@@ -13,6 +13,7 @@ const only = (name, from, allowed) => ({
  * from those before it. A new folder has to be given its place here.
  */
 const STOREYS = [
+  "records",
   "words",
   "bytes",
   "time",

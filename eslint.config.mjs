@@ -1,5 +1,6 @@
 import next from "eslint-config-next";
 import typescript from "eslint-config-next/typescript";
+import ownValues from "./scripts/lint/ownValues.mjs";
 
 const TESTS = ["**/*.test.ts", "src/core/testing/**", "tests/**"];
 
@@ -69,6 +70,13 @@ const config = [
         ...OWN_WORDS,
       ],
     },
+  },
+  {
+    files: ["src/**/*.{ts,tsx}"],
+    ignores: [...TESTS, "src/core/records/**"],
+    plugins: { cortijo: { rules: { "own-values": ownValues } } },
+    languageOptions: { parserOptions: { projectService: true } },
+    rules: { "cortijo/own-values": "error" },
   },
   // A function that does not fit on a screen does more than one thing; components may be as long as their markup.
   {

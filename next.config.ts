@@ -3,6 +3,7 @@ import type { NextConfig } from "next";
 const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
+  serverExternalPackages: ["piscina"],
   devIndicators: false,
   // The content security policy carries a nonce and is set in src/proxy.ts; these are the same for every response.
   headers: async () => [

@@ -1,6 +1,7 @@
 // The development server, with the validators compiled first.
-import { bin, generate, install, run } from "./setup.mjs";
+import { bin, bundleThreads, generate, install, run } from "./setup.mjs";
 
 install();
 generate();
+bundleThreads();
 run(bin("next"), ["dev", "--port", process.env.PORT ?? "3000"]);

@@ -3,8 +3,13 @@
 import { createServer } from "node:http";
 import next from "next";
 import sirv from "sirv";
+import { methodsOf, refusalOf, tooLong } from "./guards.mjs";
+import { portOf } from "./port.mjs";
 
-const port = Number(process.env.PORT ?? "3000");
+const port = portOf(process.env.PORT);
+/** How long answers that are under way may take when the server is told to stop, in milliseconds. */
+const PATIENCE_MS = 10_000;
+
 const app = next({ dev: false, dir: process.cwd(), port });
 await app.prepare();
 const handle = app.getRequestHandler();
@@ -19,13 +24,22 @@ const files = sirv(".next/static", {
 const PREFIX = "/_next/static";
 
 const server = createServer((request, response) => {
-  if (!request.url?.startsWith(`${PREFIX}/`)) return void handle(request, response);
-  const { url } = request;
+  const { url = "/", method = "GET" } = request;
+  const allowed = methodsOf(url);
+  if (!allowed.includes(method))
+    return refusalOf(response, 405, `${method} is not answered here.`, { allow: allowed.join(", ") });
+  if (tooLong(request)) return refusalOf(response, 413, "The body is larger than 1 MiB. Send one plan document.");
+  if (!url.startsWith(`${PREFIX}/`)) return void handle(request, response);
   request.url = url.slice(PREFIX.length);
   files(request, response, () => {
     request.url = url;
     void handle(request, response);
   });
+});
+// A method that is no word of HTTP does not even become a request.
+server.on("clientError", (error, socket) => {
+  const status = error.code === "HPE_INVALID_METHOD" ? "405 Method Not Allowed\r\nAllow: GET, HEAD" : "400 Bad Request";
+  if (socket.writable) socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`);
 });
 server.on("error", (error) => {
   console.error(
@@ -34,5 +48,16 @@ server.on("error", (error) => {
   process.exit(1);
 });
 server.listen(port, () => console.log(`Cortijo is at http://localhost:${port}  (stop it with Ctrl+C)`));
+
+let stopping = false;
 for (const signal of ["SIGINT", "SIGTERM"])
-  process.on(signal, () => server.close(() => process.exit(0)) && server.closeAllConnections());
+  process.on(signal, () => {
+    if (stopping) return;
+    stopping = true;
+    server.close(() => process.exit(0));
+    server.closeIdleConnections();
+    setTimeout(() => {
+      server.closeAllConnections();
+      process.exit(0);
+    }, PATIENCE_MS).unref();
+  });

@@ -73,6 +73,15 @@ export function generate() {
   );
 }
 
+/**
+ * Bundles what the threads of the server run. The bundler is loaded when it is needed: nothing is installed yet when
+ * this file is.
+ */
+export function bundleThreads() {
+  const script = `import { build } from "esbuild"; await build({ entryPoints: ["src/workers/predict.thread.ts"], outfile: ".cache/predict.thread.mjs", bundle: true, platform: "node", format: "esm", tsconfig: "tsconfig.json", logLevel: "error" });`;
+  run(process.execPath, ["--input-type=module", "--eval", script]);
+}
+
 /** Builds the application for production when its sources have changed. */
 export function build() {
   generate();
@@ -82,6 +91,7 @@ export function build() {
     ".next/BUILD_ID",
     () => {
       console.log("Building …");
+      bundleThreads();
       run(bin("next"), ["build"]);
       for (const file of filesBelow(join(root, ".next/static")).filter((path) => /\.(js|css|svg)$/.test(path)))
         writeFileSync(`${file}.br`, brotliCompressSync(readFileSync(file)));

@@ -1,15 +1,10 @@
 // Installs, builds and starts Cortijo, and prints its address. PORT chooses the port (3000).
 import { spawn } from "node:child_process";
 import { join } from "node:path";
+import { portOf } from "./port.mjs";
 import { build, install, root } from "./setup.mjs";
 
-const port = process.env.PORT ?? "3000";
-if (!/^\d{1,5}$/.test(port) || Number(port) > 65535) {
-  console.error(
-    `PORT is "${port}", which is no port number. Use one from 1 to 65535, for instance PORT=8080 npm start.`,
-  );
-  process.exit(2);
-}
+const port = String(portOf(process.env.PORT));
 install();
 build();
 

@@ -14,7 +14,7 @@ import { calendarFile } from "./calendarFile/calendarFile";
 import { MOST_LINK_CHARACTERS, readPlanLink, writePlanLink } from "./planLink/planLink";
 import { planMarkdown } from "./planReport/planMarkdown";
 import { planReport } from "./planReport/planReport";
-import { predictionAnswer } from "./predictionAnswer";
+import { answerRequest } from "./prediction/answerRequest";
 
 const calendar: PlanCalendar = {
   id: "3e0f",
@@ -195,8 +195,10 @@ describe("the plan as a document", () => {
 });
 
 describe("what a program is told", () => {
+  const answerOf = (plan: Plan, today: string) =>
+    JSON.parse(new TextDecoder().decode(answerRequest(JSON.stringify(plan), null, today).body));
   test("dates, coverage and demand, where the plan has a calendar and data sets", () => {
-    const answer = predictionAnswer(coveredClinic, "2030-01-01");
+    const answer = answerOf(coveredClinic, "2030-01-01");
     const dates = schedulePlan(walkPlan(coveredClinic), coveredClinic.calendar!);
     expect(answer.moments[3]).toMatchObject({
       after: "s3",
@@ -205,14 +207,14 @@ describe("what a program is told", () => {
       attention: "box",
     });
     expect(answer.orders).toEqual([{ drives: ["b1", "b2"], orderOn: "2026-11-23", deliveredOn: "2026-11-26" }]);
-    expect(answer.coverage!.now.map((each) => each.outcomes["theft-or-fire"].kind)).toEqual([
-      "from-backup",
-      "lost",
-      "lost",
-    ]);
-    const [full] = answer.demand!;
-    expect(full!.fullWithoutPlanOn! < full!.fullOn!).toBe(true);
+    expect(
+      answer.coverage.now.map(
+        (each: { outcomes: Record<string, { kind: string }> }) => each.outcomes["theft-or-fire"]!.kind,
+      ),
+    ).toEqual(["from-backup", "lost", "lost"]);
+    const [full] = answer.demand;
+    expect(full.fullWithoutPlanOn < full.fullOn).toBe(true);
   });
   test("nothing of it where the plan has neither", () =>
-    expect(Object.keys(predictionAnswer(clinic, "2026-11-23"))).toEqual(["findings", "pools", "moments"]));
+    expect(Object.keys(answerOf(clinic, "2026-11-23"))).toEqual(["findings", "pools", "moments"]));
 });

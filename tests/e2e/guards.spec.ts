@@ -317,7 +317,34 @@ test.describe("prediction over HTTP", () => {
       expect.objectContaining({ code: "drive-used-twice", severity: "block", pointer: "/pools/0/spares/0" }),
     ]);
     expect((await post(`${JSON.stringify(clinic)}${" ".repeat(2 ** 20)}`)).status()).toBe(413);
-    expect((await request.get("/api/predict")).status()).toBe(405);
+    for (const method of ["GET", "PUT", "TRACE", "PROPFIND"]) {
+      const refused = await request.fetch("/api/predict", { method });
+      expect([method, refused.status(), refused.headers().allow]).toEqual([method, 405, "POST, OPTIONS"]);
+    }
+    expect((await request.fetch("/", { method: "TRACE" })).status()).toBe(405);
+    const asText = await request.post("/api/predict", { data: "{}", headers: { "content-type": "text/plain" } });
+    expect(asText.status()).toBe(415);
+  });
+
+  test("who comes when too many wait is asked to come back; the pages are served meanwhile", async ({ request }) => {
+    test.slow();
+    const pool = { ...clinic.pools[0]!, helpers: [] };
+    const steps = Array.from({ length: 2000 }, (_, i) => ({ id: `v${i}`, kind: "verify", pool: pool.id }));
+    const answers = Promise.all(
+      Array.from({ length: 24 }, () =>
+        request.post("/api/predict?parts=moments,pools", { data: { ...clinic, steps } }),
+      ),
+    );
+    expect((await request.get("/")).status()).toBe(200);
+    const busy = (await answers).filter((answer) => answer.status() === 503);
+    expect(busy.length).toBeGreaterThan(0);
+    expect(busy[0]!.headers()["retry-after"]).toBe("5");
+    expect((await answers).filter((answer) => answer.status() === 200).length).toBeGreaterThanOrEqual(8);
+  });
+
+  test("only the parts that are asked for are answered", async ({ request }) => {
+    const answer = await request.post("/api/predict?parts=ledger", { data: growingClinic });
+    expect(Object.keys(await answer.json())).toEqual(["pools"]);
   });
 
   test("the schema and the description are served", async ({ request }) => {
@@ -326,6 +353,13 @@ test.describe("prediction over HTTP", () => {
     expect((await schema.json()).title).toBe("Cortijo plan, version 1");
     const description = await (await request.get("/api/openapi.json")).json();
     expect(description.openapi).toBe("3.1.0");
-    expect(Object.keys(description.paths["/api/predict"].post.responses)).toEqual(["200", "400", "413", "422"]);
+    expect(Object.keys(description.paths["/api/predict"].post.responses)).toEqual([
+      "200",
+      "400",
+      "413",
+      "415",
+      "422",
+      "503",
+    ]);
   });
 });

@@ -11,10 +11,10 @@ export interface ParsedSize {
 
 export type SizeResult = { ok: true; size: ParsedSize } | { ok: false; message: string };
 
-const POWERS: Record<string, { kind: ParsedSize["kind"]; factor: bigint; unit: string }> = {
-  "": { kind: "bytes", factor: 1n, unit: "B" },
-  b: { kind: "bytes", factor: 1n, unit: "B" },
-};
+const POWERS = new Map<string, { kind: ParsedSize["kind"]; factor: bigint; unit: string }>([
+  ["", { kind: "bytes", factor: 1n, unit: "B" }],
+  ["b", { kind: "bytes", factor: 1n, unit: "B" }],
+]);
 ["K", "M", "G", "T", "P"].forEach((letter, i) => {
   const lower = letter.toLowerCase();
   const decimal = {
@@ -23,10 +23,10 @@ const POWERS: Record<string, { kind: ParsedSize["kind"]; factor: bigint; unit: s
     unit: `${letter === "K" ? "k" : letter}B`,
   };
   const binary = { kind: "binary" as const, factor: 1024n ** BigInt(i + 1), unit: `${letter}iB` };
-  POWERS[lower] = decimal;
-  POWERS[`${lower}b`] = decimal;
-  POWERS[`${lower}ib`] = binary;
-  POWERS[`${lower}i`] = binary;
+  POWERS.set(lower, decimal);
+  POWERS.set(`${lower}b`, decimal);
+  POWERS.set(`${lower}ib`, binary);
+  POWERS.set(`${lower}i`, binary);
 });
 
 const fail = (message: string): SizeResult => ({ ok: false, message });
@@ -89,7 +89,7 @@ export function parseSize(text: string): SizeResult {
         : `"${text.trim()}" is not a size. Write it like 4 TB, 3.6 TiB or 4000787030016.`,
     );
   const [, digits = "", suffix = ""] = match;
-  const power = POWERS[suffix.toLowerCase()];
+  const power = POWERS.get(suffix.toLowerCase());
   if (!power) return fail(`"${suffix}" is not a unit of size. Use MB, GB, TB, MiB, GiB, TiB, or bytes without a unit.`);
   const number = readNumber(digits, power.unit);
   if (typeof number === "string") return fail(number);

@@ -114,6 +114,19 @@ describe("what is refused says what, where and how to mend it", () => {
       "duplicate-id",
       "/pools/0/groups/1/id",
     ],
+    [
+      "ten petabytes, which cannot be counted to the byte",
+      (plan) =>
+        (plan.drives = Array.from({ length: 10 }, (_, i) => ({
+          ...plan.drives[4]!,
+          id: `d${i}`,
+          serial: `${i}`,
+          bytes: 1e15,
+          place: { shelf: true },
+        }))),
+      "too-much-together",
+      "/drives",
+    ],
   ])("%s", (_, change, code, pointer) => {
     expect(broken(change)).toMatchObject({
       kind: "impossible",

@@ -1,5 +1,6 @@
 import type { ErrorObject } from "ajv";
 import { pointerStep, type Problem } from "./problem";
+import { ownValue } from "../records/ownValue";
 
 const MOST_PROBLEMS = 50;
 
@@ -31,7 +32,7 @@ function fieldOf({ keyword, params }: ErrorObject): string | null {
 
 function sentence(error: ErrorObject): { message: string; pointer: string } {
   const field = fieldOf(error);
-  const say = SENTENCES[error.keyword];
+  const say = ownValue(SENTENCES, error.keyword);
   return {
     message: say ? say(error.params) : `It ${error.message ?? "does not fit"}.`,
     pointer: field === null ? error.instancePath : `${error.instancePath}/${pointerStep(field)}`,
@@ -49,7 +50,7 @@ function describeType(type: unknown): string {
     boolean: "true or false",
     null: "null",
   };
-  return types.map((each) => words[each] ?? each).join(" or ");
+  return types.map((each) => ownValue(words, each) ?? each).join(" or ");
 }
 
 /** Of which definition of the schema an error speaks. */

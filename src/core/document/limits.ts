@@ -1,2 +1,8 @@
+/**
+ * What a calendar's hours must last at least, in minutes: to begin what needs hands at the box takes so long. Where
+ * hours are shorter nothing could ever be begun in them.
+ */
+export const LEAST_HANDS_MINUTES = 45;
+
 /** How much a plan may hold, as its schema says. */
 export { MOST_BACKUPS, MOST_BAYS, MOST_DATA_SETS, MOST_DRIVES, MOST_PRICES, MOST_STEPS } from "./generated/limits";

@@ -1,5 +1,7 @@
 import { isDay } from "../time/days";
-import type { Plan, PlanCalendar } from "./plan";
+import { minutesBetween } from "../time/clock";
+import { LEAST_HANDS_MINUTES } from "./limits";
+import type { HandsWindow, Plan, PlanCalendar } from "./plan";
 import type { Problem } from "./problem";
 
 type Named = { id: string; pointer: string; what: string };
@@ -183,17 +185,42 @@ function calendarProblems(calendar: PlanCalendar): Problem[] {
             pointer: "/calendar/timeZone",
           },
         ]),
-    ...calendar.hands.flatMap(({ from, to }, i) =>
-      from < to
-        ? []
-        : [
-            {
-              code: "hours-backwards",
-              message: `These hours end at ${to}, and begin at ${from}. They must end later on the same day.`,
-              pointer: `/calendar/hands/${i}`,
-            },
-          ],
-    ),
+    ...calendar.hands.flatMap((window, i) => {
+      const problem = handsProblem(window);
+      return problem ? [{ ...problem, pointer: `/calendar/hands/${i}` }] : [];
+    }),
+  ];
+}
+
+/**
+ * What is wrong with hours at the box: that they end before they begin, or are too short for anything to be begun.
+ *
+ * @example handsProblem({ days: [6], from: "10:00", to: "10:20" })?.code // "hours-too-short"
+ */
+export function handsProblem({ from, to }: HandsWindow): Omit<Problem, "pointer"> | null {
+  if (from >= to) {
+    const message = `These hours end at ${to}, and begin at ${from}. They must end later on the same day.`;
+    return { code: "hours-backwards", message };
+  }
+  if (minutesBetween(from, to) >= LEAST_HANDS_MINUTES) return null;
+  const message = `These hours, from ${from} to ${to}, are too short: to begin a step at the box takes ${LEAST_HANDS_MINUTES} minutes. Make them longer.`;
+  return { code: "hours-too-short", message };
+}
+
+/**
+ * Sizes of which the sum is no longer exact: drives together, the volumes of a pool, and the data sets. What is worked
+ * out from them would be off by some bytes, and nothing would say so.
+ */
+function sumProblems(plan: Plan): Problem[] {
+  const tooMuch = (what: string, sizes: readonly { bytes: number }[], pointer: string): Problem[] => {
+    const total = sizes.reduce((sum, { bytes }) => sum + BigInt(bytes), 0n);
+    const message = `${what} come to more than 9 PB together (9 007 199 254 740 991 bytes), beyond which Cortijo cannot count exactly. Correct a size or take some out.`;
+    return total > BigInt(Number.MAX_SAFE_INTEGER) ? [{ code: "too-much-together", message, pointer }] : [];
+  };
+  return [
+    ...tooMuch("The drives", plan.drives, "/drives"),
+    ...plan.pools.flatMap((pool, p) => tooMuch("The volumes of this pool", pool.volumes, `/pools/${p}/volumes`)),
+    ...tooMuch("The data sets", plan.dataSets ?? [], "/dataSets"),
   ];
 }
 
@@ -209,7 +236,7 @@ function isTimeZone(name: string): boolean {
 /**
  * What cannot be true of a plan that fits the schema: ids or serials given twice, two drives in one bay, a bay that
  * the box does not have, a drive in two groups or not in the plan, a data set on no volume, a day or a time zone that
- * there is not.
+ * there is not, hours too short to begin anything, sizes that cannot be summed exactly.
  *
  * @example referenceProblems(planWithTwoDrivesInBayOne) // [{ code: "bay-taken", message: …, pointer: "/drives/1/place/bay" }]
  */
@@ -238,6 +265,7 @@ export function referenceProblems(plan: Plan): Problem[] {
     ...memberProblems(plan),
     ...dataSetProblems(plan),
     ...backupProblems(plan),
+    ...sumProblems(plan),
     ...(plan.calendar ? calendarProblems(plan.calendar) : []),
     ...dayProblems(plan),
   ];

@@ -2,6 +2,7 @@ import type { Bytes } from "../bytes/bytes";
 import { nominalBytes, SOLD_GIGABYTES } from "../bytes/nominalBytes";
 import { parseSize, type ParsedSize } from "../bytes/parseSize";
 import type { Bus, Medium } from "../document/plan";
+import { ownValue } from "../records/ownValue";
 
 /**
  * The bytes of a drive whose size was typed. A hard disk's label ("4 TB") stands for an exact number of sectors,
@@ -62,7 +63,7 @@ function readPart(part: string): TypedDrives | string {
   const words = (match[3] ?? "").trim().toLowerCase().split(/\s+/).filter(Boolean);
   const kind = words.reduce<{ medium: Medium; bus: Bus }>(
     (soFar, word) => {
-      const next = KINDS[word];
+      const next = ownValue(KINDS, word);
       if (!next) return soFar;
       return word === "sas" || word === "usb" || word === "sata" ? { ...soFar, bus: next.bus } : next;
     },

@@ -6,6 +6,7 @@ import { limitedRoom, roomOf, type Room } from "../drives/room";
 import { CHUNK_BYTES } from "./chunks";
 import { wrongCount } from "./problemsOfLayout";
 import { layoutOf } from "./registry";
+import { ownValue } from "../records/ownValue";
 
 /** What of a group decides where its bands lie. */
 export type LaidOut = Pick<Group, "layout" | "options" | "reach" | "filled" | "kept">;
@@ -23,7 +24,7 @@ function above(room: Room, filled: Bytes): Room {
 
 /** The rooms of a group's drives, each as far up as it is taken in. */
 export const roomsOfGroup = (group: Pick<Group, "reach">, drives: readonly Drive[], rules: BoxRules): Room[] =>
-  drives.map((drive) => limitedRoom(roomOf(drive, rules), group.reach?.[drive.id]));
+  drives.map((drive) => limitedRoom(roomOf(drive, rules), ownValue(group.reach, drive.id)));
 
 /**
  * The bands of a group as it stands: on drives whose space has not all been claimed, as far up as each is taken in; in
@@ -47,7 +48,7 @@ export function layOutGroup(group: LaidOut, drives: readonly Drive[], rules: Box
   const { filled } = group;
   if (!filled || !layout.chunked) return layout.layOut(rooms, setting);
   const filledOf = (room: Room) =>
-    Math.min(floorTo(room.length, CHUNK_BYTES), floorTo(filled[room.drive] ?? 0, CHUNK_BYTES));
+    Math.min(floorTo(room.length, CHUNK_BYTES), floorTo(ownValue(filled, room.drive) ?? 0, CHUNK_BYTES));
   const stored = layout.layOut(
     rooms.map((room) => ({ ...room, between: filledOf(room), length: filledOf(room) })),
     setting,

@@ -2,6 +2,7 @@ import type { BoxRules, GroupOptions } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { counted } from "../words/counted";
 import type { Layout } from "./layout";
+import { ownValue } from "../records/ownValue";
 
 /**
  * The fewest drives that a box takes for a layout with these options: its own figure where its rules give one, else the
@@ -14,7 +15,7 @@ export function fewestDrives(
 ): number {
   return Math.max(
     layout.drivesFor?.(options) ?? layout.minimumDrives,
-    rules.minimumDrives[layout.id] ?? (layout.drivesFor ? 0 : layout.usualDrives),
+    ownValue(rules.minimumDrives, layout.id) ?? (layout.drivesFor ? 0 : layout.usualDrives),
   );
 }
 

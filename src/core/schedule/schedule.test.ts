@@ -103,7 +103,12 @@ describe("a plan in the calendar", () => {
     expect(
       schedulePlan(walkPlan(plan([swap(1)])), calendarOf({ excluded: [{ from: "2026-01-01", to: "2040-01-01" }] }))
         .stuck,
-    ).toBe("s1");
+    ).toEqual({ step: "s1", why: "no-hour" });
+  });
+  test("what would last beyond 2100 is said to be too long, and dates end there", () => {
+    const made = schedulePlan(walkPlan(plan([{ ...swap(1), notBefore: "2100-12-30" }, swap(2)])), calendarOf());
+    expect(made.stuck).toEqual({ step: "s1", why: "too-long" });
+    expect(made.steps.map((step) => at(step.end).slice(0, 10))).toEqual(["2100-12-31", "2100-12-31"]);
   });
   test("for any steps, zones, hours and paces: never before its time, never in the night, and as long as it takes", () => {
     const steps = fc.array(anyStepOn(plan([])), { minLength: 1, maxLength: 6 });

@@ -1,5 +1,5 @@
 import { Temporal } from "temporal-polyfill";
-import { nextFree } from "../calendar/nextFree";
+import { hourFinder } from "../calendar/nextFree";
 import { AWAKE } from "../calendar/planCalendar";
 import type { Plan, PlanCalendar } from "../document/plan";
 import { attentionOf, boughtFor, MINUTES_TO_BEGIN } from "../steps/attention";
@@ -33,9 +33,21 @@ export interface Schedule {
   /** One for each step, in their order. */
   steps: ScheduledStep[];
   orders: Order[];
-  /** The first step for which no hour could be found within three years, or null. */
-  stuck: string | null;
+  /** The first step that cannot be given a date, or null. */
+  stuck: Stuck | null;
 }
+
+/**
+ * A step that cannot be given a date: there is no hour at which it could be begun within three years, or it would last
+ * beyond the year 2100.
+ */
+export interface Stuck {
+  step: string;
+  why: "no-hour" | "too-long";
+}
+
+/** The year in which calendars end, as those of plans do. */
+const LAST_YEAR = 2100;
 
 /** Deliveries count as there from this hour on. */
 const DELIVERED_AT = "18:00";
@@ -71,9 +83,11 @@ interface Waiting {
 const putOff = (now: Waiting, to: Temporal.ZonedDateTime, why: ScheduledStep["waitsFor"]): Waiting =>
   Temporal.ZonedDateTime.compare(to, now.at) > 0 ? { at: to, waitsFor: why } : now;
 
-/** The first free hour of whoever begins a step, or null where there is none within three years. */
-const freeHour = (at: Temporal.ZonedDateTime, attention: Attention, { hands, excluded }: PlanCalendar) =>
-  nextFree(at, attention === "box" ? hands : AWAKE, excluded, MINUTES_TO_BEGIN[attention]);
+/** Finders of the free hours of whoever begins a step. */
+const finders = ({ hands, excluded }: PlanCalendar) => ({
+  box: hourFinder(hands, excluded, MINUTES_TO_BEGIN.box),
+  screen: hourFinder(AWAKE, excluded, MINUTES_TO_BEGIN.screen),
+});
 
 /**
  * Turns the hours of a plan into dates: each step begins when the one before has ended (or with it), its day has come,
@@ -92,11 +106,13 @@ export function schedulePlan(
   const { timeZone } = calendar;
   const begin = Temporal.PlainDate.from(calendar.start).toZonedDateTime({ timeZone });
   const { orders, delivery } = ordering(calendar, begin);
+  const freeHour = finders(calendar);
   const steps: ScheduledStep[] = [];
+  const atEnd = Temporal.PlainDate.from({ year: LAST_YEAR, month: 12, day: 31 }).toZonedDateTime({ timeZone });
   let ended = begin;
   // Drives for a step that waits for a day, and for those after it, are ordered for that day.
   let phase = begin.toPlainDate();
-  let stuck: string | null = null;
+  let stuck: Stuck | null = null;
   const begun = (walked: WalkedStep, before: Plan, after: Plan, previous: ScheduledStep | null): ScheduledStep => {
     const { step } = walked;
     const from = previous ? Temporal.Instant.fromEpochMilliseconds(previous.start).toZonedDateTimeISO(timeZone) : ended;
@@ -111,13 +127,17 @@ export function schedulePlan(
     // What begins with the step before it is begun in the same visit.
     const sameVisit = previous && (previous.attention === "box" || attention === "screen");
     if (!(sameVisit && waiting.waitsFor === null)) {
-      const free = freeHour(waiting.at, attention, calendar);
+      const free = freeHour[attention](waiting.at);
       if (free) waiting = putOff(waiting, free, "hands");
-      else stuck ??= step.id;
+      else stuck ??= { step: step.id, why: "no-hour" };
     }
-    const end = waiting.at.add({ milliseconds: Math.round(walked.cost.hours[pace] * 3_600_000) });
+    const lasts = Math.round(walked.cost.hours[pace] * 3_600_000);
+    const isTooLong = waiting.at.epochMilliseconds + lasts > atEnd.epochMilliseconds;
+    if (isTooLong) stuck ??= { step: step.id, why: "too-long" };
+    const end = isTooLong ? atEnd : waiting.at.add({ milliseconds: lasts });
     if (Temporal.ZonedDateTime.compare(end, ended) > 0) ended = end;
-    const [start, last] = [waiting.at.epochMilliseconds, end.epochMilliseconds];
+    const last = end.epochMilliseconds;
+    const start = Math.min(waiting.at.epochMilliseconds, last);
     return { step: step.id, start, end: last, attention, waitsFor: waiting.waitsFor };
   };
   moments.forEach(({ walked, state }, i) => {

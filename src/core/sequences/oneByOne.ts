@@ -34,6 +34,7 @@ import {
   supply,
 } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
+import { ownValue } from "../records/ownValue";
 
 const HEALTH = { failing: 0, watch: 1, good: 2 } as const;
 const isSuspect = (drive: Drive) =>
@@ -248,7 +249,7 @@ function areEmptied(pool: Pool, group: Group, old: readonly Drive[], { plan, rul
   const left = group.drives.length - old.length;
   if (!layout.chunked || wrongCount(layout, left, rules, group.options) !== null) return false;
   const filled = filledOf(plan, pool, group, rules);
-  return old.every((drive) => (filled[drive.id] ?? 0) === 0);
+  return old.every((drive) => (ownValue(filled, drive.id) ?? 0) === 0);
 }
 
 /** Why drives cannot be changed all at once, or null: the pool must bear that they are all missing. */

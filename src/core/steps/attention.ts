@@ -1,11 +1,12 @@
 import { driveOf } from "../box/find";
+import { LEAST_HANDS_MINUTES } from "../document/limits";
 import type { Plan, Step } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { moduleOf } from "./registry";
 import type { Attention } from "./stepModule";
 
 /** How long it takes to begin a step, in minutes. */
-export const MINUTES_TO_BEGIN: Record<Attention, number> = { box: 45, screen: 15 };
+export const MINUTES_TO_BEGIN: Record<Attention, number> = { box: LEAST_HANDS_MINUTES, screen: 15 };
 
 /**
  * Whether a step is begun at the box or at the screen: whoever changes, adds or takes out a drive, or attaches one that

@@ -20,6 +20,7 @@ import { checkLevel } from "./levelChecks";
 import { parityOf } from "./parityOf";
 import { BY_HAND } from "./stepMenu";
 import { noCost, type StepModule, type StepSetting } from "./stepModule";
+import { withoutValue } from "../records/ownValue";
 
 /** The drives of a group after its change, in the order in which it then names them. */
 function drivesAfter(group: Group, step: StepOf<"change-level">): string[] {
@@ -51,7 +52,7 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
     // Without a drive more or fewer the same blocks are read in another way, and none is moved.
     keepArrays(state.plan, group, rules, step.drives.length + (step.without?.length ?? 0) > 0);
     for (const drive of step.drives) takeIn(plan, drive);
-    for (const drive of step.without ?? []) delete group.reach?.[drive];
+    for (const drive of step.without ?? []) if (group.reach) group.reach = withoutValue(group.reach, drive);
     group.drives = drivesAfter(was, step);
     group.options = optionsAfter(was, step, parity);
     group.layout = step.layout;

@@ -18,6 +18,7 @@ import { parityOf } from "./parityOf";
 import { rebuiltTogether } from "./rebuiltTogether";
 import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepModule } from "./stepModule";
+import { withoutValue } from "../records/ownValue";
 
 /** A larger parity drive: it must come before any larger data drive. The old one is free afterwards. */
 export const changeParityDrive: StepModule<"change-parity-drive"> = {
@@ -93,7 +94,7 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
       const parity = parityOf(bandsOfGroup(state.plan, was, rules));
       group.drives[group.drives.indexOf(old.id)] = next.id;
       group.options = { ...group.options, parityDrives: parity.map((id) => (id === old.id ? next.id : id)) };
-      if (group.reach) delete group.reach[old.id];
+      if (group.reach) group.reach = withoutValue(group.reach, old.id);
       const bay = bayOf(old);
       const own = rules.replacing === "old-attached" ? (bayOf(next) ?? freeBay(plan) ?? bay) : bay;
       old.place = { shelf: true };

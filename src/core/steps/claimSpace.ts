@@ -11,6 +11,7 @@ import { largerThanParity } from "./besideParity";
 import { costOfNewSpace } from "./newSpace";
 import { partUsedFindings } from "./partUsedFindings";
 import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
+import { ownValue } from "../records/ownValue";
 
 /** What holds a claim back: in an array over whole drives the smallest that stands in it, spares included. */
 function whyNothing(plan: Plan, pool: Pool, group: Group, { family }: StepSetting): string {
@@ -88,7 +89,9 @@ export const claimSpace: StepModule<"claim-space"> = {
     if (then === group && !group.reach)
       return [against("note", "nothing-to-claim", "There is nothing to claim at this moment.")];
     const gain = usableOfGroup(plan, then, rules) - usableOfGroup(plan, group, rules);
-    const coming = members.filter(({ id }) => group.reach?.[id] !== undefined && then.reach?.[id] === undefined);
+    const coming = members.filter(
+      ({ id }) => ownValue(group.reach, id) !== undefined && ownValue(then.reach, id) === undefined,
+    );
     const inPart = partUsedFindings(plan, group, members, coming, setting);
     if (gain > 0) return [...openSizes(plan, then, setting), ...inPart];
     return [against("note", "claims-nothing", whyNothing(plan, pool, group, setting)), ...inPart];

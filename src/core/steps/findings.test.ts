@@ -152,6 +152,11 @@ test.each<[Partial<Plan>, string, string]>([
     "/dataSets/0/volume",
   ],
   [{ pools: [{ ...choir.pools[0]!, landsFor: "p1" }] }, "no-such-pool", "/pools/0/landsFor"],
+  [
+    { calendar: calendar({ hands: [{ days: [6], from: "10:00", to: "10:44" }] }) },
+    "hours-too-short",
+    "/calendar/hands/0",
+  ],
   [{ calendar: calendar({ timeZone: "Moon/Base" }) }, "no-such-time-zone", "/calendar/timeZone"],
   [
     { calendar: calendar({ hands: [{ days: [1], from: "22:00", to: "18:00" }] }) },

@@ -7,6 +7,7 @@ import type { BoxRules, Plan } from "../document/plan";
 import { REBUILD_SHARE } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
 import type { StepCost } from "./stepModule";
+import { ownValue } from "../records/ownValue";
 
 /**
  * What it takes to make the space redundant that a group has gained on its own drives: copies and parity are written
@@ -31,7 +32,7 @@ export function costOfNewSpace(
   const bands = bandsOfGroup(after, is, rules);
   const [then, now] = [occupied(bandsOfGroup(before, was, rules)), occupied(bands)];
   const work = drivesOf(after, is.drives)
-    .map(({ id }) => ({ drive: id, reads: 0, writes: (now.get(id) ?? 0) - (then.get(stood[id] ?? id) ?? 0) }))
+    .map(({ id }) => ({ drive: id, reads: 0, writes: (now.get(id) ?? 0) - (then.get(ownValue(stood, id) ?? id) ?? 0) }))
     .filter(({ writes }) => writes > 0);
   if (work.length === 0) return null;
   const bytes = new Map(work.map(({ drive, writes }) => [drive, writes]));

@@ -8,6 +8,7 @@ import { layoutOf } from "../layouts/registry";
 import { filledOf } from "./filledOf";
 import { roomForChunks } from "./roomForChunks";
 import { against, noCost, type StepModule } from "./stepModule";
+import { ownValue } from "../records/ownValue";
 
 /** What is stored in a chunk pool spread over all its drives again, so that new chunks find room in pairs. */
 export const rebalance: StepModule<"rebalance"> = {
@@ -50,7 +51,10 @@ export const rebalance: StepModule<"rebalance"> = {
     const parity = underParity(bandsOfGroup(plan, group, rules));
     return noCost({
       hours: passHours(plan, new Map(Object.entries(filled)), RESHAPE_SHARE, rules, parity),
-      work: group.drives.map((drive) => ({ drive, reads: filled[drive] ?? 0, writes: filled[drive] ?? 0 })),
+      work: group.drives.map((drive) => {
+        const bytes = ownValue(filled, drive) ?? 0;
+        return { drive, reads: bytes, writes: bytes };
+      }),
       online: "slower",
     });
   },

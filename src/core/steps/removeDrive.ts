@@ -22,6 +22,7 @@ import { costOfNewSpace } from "./newSpace";
 import { parityOf } from "./parityOf";
 import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepCost, type StepModule, type StepSetting } from "./stepModule";
+import { ownValue, withoutValue } from "../records/ownValue";
 
 const apply = (state: BoxState, step: StepOf<"remove-drive">, { rules }: Pick<StepSetting, "rules">): BoxState =>
   changed(state, (plan) => {
@@ -32,7 +33,7 @@ const apply = (state: BoxState, step: StepOf<"remove-drive">, { rules }: Pick<St
     // The others keep their height: what the smallest held back comes with a claim.
     keepArrays(state.plan, group, rules);
     group.drives = group.drives.filter((id) => id !== step.drive);
-    if (group.reach) delete group.reach[step.drive];
+    if (group.reach) group.reach = withoutValue(group.reach, step.drive);
     // What it held has been spread over the others.
     delete group.filled;
     drive.place = { shelf: true };
@@ -133,7 +134,7 @@ export const removeDrive: StepModule<"remove-drive"> = {
     // A box that claims by itself takes in what the smallest held back.
     if (!layoutOf(owner.group.layout).chunked)
       return noCost({ ...costOfNewSpace(plan, after.plan, owner.group.id, rules) });
-    const bytes = filledOf(plan, owner.pool, owner.group, rules)[step.drive] ?? 0;
+    const bytes = ownValue(filledOf(plan, owner.pool, owner.group, rules), step.drive) ?? 0;
     const parity = underParity(bandsOfGroup(plan, owner.group, rules));
     return noCost({
       hours: hoursFor(bytes, workRate(sequentialRate(drive), RESHAPE_SHARE, rules, parity)),

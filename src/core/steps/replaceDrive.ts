@@ -24,6 +24,7 @@ import { costOfNewSpace } from "./newSpace";
 import { rebuiltTogether } from "./rebuiltTogether";
 import { BY_HAND } from "./stepMenu";
 import { noCost, type StepCost, type StepModule, type StepSetting } from "./stepModule";
+import { ownValue, withoutValue, withValue } from "../records/ownValue";
 
 type Replacing = StepOf<"replace-drive">;
 
@@ -105,20 +106,17 @@ export const replaceDrive: StepModule<"replace-drive"> = {
       if (!owner || !old || !next) return;
       const { group, pool } = owner;
       keepArrays(state.plan, group, rules);
-      const reached = limitedRoom(roomOf(old, rules), group.reach?.[old.id]).between;
+      const reached = limitedRoom(roomOf(old, rules), ownValue(group.reach, old.id)).between;
       if (layoutOf(group.layout).chunked) {
         const filled = filledOf(plan, pool, group, rules);
-        filled[next.id] = filled[old.id] ?? 0;
-        delete filled[old.id];
-        group.filled = filled;
+        group.filled = withValue(withoutValue(filled, old.id), next.id, ownValue(filled, old.id) ?? 0);
       }
       group.drives[group.drives.indexOf(old.id)] = next.id;
       const parity = group.options?.parityDrives;
       if (parity)
         group.options = { ...group.options, parityDrives: parity.map((id) => (id === old.id ? next.id : id)) };
-      const reach = { ...group.reach };
-      delete reach[old.id];
-      if (reached < roomOf(next, rules).between) reach[next.id] = reached;
+      const others = withoutValue(group.reach, old.id);
+      const reach = reached < roomOf(next, rules).between ? withValue(others, next.id, reached) : others;
       if (Object.keys(reach).length > 0) group.reach = reach;
       else delete group.reach;
       const bay = bayOf(old);

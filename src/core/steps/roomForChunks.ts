@@ -10,6 +10,7 @@ import { roomsOfGroup } from "../layouts/layOutGroup";
 import { layoutOf } from "../layouts/registry";
 import { filledOf } from "./filledOf";
 import { against, type StepSetting } from "./stepModule";
+import { ownValue } from "../records/ownValue";
 
 /** Measured: with a tenth free, and so much of each drive, every change worked; on fuller pools many failed. */
 const FREE_SHARE = 0.1;
@@ -20,7 +21,7 @@ function unfilled(plan: Plan, pool: Pool, { rules }: StepSetting): Bytes {
   return pool.groups.reduce((sum, group) => {
     const filled = filledOf(plan, pool, group, rules);
     const rooms = roomsOfGroup(group, drivesOf(plan, group.drives), rules);
-    return sum + rooms.reduce((free, room) => free + Math.max(0, room.length - (filled[room.drive] ?? 0)), 0);
+    return sum + rooms.reduce((free, room) => free + Math.max(0, room.length - (ownValue(filled, room.drive) ?? 0)), 0);
   }, 0);
 }
 

@@ -14,7 +14,7 @@ import { walkPlan } from "../walk/walkPlan";
 import { testDrive } from "./arbitraries";
 
 /** Numbers drawn from a seed, the same each time (mulberry32). */
-class Dice {
+export class Dice {
   constructor(private state: number) {}
   /** A whole number from 0 to below `most`. */
   below(most: number): number {

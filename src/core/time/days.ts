@@ -18,12 +18,15 @@ export function isDay(text: string): boolean {
   return Number.isFinite(at) && new Date(at).toISOString().startsWith(text);
 }
 
+/** The last day that four digits of a year can say. */
+const LAST_DAY = numberOf("9999-12-31");
+
 /**
- * The day so many days after another.
+ * The day so many days after another; none later than 9999-12-31, whatever the days.
  *
  * @param days whole days; parts are cut off
  * @example dayAfter("2026-12-30", 3) // "2027-01-02"
  */
 export function dayAfter(day: string, days: number): string {
-  return new Date((numberOf(day) + Math.floor(days)) * 86_400_000).toISOString().slice(0, 10);
+  return new Date(Math.min(LAST_DAY, numberOf(day) + Math.floor(days)) * 86_400_000).toISOString().slice(0, 10);
 }

@@ -2,6 +2,7 @@ import { parseSize } from "@/core/bytes/parseSize";
 import type { Bus, Drive, Medium, NewDrive } from "@/core/document/plan";
 import { driveBytes } from "@/core/drives/typedDrive";
 import Papa from "papaparse";
+import { ownValue } from "@/core/records/ownValue";
 
 /** The columns of a drive list. `size` must be there; the others may be left out or empty. */
 export const DRIVE_CSV_COLUMNS = ["size", "model", "serial", "price", "kind"] as const;
@@ -59,11 +60,14 @@ function listProblem(fields: readonly string[], rows: number): string | null {
 type Row = Record<string, string>;
 
 /** A text of a row as a field of its own, where there is one. */
-const textIn = (row: Row, field: "serial" | "model") => (row[field] ? { [field]: row[field].slice(0, 120) } : {});
+const textIn = (row: Row, field: "serial" | "model") => {
+  const text = ownValue(row, field);
+  return text ? { [field]: text.slice(0, 120) } : {};
+};
 
 /** One line as a drive, or everything that is wrong with it. */
 function readRow(row: Row): NewDrive | string[] {
-  const kind = KINDS[(row.kind ?? "").toLowerCase()];
+  const kind = ownValue(KINDS, (row.kind ?? "").toLowerCase());
   const price = readPrice(row.price ?? "");
   const size = parseSize(row.size ?? "");
   if (!kind || price === null || !size.ok)

@@ -1,4 +1,5 @@
 import { kernelName, type BlockDevice } from "./blockDevice";
+import { ownValue } from "@/core/records/ownValue";
 
 /** What a block device is to a person who looks for drives; everything but a disk is left out. */
 export type DeviceKind =
@@ -51,7 +52,7 @@ export function kindOfDevice(device: BlockDevice): DeviceKind {
   if (named) return named[1];
   const type = (device.type ?? "").trim().toLowerCase();
   if (type.startsWith("raid")) return "RAID array";
-  const typed = BY_TYPE[type];
+  const typed = ownValue(BY_TYPE, type);
   if (typed) return typed;
   if (type !== "" && type !== "disk") return "other device";
   if (type === "" && !DISK_NAME.test(name)) return "other device";

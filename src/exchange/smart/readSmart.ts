@@ -1,6 +1,7 @@
 import type { Bus, Health, Medium, NewDrive, Sector } from "@/core/document/plan";
 import { isSector } from "@/core/drives/sector";
 import validateSmartctl from "./generated/validateSmartctl.cjs";
+import { ownValue } from "@/core/records/ownValue";
 
 /** What smartctl said of one drive. */
 export interface SmartReport {
@@ -109,7 +110,7 @@ const short = (text: string | undefined) => (text ?? "").replace(/\s+/g, " ").tr
 
 function reportOf(printed: Printed): SmartReport {
   const bytes = Number(printed.user_capacity?.bytes ?? printed.nvme_total_capacity ?? NaN);
-  const bus = BUSES[printed.device?.protocol?.toUpperCase() ?? ""] ?? "sata";
+  const bus = ownValue(BUSES, printed.device?.protocol?.toUpperCase() ?? "") ?? "sata";
   const sector = (size: number | undefined) => (isSector(size) ? size : null);
   const logical = sector(printed.logical_block_size);
   return {

@@ -184,7 +184,7 @@ function Answer({
   const value = rulesOf(plan.box.rules)[question.rule];
   const ofSet = ruleSetOf(plan.box.rules).rules[question.rule];
   const { overrides = {} } = plan.box.rules;
-  const differs = question.rule in overrides && value !== ofSet;
+  const differs = Object.hasOwn(overrides, question.rule) && value !== ofSet;
   const [unit] = useUnit();
   const consequence = ruleConsequence(plan, question.rule, unit);
   const rules = rulesOf(plan.box.rules);

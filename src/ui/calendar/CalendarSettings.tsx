@@ -4,6 +4,7 @@ import { useId, useState } from "react";
 import { parseExcluded, writeExcluded } from "@/core/calendar/excludedDays";
 import { HANDS, handsIdOf, type HandsId } from "@/core/calendar/planCalendar";
 import type { Command } from "@/core/document/command";
+import { handsProblem } from "@/core/document/references";
 import { isDay } from "@/core/time/days";
 import { Button } from "../kit/Button";
 import { FIELD, Labelled } from "../kit/Field";
@@ -132,11 +133,7 @@ function OwnHours({ hands, onChange }: { hands: readonly HandsWindow[]; onChange
   const [trouble, setTrouble] = useState<string | null>(null);
   const put = (i: number, window: HandsWindow) => {
     const wrong =
-      window.days.length === 0
-        ? "Hours need a day of the week at least."
-        : window.from >= window.to
-          ? "These hours must end later on the same day than they begin."
-          : null;
+      window.days.length === 0 ? "Hours need a day of the week at least." : (handsProblem(window)?.message ?? null);
     setTrouble(wrong);
     if (wrong) return;
     onChange(hands.map((each, n) => (n === i ? window : each)));

@@ -16,6 +16,7 @@ import { useUnit } from "../preferences/preferences";
 import { today } from "../today";
 import { CalendarSettings } from "./CalendarSettings";
 import { MonthTable } from "./MonthTable";
+import { STUCK_WORDS } from "./stuckWords";
 
 interface Props {
   plan: Plan;
@@ -43,7 +44,7 @@ export function CalendarView({ plan, calendar, act, planHref }: Props) {
       calendarFile(walked, dates, Date.now()),
     );
   };
-  const stuck = walked.moments.findIndex((moment) => moment.after !== null && moment.after === dates.stuck);
+  const stuck = walked.moments.findIndex((moment) => moment.after !== null && moment.after === dates.stuck?.step);
   return (
     <main className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6 print:overflow-visible print:p-0" tabIndex={-1}>
       <div className="flex flex-wrap items-center gap-2">
@@ -65,8 +66,7 @@ export function CalendarView({ plan, calendar, act, planHref }: Props) {
       )}
       {stuck > 0 && (
         <p role="alert" className="mt-1 text-geranium">
-          Step {stuck} cannot begin within three years: there is no hour for it. Change your hours, or the days that you
-          left out.
+          Step {stuck}: {STUCK_WORDS[dates.stuck?.why ?? "no-hour"]}
         </p>
       )}
       <div className="mt-4 grid gap-x-8 gap-y-6 lg:grid-cols-[17rem_minmax(0,1fr)] print:block">

@@ -12,6 +12,7 @@ import { NETWORKS } from "@/core/speeds/speed";
 import { useJob } from "../kit/useJob";
 import { choiceName } from "./figureWords";
 import type { CompareState } from "./viewState";
+import { ownValue } from "@/core/records/ownValue";
 
 type Comparing = NonNullable<Parameters<typeof useJob<Comparison>>[0]>;
 
@@ -117,7 +118,7 @@ export function useComparison(plan: Plan, state: CompareState) {
     fitting,
     presentId,
     /** What would make a choice fit that does not; undefined while it is looked for. */
-    changeFor: (id: string) => (changes.progress === null ? changes.result?.[id] : undefined),
+    changeFor: (id: string) => (changes.progress === null ? ownValue(changes.result ?? undefined, id) : undefined),
     inside: sorted.filter((choice) => fitting.has(choice.id)),
     outside: sorted.filter((choice) => !fitting.has(choice.id)),
   };

@@ -14,6 +14,7 @@ import { useWorkbench } from "../workbench/useWorkbench";
 import { SequenceFigures } from "./SequenceFigures";
 import { SequenceQuestions } from "./SequenceQuestions";
 import { useTried } from "./useTried";
+import { ownValue } from "@/core/records/ownValue";
 
 /** A wish about certain drives begins with the smallest size that is sold and larger than each of them. */
 function beginWith(wish: Wish, { plan }: SequenceSetting): Wish {
@@ -37,7 +38,7 @@ export function SequencesDialog({ first, onClose }: { first?: FirstWish | undefi
     return own && first ? { [first.sequence]: beginWith({ ...own.begun, ...first.wish }, setting) } : {};
   });
   const current = suiting.find((each) => each.sequence.id === chosen);
-  const wish = current ? (wishes[current.sequence.id] ?? current.begun) : null;
+  const wish = current ? (ownValue(wishes, current.sequence.id) ?? current.begun) : null;
   const [calendar] = useState(usualCalendar);
   const trial = useTried(current?.sequence.id ?? null, wish, place, calendar);
   return (

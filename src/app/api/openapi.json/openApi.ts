@@ -1,6 +1,7 @@
 import { THREATS } from "@/core/data/coverage";
 import planSchema from "@/core/document/schema/plan-1.json";
 import { LEDGER_CAUSES } from "@/core/ledger/ledger";
+import { PARTS } from "@/exchange/prediction/parts";
 
 const bytes = { type: "integer", minimum: 0, description: "bytes" };
 const ids = { type: "array", items: { type: "string" } };
@@ -47,39 +48,48 @@ const band = object(
   ["independent"],
 );
 
-const pool = object({
-  id: { type: "string" },
-  name: { type: "string" },
-  usableBytes: bytes,
-  tolerance: { type: "integer", minimum: 0, description: "how many drives may fail at once, whichever they are" },
-  smallestFatalSet: ids,
-  survival: list(object({ failed: { type: "integer" }, survived: { type: "integer" }, sets: { type: "integer" } })),
-  groups: list(
-    object({
-      id: { type: "string" },
-      layout: planSchema.$defs.layoutId,
-      drives: ids,
-      usableBytes: bytes,
-      tolerance: { type: "integer" },
-      bands: list(band),
-    }),
-  ),
-  volumes: list(
-    object({
-      volume: { type: "string" },
-      bytes,
-      structures: bytes,
-      notGrown: bytes,
-      reserved: bytes,
-      rootReserve: bytes,
-      headroom: bytes,
-      used: bytes,
-      left: bytes,
-    }),
-  ),
-  ledger: list(object({ cause: { enum: LEDGER_CAUSES }, bytes, drives: ids })),
-  findings: list(named("Finding")),
-});
+const pool = object(
+  {
+    id: { type: "string" },
+    name: { type: "string" },
+    usableBytes: bytes,
+    tolerance: { type: "integer", minimum: 0, description: "how many drives may fail at once, whichever they are" },
+    smallestFatalSet: ids,
+    survival: list(object({ failed: { type: "integer" }, survived: { type: "integer" }, sets: { type: "integer" } })),
+    groups: list(
+      object(
+        {
+          id: { type: "string" },
+          layout: planSchema.$defs.layoutId,
+          drives: ids,
+          usableBytes: bytes,
+          tolerance: { type: "integer" },
+          bands: list(band),
+        },
+        ["bands"],
+      ),
+    ),
+    volumes: list(
+      object({
+        volume: { type: "string" },
+        bytes,
+        structures: bytes,
+        notGrown: bytes,
+        reserved: bytes,
+        rootReserve: bytes,
+        headroom: bytes,
+        used: bytes,
+        left: bytes,
+      }),
+    ),
+    ledger: list(object({ cause: { enum: LEDGER_CAUSES }, bytes, drives: ids })),
+    findings: list(named("Finding")),
+  },
+  // Details, which are there where they are asked for.
+  ["smallestFatalSet", "survival", "groups", "volumes", "ledger", "findings"],
+);
+
+const said = object({ message: { type: "string" } });
 
 /** The OpenAPI 3.1 document. The plan itself is described by its own JSON Schema. */
 export const openApi = {
@@ -94,18 +104,38 @@ export const openApi = {
       post: {
         operationId: "predict",
         summary: "What the core says of a plan document",
+        parameters: [
+          {
+            name: "parts",
+            in: "query",
+            required: false,
+            description:
+              "Which parts are answered; all of them where it is left out. `pools` are those of now and, with `moments`, of every moment; `groups`, their `bands`, `volumes`, `survival` and `ledger` are details of pools, and bring them; `findings` are those of the box and of whatever else is asked.",
+            style: "form",
+            explode: false,
+            schema: list({ enum: PARTS }),
+            example: ["pools", "ledger"],
+          },
+        ],
         requestBody: { required: true, content: { "application/json": { schema: { $ref: "/schema/plan-1.json" } } } },
         responses: {
           200: json(named("Prediction"), "The prediction"),
           400: json(
-            object({ message: { type: "string" }, errors: list(named("Problem")) }),
-            "The body is not a plan document; each error with its JSON pointer",
+            object({ message: { type: "string" }, errors: list(named("Problem")) }, ["errors"]),
+            "The body is not a plan document (each error with its JSON pointer), or there is no such part",
           ),
-          413: json(object({ message: { type: "string" } }), "The body is larger than 1 MiB"),
+          413: json(said, "The body is larger than 1 MiB"),
+          415: json(said, "The body is not sent as application/json"),
           422: json(
-            object({ message: { type: "string" }, findings: list(named("Finding")) }),
-            "The plan fits the schema but cannot be, for instance a drive in two groups",
+            object({ message: { type: "string" }, findings: list(named("Finding")), parts: list({ enum: PARTS }) }, [
+              "parts",
+            ]),
+            "The plan fits the schema but cannot be, for instance a drive in two groups; or the answer would pass 8 MB or take too long, and the message names the parts to ask for",
           ),
+          503: {
+            ...json(said, "Too much is asked for at once"),
+            headers: { "Retry-After": { description: "seconds", schema: { type: "integer" } } },
+          },
         },
       },
     },
@@ -184,6 +214,7 @@ export const openApi = {
           "undoable",
           "exposure",
           "findings",
+          "pools",
         ],
       ),
       Outcome: object(
@@ -227,7 +258,7 @@ export const openApi = {
             }),
           ),
         },
-        ["orders", "coverage", "backups", "demand"],
+        ["findings", "pools", "moments", "orders", "coverage", "backups", "demand"],
       ),
     },
   },

@@ -1,23 +1,24 @@
-import { openPlan } from "@/core/box/openPlan";
-import { predictionAnswer } from "@/exchange/predictionAnswer";
 import { readBody } from "./readBody";
+import { onThread } from "./threads";
+
+const refusal = (status: number, message: string, headers: Record<string, string> = {}) =>
+  Response.json({ message }, { status, headers });
+
+const isJson = (request: Request) =>
+  request.headers.get("content-type")?.split(";")[0]?.trim().toLowerCase() === "application/json";
 
 /** What the core says of a plan document; nothing is kept. */
 export async function POST(request: Request): Promise<Response> {
+  if (!isJson(request))
+    return refusal(415, "Send the plan document as JSON, with the header content-type: application/json.");
   const text = await readBody(request);
-  if (text === null)
-    return Response.json({ message: "The body is larger than 1 MiB. Send one plan document." }, { status: 413 });
-  const result = openPlan(text, "newest");
-  if (result.ok) return Response.json(predictionAnswer(result.plan, new Date().toISOString().slice(0, 10)));
-  if (result.kind === "impossible") {
-    const findings = result.problems.map((problem) => ({ ...problem, severity: "block" }));
-    return Response.json({ message: "The plan contradicts itself.", findings }, { status: 422 });
-  }
-  return Response.json(
-    {
-      message: "The body is not a plan document of version 1. Its schema is at /schema/plan-1.json.",
-      errors: result.problems,
-    },
-    { status: 400 },
-  );
+  if (text === null) return refusal(413, "The body is larger than 1 MiB. Send one plan document.");
+  const parts = new URL(request.url).searchParams.get("parts");
+  const answer = await onThread({ text, parts, today: new Date().toISOString().slice(0, 10) });
+  if (answer === null)
+    return refusal(503, "There is too much to work out at once. Try again in some seconds.", { "retry-after": "5" });
+  return new Response(answer.body, {
+    status: answer.status,
+    headers: { "content-type": "application/json", "cache-control": "no-store" },
+  });
 }

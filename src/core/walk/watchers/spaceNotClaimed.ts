@@ -6,6 +6,7 @@ import type { StepBody } from "../../document/plan";
 import { claimingFor } from "../../layouts/claims";
 import { layoutOf } from "../../layouts/registry";
 import { lastStepAt, MOST_NOT_WORTH_SAYING, type Watcher } from "./watcher";
+import { ownValue } from "../../records/ownValue";
 
 /** Larger drives whose space no later step claims, where the box does not by itself. */
 export const spaceNotClaimed: Watcher = {
@@ -24,7 +25,8 @@ export const spaceNotClaimed: Watcher = {
           const [was, is] = [groupOf(before.state.plan, group.id), groupOf(after.state.plan, group.id)];
           // A larger drive has come, or the one that held the others back has gone.
           if (was && is && is.drives.length < was.drives.length) return true;
-          return open.some((drive) => was?.reach?.[drive] === undefined && is?.reach?.[drive] !== undefined);
+          const isOpen = (then: typeof is, drive: string) => ownValue(then?.reach, drive) !== undefined;
+          return open.some((drive) => !isOpen(was, drive) && isOpen(is, drive));
         });
         if (!at || gain < MOST_NOT_WORTH_SAYING) return [];
         const steps: StepBody[] = oneByOne

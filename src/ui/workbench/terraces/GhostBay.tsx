@@ -8,6 +8,7 @@ import { useUnit } from "../../preferences/preferences";
 import type { Column, TerraceGeometry } from "./geometry";
 import { bestCurve, ghostScale, pointWords } from "./ghostCurve";
 import { GhostPicture } from "./GhostPicture";
+import { ownValue } from "@/core/records/ownValue";
 
 interface Props {
   plan: Plan;
@@ -52,7 +53,7 @@ function SizeSlider({ curve, at, column, geometry, onSay, onOpen }: SliderProps)
     onSay(null);
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const move = MOVES[event.key];
+    const move = ownValue(MOVES, event.key);
     if (move !== undefined) {
       event.preventDefault();
       go(chosen === null ? scale.middle : chosen + move);

@@ -9,6 +9,7 @@ import { useWorkbench } from "../useWorkbench";
 import { useMoment } from "../useMoment";
 import { Stairs } from "./Stairs";
 import { momentNear, stripGeometry, type StripGeometry } from "./stripGeometry";
+import { ownValue } from "@/core/records/ownValue";
 
 /** To which moment a key goes from one. */
 const KEYS: Partial<Record<string, (at: number, last: number) => number>> = {
@@ -43,7 +44,7 @@ export function Staircase() {
     goTo(momentNear(geometry, event.clientX - event.currentTarget.getBoundingClientRect().left));
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const next = KEYS[event.key]?.(at, last);
+    const next = ownValue(KEYS, event.key)?.(at, last);
     if (next === undefined) return;
     event.preventDefault();
     goTo(Math.max(0, Math.min(last, next)));

@@ -7,6 +7,7 @@ import { formatBytes } from "@/core/bytes/formatBytes";
 import type { Plan } from "@/core/document/plan";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import type { Finding } from "@/core/findings/finding";
+import type { Stuck } from "@/core/schedule/schedulePlan";
 import { onlineWords } from "@/core/steps/swapping";
 import { momentWords } from "@/core/time/dateWords";
 import { hoursWords } from "@/core/time/hoursWords";
@@ -14,18 +15,16 @@ import { changesBetween } from "@/core/walk/bandChanges";
 import type { WalkedStep } from "@/core/walk/moment";
 import { dayOf } from "@/core/walk/planSummary";
 import { oneOrMany } from "@/core/words/counted";
+import { STUCK_WORDS } from "../../calendar/stuckWords";
 import { useUnit } from "../../preferences/preferences";
 import { Findings } from "../readout/Findings";
 import { useWorkbench } from "../useWorkbench";
 
-/** The calendar leaves no hour for a step. */
-const NO_HANDS: Finding = {
-  code: "no-hands",
-  severity: "warn",
-  message:
-    "Within three years there is no hour at which you could begin this. Change your hours, or the days that you left out, in the calendar.",
-  drives: [],
-};
+/** That the calendar cannot give a step a date, where it is so. */
+function noDate(stuck: Stuck | null | undefined, step: string): Finding[] {
+  if (stuck?.step !== step) return [];
+  return [{ code: "no-hands", severity: "warn", message: STUCK_WORDS[stuck.why], drives: [] }];
+}
 
 const BAND_WORDS = {
   new: "comes",
@@ -75,7 +74,7 @@ export function StepReadout() {
       <Findings
         findings={[
           ...(dates.late.get(walked.step.id) ?? []),
-          ...(dates.schedule?.stuck === walked.step.id ? [NO_HANDS] : []),
+          ...noDate(dates.schedule?.stuck, walked.step.id),
           ...walked.findings,
         ]}
       />

@@ -1,0 +1,109 @@
+import Ajv2020 from "ajv/dist/2020";
+import fc from "fast-check";
+import planSchema from "@/core/document/schema/plan-1.json";
+import { growingClinic } from "@/core/document/samples/growingClinic";
+import { clinic } from "@/core/document/samples/clinic";
+import { coveredClinic } from "@/core/document/samples/coveredClinic";
+import { checkPlan } from "@/core/document/readPlan";
+import type { Plan } from "@/core/document/plan";
+import { predict } from "@/core/prediction/predict";
+import { testDrive } from "@/core/testing/arbitraries";
+import { Dice, likelySeed, likelyWalk } from "@/core/testing/likelyPlan";
+import { nastyPlan, stretchedPlan } from "@/core/testing/stretchedPlan";
+import { answerRequest, MOST_ANSWER_BYTES } from "@/exchange/prediction/answerRequest";
+import { openApi } from "../openapi.json/openApi";
+
+const ajv = new Ajv2020({ strict: false, allErrors: true, validateFormats: false, validateSchema: false });
+ajv.addSchema(openApi, "/api/openapi.json");
+ajv.addSchema(planSchema, "/schema/plan-1.json");
+const isAsDescribed = ajv.getSchema("/api/openapi.json#/components/schemas/Prediction")!;
+
+const ask = (document: unknown, parts: string | null = null) => {
+  const { status, body } = answerRequest(JSON.stringify(document), parts, "2026-11-26");
+  return { status, bytes: body.length, answer: JSON.parse(new TextDecoder().decode(body)) };
+};
+const described = (answer: unknown) => (isAsDescribed(answer) ? [] : isAsDescribed.errors);
+
+test("answers are as the description says, which refuses what is not", () => {
+  for (const plan of [clinic, growingClinic, coveredClinic]) expect(described(ask(plan).answer)).toEqual([]);
+  const broken = ask(clinic).answer;
+  broken.pools[0].usableBytes = null;
+  expect(described(broken)).not.toEqual([]);
+});
+
+test("names that every object knows change nothing but the names", () => {
+  fc.assert(
+    fc.property(likelySeed, ([seed, steps]) => {
+      const [plain, nasty] = [ask(likelyWalk(seed, steps).plan), ask(nastyPlan(seed, steps))];
+      expect([nasty.status, described(nasty.answer)]).toEqual([200, []]);
+      const figures = (answer: typeof plain.answer) =>
+        answer.moments.map(({ done, hours, capacities, work }: Record<string, unknown>) => ({
+          done,
+          hours,
+          capacities,
+          work: (work as { reads: number }[] | undefined)?.map(({ reads }) => reads),
+        }));
+      expect(figures(nasty.answer)).toEqual(figures(plain.answer));
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test("any plan that the schema allows, out to the ends of its ranges, is answered, and with numbers only", () => {
+  let valid = 0;
+  fc.assert(
+    fc.property(likelySeed, fc.constantFrom(0.02, 0.1, 0.4), fc.boolean(), ([seed, steps], rate, withDates) => {
+      const base = { ...nastyPlan(seed, steps), ...(withDates ? { calendar: coveredClinic.calendar! } : {}) };
+      const plan = stretchedPlan(base, new Dice(seed), rate);
+      const { status, answer, bytes } = ask(plan);
+      const checked = checkPlan(plan);
+      expect([status, checked.ok ? [] : checked.problems]).toEqual([
+        checked.ok ? 200 : checked.kind === "impossible" ? 422 : 400,
+        expect.anything(),
+      ]);
+      expect(bytes).toBeLessThan(MOST_ANSWER_BYTES);
+      if (!checked.ok) return;
+      valid += 1;
+      expect(described(answer)).toEqual([]);
+    }),
+    { numRuns: 250 },
+  );
+  expect(valid).toBeGreaterThan(60);
+});
+
+describe("parts", () => {
+  test("only what is asked is answered, with what it is a detail of", () => {
+    expect(Object.keys(ask(coveredClinic, "demand,orders").answer)).toEqual(["orders", "demand"]);
+    const { answer } = ask(coveredClinic, "ledger,moments");
+    expect(Object.keys(answer)).toEqual(["pools", "moments"]);
+    expect(Object.keys(answer.pools[0])).toEqual(["id", "name", "usableBytes", "tolerance", "ledger"]);
+    expect(answer.moments[1].pools[0].ledger).toEqual(ask(coveredClinic).answer.moments[1].pools[0].ledger);
+    expect(answer.moments[1].findings).toBeUndefined();
+    expect(ask(coveredClinic, "findings").answer.findings).toEqual([]);
+    expect(ask(clinic, "bands").answer.pools[0].groups[0].bands).toEqual(predict(clinic).pools[0]!.groups[0]!.bands);
+  });
+  test("a part that there is not is refused with those that there are", () => {
+    const { status, answer } = ask(clinic, "pools,legder");
+    expect([status, answer.message]).toEqual([400, expect.stringMatching(/"legder".*pools, groups, bands/)]);
+  });
+  test("an answer that would pass 8 MB is not cut but refused, naming parts that fit", () => {
+    const drives = Array.from({ length: 24 }, (_, i) => testDrive(`d${i}`, (i + 1) * 1e12));
+    const groups = [{ id: "g1", layout: "hybrid-2" as const, drives: drives.map(({ id }) => id) }];
+    const pools = [{ ...clinic.pools[0]!, groups }];
+    const steps: Plan["steps"] = Array.from({ length: 2000 }, (_, i) => ({ id: `v${i}`, kind: "verify", pool: "p1" }));
+    const large = { ...clinic, drives, pools, steps };
+    const { status, answer } = ask(large);
+    expect([status, answer.findings]).toEqual([422, []]);
+    const offered = [...answer.message.matchAll(/\?parts=([a-z,]+)/g)].map((match) => match[1] as string);
+    expect(offered).toHaveLength(2);
+    for (const parts of offered) expect(ask(large, parts).status).toBe(200);
+    expect(ask(large, "moments").answer.moments).toHaveLength(2001);
+  });
+});
+
+test("a megabyte of mistakes is refused as quickly as one", () => {
+  const begun = performance.now();
+  const hostile = `{"format":"cortijo-plan","version":1,"steps":[${"{},".repeat(340_000)}{}]}`;
+  expect(answerRequest(hostile, null, "2026-11-26").status).toBe(400);
+  expect(performance.now() - begun).toBeLessThan(5000);
+});

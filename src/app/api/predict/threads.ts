@@ -1,0 +1,51 @@
+import { join } from "node:path";
+import { Piscina } from "piscina";
+import type { RequestAnswer } from "@/exchange/prediction/answerRequest";
+import type { PredictTask } from "@/workers/predict.thread";
+
+/** How long a request may be worked on, in milliseconds, before its thread is ended. */
+const TIME_LIMIT_MS = 10_000;
+
+const MOST_THREADS = 2;
+
+/** Who has to wait longer than for so many others is asked to come back. */
+const LONGEST_QUEUE = 8;
+
+/** How many requests are worked on or wait. What can be given up is not counted by the pool's own limit. */
+let underWay = 0;
+
+let threads: Piscina<PredictTask, RequestAnswer> | null = null;
+
+/**
+ * The threads that answer requests, so that none holds up the pages: two at most, which are kept, give way to the pages
+ * where processors are short, and may not fill the memory. They run what the build has bundled for them.
+ */
+function kept(): Piscina<PredictTask, RequestAnswer> {
+  threads ??= new Piscina({
+    filename: join(/* turbopackIgnore: true */ process.cwd(), ".cache", "predict.thread.mjs"),
+    minThreads: 1,
+    maxThreads: MOST_THREADS,
+    idleTimeout: 60_000,
+    niceIncrement: 10,
+    resourceLimits: { maxOldGenerationSizeMb: 512 },
+  });
+  return threads;
+}
+
+/**
+ * Answers a request on a thread.
+ *
+ * @returns null where all are busy and the queue is full, or the time is over
+ */
+export async function onThread(task: PredictTask): Promise<RequestAnswer | null> {
+  if (underWay >= MOST_THREADS + LONGEST_QUEUE) return null;
+  underWay += 1;
+  try {
+    return await kept().run(task, { signal: AbortSignal.timeout(TIME_LIMIT_MS) });
+  } catch (error) {
+    if (error instanceof Error && error.name === "AbortError") return null;
+    throw error;
+  } finally {
+    underWay -= 1;
+  }
+}
