@@ -7,6 +7,7 @@ import { execFileSync } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { planFileName } from "./exportPlan";
+import { writePlans } from "./exportAll";
 import { readPlanFile } from "./importPlan";
 import { readLsblk, type Inventory } from "./inventory/readLsblk";
 
@@ -188,19 +189,42 @@ describe("inventories that cannot be read", () => {
 });
 
 describe("plan files", () => {
-  const file = (text: string, size = text.length) => ({ name: "x.cortijo.json", size, text: async () => text });
+  const file = (...parts: BlobPart[]) => new File(parts, "x.cortijo.json");
+  const two = writePlans([clinic, { ...clinic, name: "The other" }]);
   test("a good one is read", async () =>
-    expect(await readPlanFile(file(JSON.stringify(clinic)))).toEqual({ ok: true, plan: clinic }));
+    expect(await readPlanFile(file(JSON.stringify(clinic)))).toMatchObject({ ok: true, plan: clinic, others: [] }));
   test("50 MB are refused before they are read", async () => {
-    const result = await readPlanFile({
-      name: "huge.json",
-      size: 50e6,
-      text: () => Promise.reject(new Error("was read")),
-    });
-    expect(result).toMatchObject({
+    const huge = file(new Uint8Array(50e6));
+    huge.arrayBuffer = () => Promise.reject(new Error("was read"));
+    expect(await readPlanFile(huge)).toMatchObject({
       ok: false,
       problems: [{ code: "too-large", message: expect.stringContaining("50 MB") }],
     });
+  });
+  test("all plans come back from one file; one that is damaged is named and harms no other", async () => {
+    expect(await readPlanFile(file(two))).toMatchObject({
+      ok: true,
+      plan: clinic,
+      others: [{ name: "The other" }],
+      refused: [],
+    });
+    expect(await readPlanFile(file(two.replace('"bays": 6', '"bays": 60')))).toMatchObject({
+      ok: true,
+      plan: { name: "The other" },
+      refused: [{ code: "not-read", message: expect.stringContaining(clinic.name), pointer: "/plans/0/box/bays" }],
+    });
+    const none = await readPlanFile(file(two.replaceAll('"bays": 6', '"bays": 60')));
+    expect(none.ok ? [] : none.problems.map(({ code }) => code)).toEqual(["no-plans", "not-read", "not-read"]);
+    expect(await readPlanFile(file(two.slice(0, -9)))).toMatchObject({ problems: [{ code: "damaged-plans" }] });
+  });
+  test("a plan that a program saved in UTF-16 or Latin-1 is read; what is no text is named", async () => {
+    const named = JSON.stringify({ ...clinic, name: "Clínica de Córdoba" });
+    const utf16 = (from: string) => Uint8Array.from(Buffer.from(from, "utf16le"));
+    const encodings = [utf16(named), utf16(`\uFEFF${named}`), utf16(named).map((_, i, all) => all[i ^ 1]!)];
+    for (const bytes of [...encodings, Uint8Array.from(Buffer.from(named, "latin1"))])
+      expect(await readPlanFile(file(bytes))).toMatchObject({ ok: true, plan: { name: "Clínica de Córdoba" } });
+    const noText = file(Uint8Array.from({ length: 64 }, (_, i) => i * 7));
+    expect(await readPlanFile(noText)).toMatchObject({ problems: [{ code: "encoding" }] });
   });
   test("names are safe on every file system", () => {
     expect(planFileName("Animal clinic, Villarrolla")).toBe("animal-clinic-villarrolla.cortijo.json");

@@ -3,6 +3,7 @@ import { applyCommand } from "@/core/commands/applyCommand";
 import type { Command } from "@/core/document/command";
 import { describeCommand } from "@/core/commands/describeCommand";
 import type { Plan } from "@/core/document/plan";
+import { checksNow } from "./checking";
 
 /** A command that was done, with the patches there and back. */
 export interface HistoryEntry {
@@ -34,6 +35,8 @@ export const startHistory = (plan: Plan): History => ({ plan, entries: [], posit
 export function perform(history: History, command: Command, at: number): HistoryResult {
   const result = applyCommand(history.plan, command);
   if (!result.ok) return result;
+  const problem = checksNow()?.problemOf(result.plan);
+  if (problem) return { ok: false, reason: problem };
   const entry: HistoryEntry = {
     command,
     description: describeCommand(history.plan, command),
@@ -46,30 +49,41 @@ export function perform(history: History, command: Command, at: number): History
   return { ok: true, entry, history: { plan: result.plan, entries, position: entries.length } };
 }
 
+/** The plan after patches that were kept; null where they are damaged, or lead to what is no plan. */
+function patched(plan: Plan, patches: Patch[]): Plan | null {
+  try {
+    const next = applyPatches(plan, patches);
+    return checksNow()?.problemOf(next) ? null : next;
+  } catch {
+    return null;
+  }
+}
+
+const damaged = (what: string): HistoryResult => ({
+  ok: false,
+  reason: `What was kept of this change is damaged, so that it cannot be ${what}. The plan is as it was.`,
+});
+
 /** Undoes the last command that is done. */
 export function undo(history: History): HistoryResult {
   const entry = history.entries[history.position - 1];
   if (!entry) return { ok: false, reason: "There is nothing to undo." };
-  return {
-    ok: true,
-    entry,
-    history: { ...history, plan: applyPatches(history.plan, entry.inverse), position: history.position - 1 },
-  };
+  const plan = patched(history.plan, entry.inverse);
+  if (!plan) return damaged("undone");
+  return { ok: true, entry, history: { ...history, plan, position: history.position - 1 } };
 }
 
 /** Does the last undone command again. */
 export function redo(history: History): HistoryResult {
   const entry = history.entries[history.position];
   if (!entry) return { ok: false, reason: "There is nothing to redo." };
-  return {
-    ok: true,
-    entry,
-    history: { ...history, plan: applyPatches(history.plan, entry.patches), position: history.position + 1 },
-  };
+  const plan = patched(history.plan, entry.patches);
+  if (!plan) return damaged("done again");
+  return { ok: true, entry, history: { ...history, plan, position: history.position + 1 } };
 }
 
 /** The plan before the last command that is done, or null when nothing was done. */
 export function planBefore(history: History): Plan | null {
   const entry = history.entries[history.position - 1];
-  return entry ? applyPatches(history.plan, entry.inverse) : null;
+  return entry ? patched(history.plan, entry.inverse) : null;
 }

@@ -1,9 +1,11 @@
 import { liveQuery, type Subscription } from "dexie";
 import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
+import { capital } from "@/core/words/capital";
+import { NotLoaded } from "./checking";
 import type { CortijoDatabase } from "./database";
 import { perform, redo, startHistory, undo, type History, type HistoryResult } from "./history";
-import { loadPlan, savePlan } from "./planRepository";
+import { loadPlan, putPlan, restorePlan, savePlan, type Damage, type Loading, type Saving } from "./planRepository";
 
 /** Something to tell the user that did not come of pressing a button here, or that did not work. */
 export interface Notice {
@@ -15,12 +17,16 @@ export interface Notice {
 }
 
 export interface SessionState {
-  status: "loading" | "ready" | "missing";
+  status: "loading" | "ready" | "missing" | "deleted" | "damaged" | "unloaded";
   history: History;
-  /** `kept`: all is in the database; `saving`: soon; `unkept`: the database refuses, the plan is only on this page. */
+  /** `kept`: all is in the database; `saving`: soon; `unkept`: some of it is only on this page. */
   keeping: "kept" | "saving" | "unkept";
-  /** Why the database refuses. */
+  /** Why it is only on this page. */
   trouble: string | null;
+  /** Whether the plan that is on this page has been deleted, or cleared with the site's data, meanwhile. */
+  gone: "deleted" | "missing" | null;
+  /** Why it cannot be opened. */
+  damage: Damage | null;
   notice: Notice | null;
 }
 
@@ -28,9 +34,17 @@ export interface SessionState {
 type Wish = { kind: "command"; command: Command } | { kind: "undo" | "redo"; at: number };
 
 const FULL =
-  "The browser's storage is full, so changes are kept on this page only. Export the plan, then delete plans that you no longer need or free space on this device.";
+  "The browser's storage is full, so changes are kept on this page only. Export the plan, then delete plans that you no longer need or free space on this device: what is on this page is saved as soon as there is room.";
 const BLOCKED =
   "The browser does not let Cortijo keep data here (a private window, or storage that is blocked), so changes are on this page only. Export the plan before you close it.";
+const GONE = {
+  deleted: "This plan was deleted in another tab. It is still on this page, and nowhere else.",
+  missing:
+    "The data that this browser kept for Cortijo was cleared. The plan is still on this page, and nowhere else: export it, or save it anew.",
+};
+
+/** How long after a database was closed it is looked whether the plan is still there, in milliseconds. */
+const AFTER_CLOSING_MS = 300;
 
 function troubleOf(error: unknown): string {
   const names =
@@ -42,25 +56,39 @@ function troubleOf(error: unknown): string {
 
 /**
  * One open plan: applies commands at once, keeps each in the database as it happens, and follows what other tabs do.
- * When two tabs act at the same time, the later command is applied to the plan as the earlier one left it.
+ * When two tabs act at the same time, the later command is applied to the plan as the earlier one left it. What could
+ * not be kept stays on the page, is tried again, and is never said to be saved.
  */
 export class PlanSession {
   private state: SessionState;
   private readonly listeners = new Set<() => void>();
   private revision = -1;
+  /** What is in the database, and what has been done here since. */
   private saved: History;
+  private wishes: Wish[] = [];
   private queue: Promise<void> = Promise.resolve();
-  private pending = 0;
   private noticeId = 0;
   private watching: Subscription | null = null;
+  private again: ReturnType<typeof setTimeout> | null = null;
+  private closed = false;
 
   constructor(
     private readonly database: CortijoDatabase,
     private readonly id: string,
     placeholder: Plan,
+    /** How long after saving failed it is tried again, in milliseconds; it is also tried on the next act. */
+    private readonly tryAgainMs = 5000,
   ) {
     this.saved = startHistory(placeholder);
-    this.state = { status: "loading", history: this.saved, keeping: "kept", trouble: null, notice: null };
+    this.state = {
+      status: "loading",
+      history: this.saved,
+      keeping: "kept",
+      trouble: null,
+      gone: null,
+      damage: null,
+      notice: null,
+    };
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -70,31 +98,40 @@ export class PlanSession {
 
   readonly getState = (): SessionState => this.state;
 
-  /** Reads the plan and begins to follow the database. */
+  /** Reads the plan and begins to follow the database; what is only on this page stays as it is. */
   async open(fallback?: Plan): Promise<void> {
+    this.closed = false;
     try {
-      const loaded = await loadPlan(this.database, this.id);
-      if (!loaded) return this.set({ status: "missing" });
-      this.adopt(loaded.history, loaded.revision);
-      this.set({ status: "ready" });
-      this.watching = liveQuery(() => this.database.plans.get(this.id)).subscribe({
-        next: (kept) => {
-          if (kept && kept.revision > this.revision && this.pending === 0) void this.follow();
-        },
-        error: (error: unknown) => this.lose(error),
-      });
+      if (this.state.status !== "ready" || !this.hasUnsaved()) {
+        const read = await loadPlan(this.database, this.id);
+        if (read.kind !== "there" && !fallback) return this.cannotOpen(read);
+        if (read.kind === "there") this.adopt(read.loaded.history, read.loaded.revision);
+        else this.adopt(startHistory(fallback as Plan), -1);
+        this.set({ status: "ready" });
+      }
+      this.watch();
     } catch (error) {
+      if (error instanceof NotLoaded) return this.set({ status: "unloaded" });
       if (fallback) {
         this.adopt(startHistory(fallback), -1);
         this.set({ status: "ready" });
-      } else this.set({ status: "missing" });
+      } else if (this.state.status === "loading") this.set({ status: "missing" });
       this.lose(error);
     }
   }
 
   close(): void {
+    this.closed = true;
     this.watching?.unsubscribe();
     this.watching = null;
+    this.database.on("close").unsubscribe(this.lookSoon);
+    if (this.again) clearTimeout(this.again);
+    this.again = null;
+  }
+
+  /** Whether something of the plan is on this page only. */
+  hasUnsaved(): boolean {
+    return this.wishes.length > 0 || this.state.gone !== null;
   }
 
   /** Does a command at once and keeps it. Returns why it cannot be done, or null. */
@@ -132,71 +169,151 @@ export class PlanSession {
     return this.queue;
   }
 
+  /** Keeps the plan that is on this page again, with its history, after it was deleted or cleared elsewhere. */
+  bringBack(): Promise<void> {
+    this.queue = this.queue.then(async () => {
+      const target = this.state.history;
+      const count = this.wishes.length;
+      try {
+        this.revision = await putPlan(this.database, this.id, target);
+        this.saved = target;
+        this.wishes.splice(0, count);
+        this.set({ gone: null });
+        this.kept();
+        this.watch();
+        this.tell("info", "The plan is kept in this browser again.");
+      } catch (error) {
+        this.lose(error);
+      }
+    });
+    return this.queue;
+  }
+
+  /** Brings a plan back that was deleted before this page opened it. */
+  async restore(): Promise<void> {
+    await restorePlan(this.database, this.id);
+    await this.open();
+  }
+
+  /** Looks whether the plan is still where it was kept: after the browser has closed the database, or a while away. */
+  look(): void {
+    this.queue = this.queue.then(async () => {
+      if (this.closed || this.state.status !== "ready" || this.revision < 0) return;
+      try {
+        const read = await loadPlan(this.database, this.id);
+        if (read.kind === "deleted" || read.kind === "missing") this.gone(read.kind);
+        else if (this.state.trouble !== null && this.state.gone === null) this.returned();
+        this.watch();
+      } catch (error) {
+        this.lose(error);
+      }
+    });
+  }
+
+  /** A browser that clears the site's data closes the database under the page, and opens it again only afterwards. */
+  private readonly lookSoon = (): void => {
+    this.watching?.unsubscribe();
+    this.watching = null;
+    setTimeout(() => this.look(), AFTER_CLOSING_MS);
+  };
+
+  private watch(): void {
+    if (this.watching || this.closed) return;
+    this.database.on("close").unsubscribe(this.lookSoon);
+    this.database.on("close", this.lookSoon);
+    this.watching = liveQuery(() => this.database.plans.get(this.id)).subscribe({
+      next: (kept) => {
+        if (this.revision < 0) return;
+        if (!kept) return this.gone("missing");
+        if (kept.deletedAt !== 0) return this.gone("deleted");
+        if (this.state.gone) this.returned();
+        if (kept.revision > this.revision && this.wishes.length === 0) void this.follow();
+      },
+      error: (error: unknown) => {
+        this.lose(error);
+        this.lookSoon();
+      },
+    });
+  }
+
   private step(result: HistoryResult, kind: "undo" | "redo", word: string): void {
-    if (!result.ok) return;
+    if (!result.ok) return this.tell("problem", result.reason);
     this.advance(result, { kind, at: result.entry.at });
     this.tell("info", `${word}: ${result.entry.description}.`);
   }
 
   private advance(result: Extract<HistoryResult, { ok: true }>, wish: Wish): void {
-    const base = this.state.history;
-    this.set({ history: result.history });
-    if (this.state.keeping === "unkept") return;
-    this.pending += 1;
-    this.set({ keeping: "saving" });
-    this.queue = this.queue.then(() => this.keep(base, result.history, wish));
+    this.wishes.push(wish);
+    this.set({ history: result.history, ...(this.state.keeping === "kept" ? { keeping: "saving" } : {}) });
+    if (this.state.gone === null) this.saveSoon();
   }
 
-  private async keep(base: History, target: History, wish: Wish): Promise<void> {
+  private saveSoon(): void {
+    this.queue = this.queue.then(() => this.save());
+  }
+
+  /** Writes what has been done since the last time; takes another tab's plan over where that was faster. */
+  private async save(): Promise<void> {
     try {
-      if (this.state.keeping === "unkept") return;
-      // What was done on a plan that has since been overtaken must be done again on the newer one.
-      if (base === this.saved && (await savePlan(this.database, this.id, this.revision, this.saved, target))) {
-        this.saved = target;
-        this.revision += 1;
-      } else await this.catchUp(wish);
+      for (let attempt = 0; attempt < 20 && this.wishes.length > 0; attempt += 1) {
+        const [target, count] = [this.state.history, this.wishes.length];
+        const saving = await savePlan(this.database, this.id, this.revision, this.saved, target);
+        if (saving === "saved") {
+          this.saved = target;
+          this.revision += 1;
+          this.wishes.splice(0, count);
+          if (this.wishes.length === 0) this.kept();
+          return;
+        }
+        if (saving !== "overtaken") return this.gone(saving);
+        if (!(await this.catchUp())) return;
+      }
+      if (this.wishes.length > 0) throw new Error("The plan changes too quickly in other tabs.");
     } catch (error) {
       this.lose(error);
-    } finally {
-      this.pending -= 1;
-      if (this.pending === 0 && this.state.keeping === "saving") this.set({ keeping: "kept" });
     }
   }
 
   /** Another tab was faster: takes its plan over and does there what was wished here. */
-  private async catchUp(wish: Wish): Promise<void> {
-    for (let attempt = 0; attempt < 20; attempt += 1) {
-      const loaded = await loadPlan(this.database, this.id);
-      if (!loaded) return this.set({ status: "missing" });
-      this.adopt(loaded.history, loaded.revision);
-      const again = replay(loaded.history, wish);
-      if (!again.ok)
-        return this.tell(
-          "problem",
-          `The plan was changed in another tab meanwhile, so this could not be done: ${again.reason}`,
-        );
-      if (await savePlan(this.database, this.id, this.revision, this.saved, again.history)) {
-        this.saved = again.history;
-        this.revision += 1;
-        this.set({ history: again.history });
-        return this.tell(
-          "info",
-          `The plan was also changed in another tab; both changes are in it. Last: ${again.entry.description}.`,
-          true,
-        );
+  private async catchUp(): Promise<boolean> {
+    const read = await loadPlan(this.database, this.id);
+    if (read.kind !== "there") {
+      if (read.kind === "damaged") this.cannotOpen(read);
+      else this.gone(read.kind);
+      return false;
+    }
+    let { history } = read.loaded;
+    const done: Wish[] = [];
+    for (const wish of this.wishes) {
+      const again = replay(history, wish);
+      if (again.ok) {
+        history = again.history;
+        done.push(wish);
+        const last = `Last: ${again.entry.description}.`;
+        this.tell("info", `The plan was also changed in another tab; both changes are in it. ${last}`, true);
+      } else {
+        const why = `The plan was changed in another tab meanwhile, so this could not be done: ${again.reason}`;
+        this.tell("problem", why);
       }
     }
-    throw new Error("The plan changes too quickly in other tabs.");
+    this.saved = read.loaded.history;
+    this.revision = read.loaded.revision;
+    this.wishes = done;
+    this.set({ history });
+    if (done.length === 0) this.kept();
+    return true;
   }
 
   /** Another tab has changed the plan while nothing was under way here. */
   private async follow(): Promise<void> {
     try {
-      const loaded = await loadPlan(this.database, this.id);
-      if (!loaded) return this.set({ status: "missing" });
-      if (this.pending > 0 || loaded.revision <= this.revision) return;
-      const last = loaded.history.entries[loaded.history.position - 1];
-      this.adopt(loaded.history, loaded.revision);
+      const read = await loadPlan(this.database, this.id);
+      if (read.kind === "damaged") return this.cannotOpen(read);
+      if (read.kind !== "there") return this.gone(read.kind);
+      const { history, revision } = read.loaded;
+      if (this.wishes.length > 0 || revision <= this.revision) return;
+      const last = history.entries[history.position - 1];
+      this.adopt(history, revision);
       this.tell("info", last ? `Changed in another tab. Last: ${last.description}.` : "Changed in another tab.");
     } catch (error) {
       this.lose(error);
@@ -209,8 +326,35 @@ export class PlanSession {
     this.set({ history });
   }
 
+  private cannotOpen(read: Exclude<Loading, { kind: "there" }>): void {
+    if (read.kind === "damaged") this.set({ status: "damaged", damage: read.damage });
+    else this.set({ status: read.kind });
+  }
+
+  private gone(how: Exclude<Saving, "saved" | "overtaken">): void {
+    if (this.state.gone === how) return;
+    this.set({ gone: how, keeping: "unkept", trouble: GONE[how] });
+  }
+
+  /** The plan that was gone is there again, brought back elsewhere: what was done here meanwhile is saved to it. */
+  private returned(): void {
+    this.set({ gone: null });
+    this.kept();
+    if (this.wishes.length > 0) this.saveSoon();
+  }
+
+  private kept(): void {
+    const isAll = this.wishes.length === 0;
+    this.set({ keeping: isAll ? "kept" : "saving", trouble: null });
+  }
+
   private lose(error: unknown): void {
     this.set({ keeping: "unkept", trouble: troubleOf(error) });
+    if (this.closed || this.again || this.wishes.length === 0 || this.revision < 0) return;
+    this.again = setTimeout(() => {
+      this.again = null;
+      this.saveSoon();
+    }, this.tryAgainMs);
   }
 
   private tell(kind: Notice["kind"], text: string, offersUndo = false): void {
@@ -224,7 +368,7 @@ export class PlanSession {
   }
 }
 
-const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
+const sentence = (words: string) => `${capital(words)}.`;
 
 function replay(history: History, wish: Wish): HistoryResult {
   if (wish.kind === "command") return perform(history, wish.command, Date.now());

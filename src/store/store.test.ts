@@ -1,5 +1,6 @@
 import "fake-indexeddb/auto";
 import fc from "fast-check";
+import type { Plan } from "@/core/document/plan";
 import { emptyPlan } from "@/core/document/emptyPlan";
 import { clinic } from "@/core/document/samples/clinic";
 import { anyCommand } from "@/core/testing/anyPlan";
@@ -12,6 +13,8 @@ import {
   KEPT_AFTER_DELETION_MS,
   listPlans,
   loadPlan,
+  type LoadedPlan,
+  rawPlan,
   restorePlan,
 } from "./planRepository";
 import { keepDemoOnFirstVisit } from "./firstVisit";
@@ -31,6 +34,11 @@ async function tab(name: string, id: string): Promise<PlanSession> {
   opened.push(session);
   await session.open();
   return session;
+}
+async function loaded(database: CortijoDatabase, id: string): Promise<LoadedPlan> {
+  const read = await loadPlan(database, id);
+  if (read.kind !== "there") throw new Error(`The plan is ${read.kind}.`);
+  return read.loaded;
 }
 const planOf = (session: PlanSession) => session.getState().history.plan;
 const rename = (name: string) => ({ kind: "rename-plan", name }) as const;
@@ -61,7 +69,7 @@ test("every command is kept as it happens; undo and redo go on after a reload", 
   for (let i = 0; i < 210; i += 1) again.undo();
   expect(planOf(again)).toEqual(clinic);
   await again.settled();
-  expect((await loadPlan(open(name), id))!.history.plan).toEqual(clinic);
+  expect((await loaded(open(name), id)).history.plan).toEqual(clinic);
 });
 
 test("for any commands, what is loaded again equals what was on the page, history included", async () => {
@@ -78,7 +86,7 @@ test("for any commands, what is loaded again equals what was on the page, histor
           else session.do(act);
         }
         await session.settled();
-        expect((await loadPlan(open(name), id))!.history).toEqual(session.getState().history);
+        expect((await loaded(open(name), id)).history).toEqual(session.getState().history);
       },
     ),
     { numRuns: 25 },
@@ -106,7 +114,7 @@ describe("two tabs", () => {
     b.do({ kind: "rename-pool", pool: "p1", name: "Pool of B" });
     b.do({ kind: "change-box", name: "Box of B" });
     await Promise.all([a.settled(), b.settled()]);
-    const kept = (await loadPlan(open(name), id))!.history;
+    const kept = (await loaded(open(name), id)).history;
     expect(kept.plan).toMatchObject({ name: "Plan of B", pools: [{ name: "Pool of B" }], box: { name: "Box of B" } });
     expect(kept.entries).toHaveLength(4);
     await until(
@@ -174,11 +182,164 @@ describe("when the database refuses", () => {
   });
 });
 
+describe("what is only on this page", () => {
+  const full = () => Object.assign(new Error("QuotaExceededError"), { name: "QuotaExceededError" });
+  async function openedPlan() {
+    const name = freshName();
+    const database = open(name);
+    const id = await keepPlan(database, clinic);
+    return { name, database, id, session: await tab(name, id) };
+  }
+  const stateOf = (session: PlanSession) => {
+    const { keeping, gone, trouble } = session.getState();
+    return [keeping, gone, trouble === null];
+  };
+
+  test("after a full disk it is saved on the next act, all of it, in its order", async () => {
+    const { database, id } = await openedPlan();
+    const session = new PlanSession(database, id, emptyPlan(""));
+    opened.push(session);
+    await session.open();
+    let isFull = true;
+    database.plans.hook("updating", () => {
+      if (isFull) throw full();
+    });
+    session.do(rename("First"));
+    await session.settled();
+    session.do({ kind: "change-box", name: "Second" });
+    await session.settled();
+    expect(stateOf(session)).toEqual(["unkept", null, false]);
+    isFull = false;
+    session.do(rename("Third"));
+    await session.settled();
+    expect(stateOf(session)).toEqual(["kept", null, true]);
+    const { history } = await loaded(database, id);
+    expect(history).toEqual(session.getState().history);
+    expect(history.entries.map(({ description }) => description)).toHaveLength(3);
+  });
+
+  test("after a full disk it is saved by itself", async () => {
+    const { database, id } = await openedPlan();
+    const session = new PlanSession(database, id, emptyPlan(""), 20);
+    opened.push(session);
+    await session.open();
+    const hook = () => {
+      database.plans.hook("updating").unsubscribe(hook);
+      throw full();
+    };
+    database.plans.hook("updating", hook);
+    session.do(rename("Kept later"));
+    await session.settled();
+    expect(stateOf(session)).toEqual(["unkept", null, false]);
+    await until(() => session.getState().keeping === "kept");
+    expect((await loaded(database, id)).history.plan.name).toBe("Kept later");
+    expect(stateOf(session)).toEqual(["kept", null, true]);
+  });
+
+  test("a plan deleted in another tab is said to be gone at once, is never said to be saved, and comes back with all", async () => {
+    const { database, id, session } = await openedPlan();
+    await deletePlan(database, id);
+    await until(() => session.getState().gone === "deleted");
+    session.do(rename("Done meanwhile"));
+    await session.settled();
+    expect([...stateOf(session), session.hasUnsaved()]).toEqual(["unkept", "deleted", false, true]);
+    await session.bringBack();
+    expect([...stateOf(session), session.hasUnsaved()]).toEqual(["kept", null, true, false]);
+    expect((await loaded(database, id)).history).toEqual(session.getState().history);
+  });
+
+  test("one that is brought back elsewhere takes what was done here meanwhile", async () => {
+    const { database, id, session } = await openedPlan();
+    await deletePlan(database, id);
+    await until(() => session.getState().gone === "deleted");
+    session.do(rename("Done meanwhile"));
+    await restorePlan(database, id);
+    await until(() => session.getState().keeping === "kept");
+    expect((await loaded(database, id)).history.plan.name).toBe("Done meanwhile");
+  });
+
+  test("an act in the moment of a deletion is not written into the deleted plan", async () => {
+    const { database, id, session } = await openedPlan();
+    await database.plans.update(id, { deletedAt: 5 });
+    session.do(rename("Too late"));
+    await session.settled();
+    expect(session.getState().keeping).toBe("unkept");
+    expect((await database.plans.get(id))!.name).toBe(clinic.name);
+  });
+
+  test("site data that was cleared: said, kept on the page, saved anew with its history", async () => {
+    const { database, id, session } = await openedPlan();
+    session.do(rename("Before"));
+    await session.settled();
+    await Promise.all([database.plans.clear(), database.entries.clear()]);
+    await until(() => session.getState().gone === "missing");
+    await session.bringBack();
+    session.undo();
+    await session.settled();
+    expect((await loaded(database, id)).history).toEqual(session.getState().history);
+    expect(planOf(session).name).toBe(clinic.name);
+  });
+});
+
+describe("what was kept and is damaged", () => {
+  const damage = async (database: CortijoDatabase, id: string, document: unknown) =>
+    database.plans.update(id, { document: document as Plan });
+
+  test.each([
+    ["nothing", null, "not-a-plan"],
+    ["a field of the wrong kind", { ...clinic, drives: "none" }, "not-a-plan"],
+    ["a drive in two places", { ...clinic, drives: [...clinic.drives, clinic.drives[0]] }, "impossible"],
+    ["a newer version", { ...clinic, version: 2 }, "newer"],
+  ])("%s is listed as such, can be exported and deleted, and harms no other", async (_, document, kind) => {
+    const database = open(freshName());
+    const [bad, good] = [await keepPlan(database, clinic), await keepPlan(database, { ...clinic, name: "Good" })];
+    await damage(database, bad, document);
+    expect(await loadPlan(database, bad)).toMatchObject({ kind: "damaged", damage: { kind } });
+    const { plans } = await listPlans(database);
+    expect(plans.map(({ id, damage: found }) => [id, found?.kind ?? null]).sort()).toEqual(
+      [
+        [bad, kind],
+        [good, null],
+      ].sort(),
+    );
+    expect(JSON.parse((await rawPlan(database, bad))!)).toEqual(document);
+    expect(await duplicatePlan(database, bad)).toBeNull();
+    await deletePlan(database, bad);
+    expect((await listPlans(database)).plans.map(({ id }) => id)).toEqual([good]);
+  });
+
+  test("a history that is damaged is left out, and an undo that leads nowhere changes nothing", async () => {
+    const own = open(freshName());
+    const plan = await keepPlan(own, clinic);
+    const session = new PlanSession(own, plan, emptyPlan(""));
+    opened.push(session);
+    await session.open();
+    session.do(rename("Later"));
+    await session.settled();
+    await own.entries.update([plan, 0], { inverse: [{ op: "replace", path: ["drives"], value: 7 }] as never });
+    const { history } = await loaded(own, plan);
+    expect(undo(history)).toMatchObject({ ok: false, reason: expect.stringContaining("damaged") });
+    await own.entries.update([plan, 0], { inverse: "nonsense" as never });
+    expect((await loaded(own, plan)).history).toMatchObject({ entries: [], position: 0, plan: { name: "Later" } });
+  });
+
+  test("a command that would make what cannot be opened again is refused with the reason", async () => {
+    const database = open(freshName());
+    const session = new PlanSession(database, await keepPlan(database, clinic), emptyPlan(""));
+    opened.push(session);
+    await session.open();
+    const { id: _id, serial: _serial, place: _place, ...drive } = clinic.drives[0]!;
+    const huge = Array.from({ length: 9 }, () => ({ ...drive, bytes: 1e15 }));
+    expect(session.do({ kind: "add-drives", drives: huge })).toMatch(/9 PB together/);
+    expect(planOf(session)).toEqual(clinic);
+  });
+});
+
 describe("the list of plans", () => {
   test("the demo is there on the first visit only", async () => {
     const database = open(freshName());
     const id = await keepDemoOnFirstVisit(database);
-    expect((await loadPlan(database, id!))!.history.plan).toEqual(clinic);
+    expect((await loaded(database, id!)).history.plan).toEqual(clinic);
     await deletePlan(database, id!);
     expect(await keepDemoOnFirstVisit(database)).toBeNull();
     expect((await listPlans(database)).plans).toEqual([]);
@@ -189,13 +350,13 @@ describe("the list of plans", () => {
     const id = await keepPlan(database, clinic, 1);
     const copy = (await duplicatePlan(database, id))!;
     await deletePlan(database, id, 1000);
-    expect(await loadPlan(database, id)).toBeNull();
+    expect(await loadPlan(database, id)).toEqual({ kind: "deleted" });
     expect(await listPlans(database)).toMatchObject({
       plans: [{ id: copy, name: `${clinic.name} (copy)` }],
       deleted: [{ id }],
     });
     await restorePlan(database, id);
-    expect((await loadPlan(database, id))!.history.plan).toEqual(clinic);
+    expect((await loaded(database, id)).history.plan).toEqual(clinic);
     await deletePlan(database, id, 1000);
     await forgetOldDeletions(database, 900 + KEPT_AFTER_DELETION_MS);
     expect((await listPlans(database)).deleted).toHaveLength(1);

@@ -115,6 +115,112 @@ test("two tabs on one plan stay the same, and each says what the other did", asy
   await expect(other.getByText("7 bays", { exact: true })).toBeVisible();
 });
 
+test("a plan deleted in another tab is said to be gone at once, and comes back with what was done meanwhile", async ({
+  page,
+  context,
+}) => {
+  await firstVisit(page);
+  await saved(page);
+  const other = await context.newPage();
+  await other.goto("/");
+  await other.getByRole("button", { name: /^More about Animal clinic/ }).click();
+  await other.getByRole("menuitem", { name: "Delete" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "was deleted in another tab" })).toBeVisible();
+  await page.getByRole("button", { name: "One bay more" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "Not saved" })).toBeVisible();
+  // Another place of the plan has it too.
+  await page.getByRole("link", { name: "Data" }).click();
+  await page.getByRole("link", { name: "Plan", exact: true }).click();
+  await expect(page.getByText("7 bays", { exact: true })).toBeVisible();
+  await page.getByRole("button", { name: "Bring it back" }).click();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByText("7 bays", { exact: true })).toBeVisible();
+  await expect(other.getByRole("link", { name: /^Open Animal clinic/ })).toBeVisible();
+});
+
+test("site data cleared meanwhile: the page keeps the plan, says so, asks before it is left, and saves it anew", async ({
+  page,
+}) => {
+  await firstVisit(page);
+  await saved(page);
+  await page.getByRole("button", { name: "One bay more" }).click();
+  await saved(page);
+  const browser = await page.context().newCDPSession(page);
+  await browser.send("Storage.clearDataForOrigin", { origin: new URL(page.url()).origin, storageTypes: "indexeddb" });
+  await expect(page.getByRole("alert").filter({ hasText: "was cleared" })).toBeVisible();
+  const asked = page.waitForEvent("dialog");
+  void page.reload().catch(() => undefined);
+  const question = await asked;
+  expect(question.type()).toBe("beforeunload");
+  await question.dismiss();
+  await page.getByRole("button", { name: "Save it anew" }).click();
+  await saved(page);
+  await page.reload();
+  await page.getByRole("button", { name: /^Undo: gave the box 7 bays/ }).click();
+  await expect(page.getByText("6 bays", { exact: true })).toBeVisible();
+});
+
+test("a plan that is damaged is listed as such, can be exported as it was kept, and harms no other", async ({
+  page,
+}) => {
+  await firstVisit(page);
+  await saved(page);
+  const address = page.url();
+  await page.goto("/");
+  await page.getByRole("button", { name: /^More about Animal clinic/ }).click();
+  await page.getByRole("menuitem", { name: "Duplicate" }).click();
+  await expect(page.getByRole("link", { name: /^Open Animal clinic.*copy/ })).toBeVisible();
+  await page.evaluate(
+    (id) =>
+      new Promise<void>((resolve) => {
+        const opening = indexedDB.open("cortijo");
+        opening.onsuccess = () => {
+          const plans = opening.result.transaction("plans", "readwrite").objectStore("plans");
+          const getting = plans.get(id);
+          getting.onsuccess = () => {
+            plans.put({ ...getting.result, document: { ...getting.result.document, drives: "gone" } });
+            plans.transaction.oncomplete = () => (opening.result.close(), resolve());
+          };
+        };
+      }),
+    address.split("/").at(-1)!,
+  );
+  await page.reload();
+  await expect(page.getByText("What was kept of this plan is damaged")).toBeVisible();
+  await expect(page.getByRole("link", { name: /^Open Animal clinic.*copy/ })).toBeVisible();
+  await page.getByRole("button", { name: "More about Animal clinic, Villarrolla", exact: true }).click();
+  const download = page.waitForEvent("download");
+  await page.getByRole("menuitem", { name: "Export as it was kept" }).click();
+  expect(JSON.parse(await readFile(await (await download).path(), "utf8"))).toMatchObject({ drives: "gone" });
+  await page.goto(address);
+  await expect(page.getByRole("heading", { name: "This plan is damaged" })).toBeVisible();
+});
+
+test("all plans are exported in one file, and brought back from it", async ({ page }, info) => {
+  await firstVisit(page);
+  await page.goto("/");
+  await page.getByRole("button", { name: /^More about Animal clinic/ }).click();
+  await page.getByRole("menuitem", { name: "Duplicate" }).click();
+  const plans = page.getByRole("list", { name: "Plans", exact: true }).getByRole("listitem");
+  await expect(plans).toHaveCount(2);
+  const download = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Export all plans" }).click();
+  const path = info.outputPath("all.cortijo.json");
+  await (await download).saveAs(path);
+  await page.getByLabel("Plan file").setInputFiles(path);
+  await expect(plans).toHaveCount(4);
+});
+
+test("a name that is typed and not yet left is kept when the page is", async ({ page }) => {
+  await firstVisit(page);
+  await page.getByLabel("Name of the plan").fill("Typed  and left");
+  await expect(page.getByRole("button", { name: /^Undo: renamed the plan/ })).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel("Name of the plan")).toHaveValue("Typed  and left");
+});
+
 test("where the browser keeps nothing, the page says so, goes on, and the plan can still be exported", async ({
   page,
 }) => {

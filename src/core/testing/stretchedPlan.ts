@@ -80,7 +80,11 @@ function stretch(value: unknown, of: Schema, dice: Dice, rate: number): unknown 
     });
     return Object.fromEntries([...kept, ...added]);
   }
-  if (dice.below(100) >= rate * 100) return value;
+  return dice.below(100) < rate * 100 ? otherLeaf(value, of, shape, dice) : value;
+}
+
+/** Another text, day, number or choice in the place of one. */
+function otherLeaf(value: unknown, of: Schema, shape: Schema, dice: Dice): unknown {
   if (typeof value === "string" && shape.pattern?.startsWith("^(19")) return dice.one(DAYS);
   if (typeof value === "string" && !shape.enum && !shape.pattern && shape.const === undefined) return dice.one(TEXTS);
   return typeof value === "string" && shape.pattern ? value : (made(of, dice) ?? value);

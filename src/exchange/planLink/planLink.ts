@@ -2,7 +2,7 @@ import type { Plan } from "@/core/document/plan";
 import type { Problem } from "@/core/document/problem";
 import { openPlan } from "@/core/box/openPlan";
 import { deflateSync, Inflate, strFromU8, strToU8 } from "fflate";
-import type { PlanFileResult } from "../importPlan";
+import { asFile, type PlanFileResult } from "../importPlan";
 
 /** Longer fragments are not made, and not read: mail programs and messengers cut them off. */
 export const MOST_LINK_CHARACTERS = 30_000;
@@ -109,7 +109,7 @@ export function readPlanLink(fragment: string): PlanFileResult {
   }
   const result = openPlan(json);
   return result.ok
-    ? result
+    ? asFile(result)
     : {
         ok: false,
         title: result.kind === "newer" ? "This plan was made by a newer Cortijo" : "What this link carries is no plan",

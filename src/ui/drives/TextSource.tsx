@@ -31,7 +31,11 @@ export function TextSource({ example, label, placeholder, accept, value, onChang
       return onTrouble(
         `“${large.name}” has ${Math.round(large.size / 1e6)} MB, far more than is wanted here. Choose the right file.`,
       );
-    const text = (await Promise.all(list.map((file) => file.text()))).join("\n");
+    const { textOfFile } = await import("@/exchange/textOfFile");
+    const texts = await Promise.all(list.map(async (file) => textOfFile(await file.arrayBuffer())));
+    const unread = texts.find((each) => !each.ok);
+    if (unread && !unread.ok) return onTrouble(unread.message);
+    const text = texts.map((each) => (each.ok ? each.text : "")).join("\n");
     onChange(text.slice(0, SHOWN_CHARACTERS));
     onFiles(text);
   };

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState, type KeyboardEvent } from "react";
+import { useEffect, useEffectEvent, useState, type KeyboardEvent } from "react";
 
 interface Props {
   label: string;
@@ -9,17 +9,30 @@ interface Props {
   className?: string;
 }
 
-/** A name that is edited where it stands: Enter or leaving keeps it, Escape brings the old one back. */
+/** After so long without a key what is typed is kept, so that it is not lost with the page. */
+const PAUSE_MS = 700;
+
+/** A name that is edited where it stands: a pause, Enter or leaving keeps it; Escape brings the old one back. */
 export function NameField({ label, value, onChange, className = "" }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
+  const [before, setBefore] = useState(value);
   const keep = () => {
-    const next = draft?.trim();
-    if (next && next !== value) onChange(next);
+    const next = draft ?? "";
+    if (next.trim() !== "" && next !== value) onChange(next);
     setDraft(null);
   };
+  const keepTyped = useEffectEvent(() => {
+    if (draft !== null && draft.trim() !== "" && draft !== value) onChange(draft);
+  });
+  useEffect(() => {
+    if (draft === null) return;
+    const pause = setTimeout(keepTyped, PAUSE_MS);
+    return () => clearTimeout(pause);
+  }, [draft]);
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "Enter") event.currentTarget.blur();
     if (event.key === "Escape") {
+      if (before !== value) onChange(before);
       setDraft(null);
       event.stopPropagation();
     }
@@ -31,6 +44,7 @@ export function NameField({ label, value, onChange, className = "" }: Props) {
       value={draft ?? value}
       maxLength={120}
       onChange={(event) => setDraft(event.target.value)}
+      onFocus={() => setBefore(value)}
       onBlur={keep}
       onKeyDown={onKeyDown}
       className={`min-w-0 truncate rounded border border-transparent bg-transparent px-1.5 hover:border-line-strong/60 focus:border-line-strong focus:bg-raised ${className}`}

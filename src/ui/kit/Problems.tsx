@@ -7,10 +7,12 @@ import { Dialog } from "./Dialog";
 /** Why a file was refused: each problem with its place in the file. Nothing was changed. */
 export function ProblemsDialog({
   title,
+  about = "Nothing has been changed.",
   problems,
   onClose,
 }: {
   title: string;
+  about?: string;
   problems: readonly Problem[];
   onClose: () => void;
 }) {
@@ -19,7 +21,7 @@ export function ProblemsDialog({
       open
       onClose={onClose}
       title={title}
-      about="Nothing has been changed."
+      about={about}
       acts={
         <Button look="main" onClick={onClose}>
           Close

@@ -1,6 +1,6 @@
 "use client";
 
-import { liveQuery } from "dexie";
+import { liveQuery, type Subscription } from "dexie";
 import { Ellipsis } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -12,40 +12,76 @@ import { samples } from "@/core/document/samples/samples";
 import { storageTotal } from "@/core/prediction/storageTotal";
 import { predict } from "@/core/prediction/predict";
 import { counted } from "@/core/words/counted";
-import type { KeptPlan } from "@/store/database";
 import { keepPlan } from "@/store/keepPlan";
 import { withFreshCalendar } from "@/store/withFreshCalendar";
-import { deletePlan, forgetOldDeletions, listPlans, renamePlan, restorePlan } from "@/store/planRepository";
+import { checks } from "@/store/checking";
+import {
+  deletePlan,
+  forgetOldDeletions,
+  listPlans,
+  renamePlan,
+  restorePlan,
+  type ListedPlan,
+} from "@/store/planRepository";
 import { Button, IconButton } from "../kit/Button";
 import { MenuButton } from "../kit/MenuButton";
 import { NameField } from "../kit/NameField";
 import { Size } from "../kit/Size";
+import { plansFileName, writePlans } from "@/exchange/exportAll";
+import { saveFile } from "@/exchange/saveFile";
+import { Unloaded } from "../kit/Unloaded";
 import { openDatabase } from "../openDatabase";
+import { today } from "../today";
 import { usePlanFile } from "./usePlanFile";
 
 const Notices = dynamic(() => import("../kit/Notices").then((module) => module.Notices));
 const PlanMenuItems = lazy(() => import("./PlanMenuItems").then((module) => ({ default: module.PlanMenuItems })));
 
-type Lists = { plans: KeptPlan[]; deleted: KeptPlan[] };
+type Lists = { plans: ListedPlan[]; deleted: ListedPlan[] };
 
 /** The list of plans. */
 export function PlanList() {
   const router = useRouter();
   const [lists, setLists] = useState<Lists | null>(null);
+  const [trouble, setTrouble] = useState<unknown>(null);
+  const [attempt, setAttempt] = useState(0);
   const [gone, setGone] = useState<{ id: string; name: string } | null>(null);
   const file = usePlanFile();
 
   useEffect(() => {
-    void forgetOldDeletions(openDatabase());
-    const watching = liveQuery(() => listPlans(openDatabase())).subscribe({ next: setLists });
-    return () => watching.unsubscribe();
-  }, []);
+    let watching: Subscription | null = null;
+    let gone = false;
+    const watch = async () => {
+      await checks();
+      await forgetOldDeletions(openDatabase());
+      if (!gone) watching = liveQuery(() => listPlans(openDatabase())).subscribe({ next: setLists, error: setTrouble });
+    };
+    watch().catch(setTrouble);
+    return () => {
+      gone = true;
+      watching?.unsubscribe();
+    };
+  }, [attempt]);
 
   const open = async (plan: Plan) => router.push(`/plan/${await keepPlan(openDatabase(), withFreshCalendar(plan))}`);
-  const remove = async (plan: KeptPlan) => {
+  const remove = async (plan: ListedPlan) => {
     await deletePlan(openDatabase(), plan.id);
     setGone({ id: plan.id, name: plan.name });
   };
+  if (!lists && trouble) {
+    return (
+      <main className="mx-auto max-w-xl px-6 py-24">
+        <h1 className="font-serif text-3xl">Your plans could not be listed</h1>
+        <Unloaded
+          what="the list"
+          onAgain={() => {
+            setTrouble(null);
+            setAttempt(attempt + 1);
+          }}
+        />
+      </main>
+    );
+  }
   if (!lists) {
     return (
       <main className="p-6 text-soft" role="status">
@@ -53,6 +89,7 @@ export function PlanList() {
       </main>
     );
   }
+  const sound = lists.plans.flatMap(({ plan }) => plan ?? []);
   return (
     <main className="mx-auto max-w-4xl px-5 py-10">
       <header className="flex flex-wrap items-end gap-3">
@@ -61,6 +98,9 @@ export function PlanList() {
           <h1 className="font-serif text-3xl">Your plans</h1>
         </div>
         <Button onClick={file.choose}>Import a plan…</Button>
+        <Button disabled={sound.length === 0} onClick={() => exportAll(sound)}>
+          Export all plans
+        </Button>
         <Button look="main" onClick={() => void open(emptyPlan("New plan"))}>
           New plan
         </Button>
@@ -107,33 +147,56 @@ export function PlanList() {
   );
 }
 
-function PlanRow({ plan, onDelete }: { plan: KeptPlan; onDelete: () => void }) {
-  const { document } = plan;
-  const usable = storageTotal(document, predict(document).pools);
-  const changed = new Date(plan.changedAt).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
+function exportAll(plans: readonly Plan[]): void {
+  saveFile(plansFileName(today()), "application/json", writePlans(plans));
+}
+
+/** What a plan is, in a line; or why it cannot be opened. */
+function PlanFacts({ plan: { plan, damage, changedAt } }: { plan: ListedPlan }) {
+  const changed = new Date(changedAt).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
+  if (!plan)
+    return (
+      <p className="text-[0.93rem] text-geranium">
+        {damage?.kind === "newer"
+          ? "Made by a newer Cortijo than this one, which cannot open it. Update Cortijo, or export it as it was kept."
+          : "What was kept of this plan is damaged, so that it cannot be opened. Export it as it was kept, or delete it."}
+      </p>
+    );
+  return (
+    <p className="text-[0.93rem] text-soft">
+      {counted(plan.box.bays, "bay")}, {counted(plan.drives.length, "drive")},{" "}
+      <Size bytes={storageTotal(plan, predict(plan).pools)} /> usable. Changed {changed}
+    </p>
+  );
+}
+
+function PlanRow({ plan, onDelete }: { plan: ListedPlan; onDelete: () => void }) {
   return (
     <li className="flex items-center gap-3 border-b border-line py-3">
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline gap-2">
-          <NameField
-            label={`Name of ${plan.name}`}
-            value={plan.name}
-            onChange={(name) => void renamePlan(openDatabase(), plan.id, name)}
-            className="-ml-1.5 w-full max-w-md text-lg font-semibold"
-          />
+          {plan.plan ? (
+            <NameField
+              label={`Name of ${plan.name}`}
+              value={plan.name}
+              onChange={(name) => void renamePlan(openDatabase(), plan.id, name)}
+              className="-ml-1.5 w-full max-w-md text-lg font-semibold"
+            />
+          ) : (
+            <span className="text-lg font-semibold">{plan.name}</span>
+          )}
         </div>
-        <p className="text-[0.93rem] text-soft">
-          {counted(document.box.bays, "bay")}, {counted(document.drives.length, "drive")}, <Size bytes={usable} />{" "}
-          usable. Changed {changed}
-        </p>
+        <PlanFacts plan={plan} />
       </div>
-      <Link
-        href={`/plan/${plan.id}`}
-        aria-label={`Open ${plan.name}`}
-        className="inline-flex h-9 items-center rounded border border-line-strong/60 bg-raised px-4 hover:border-ink"
-      >
-        Open
-      </Link>
+      {plan.plan && (
+        <Link
+          href={`/plan/${plan.id}`}
+          aria-label={`Open ${plan.name}`}
+          className="inline-flex h-9 items-center rounded border border-line-strong/60 bg-raised px-4 hover:border-ink"
+        >
+          Open
+        </Link>
+      )}
       <MenuButton
         align="end"
         trigger={

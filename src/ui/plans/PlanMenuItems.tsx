@@ -1,17 +1,28 @@
 "use client";
 
-import { downloadPlan } from "@/exchange/exportPlan";
-import type { KeptPlan } from "@/store/database";
-import { duplicatePlan } from "@/store/planRepository";
+import { downloadPlan, planFileName } from "@/exchange/exportPlan";
+import { saveFile } from "@/exchange/saveFile";
+import { duplicatePlan, rawPlan, type ListedPlan } from "@/store/planRepository";
 import { MenuItem, MenuLine } from "../kit/Menu";
 import { openDatabase } from "../openDatabase";
 
 /** What can be done with a plan of the list. */
-export function PlanMenuItems({ plan, onDelete }: { plan: KeptPlan; onDelete: () => void }) {
+export function PlanMenuItems({ plan, onDelete }: { plan: ListedPlan; onDelete: () => void }) {
+  const { plan: document } = plan;
+  const exportAsKept = async () => {
+    const text = await rawPlan(openDatabase(), plan.id);
+    if (text !== null) saveFile(planFileName(`${plan.name} as kept`), "application/json", text);
+  };
   return (
     <>
-      <MenuItem onSelect={() => void duplicatePlan(openDatabase(), plan.id)}>Duplicate</MenuItem>
-      <MenuItem onSelect={() => downloadPlan(plan.document)}>Export</MenuItem>
+      {document ? (
+        <>
+          <MenuItem onSelect={() => void duplicatePlan(openDatabase(), plan.id)}>Duplicate</MenuItem>
+          <MenuItem onSelect={() => downloadPlan(document)}>Export</MenuItem>
+        </>
+      ) : (
+        <MenuItem onSelect={() => void exportAsKept()}>Export as it was kept</MenuItem>
+      )}
       <MenuLine />
       <MenuItem danger onSelect={onDelete}>
         Delete

@@ -4,7 +4,9 @@ import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useRef, useState, type ReactNode } from "react";
 import type { Problem } from "@/core/document/problem";
+import { counted } from "@/core/words/counted";
 import { keepPlan } from "@/store/keepPlan";
+import { keepPlans } from "@/store/planRepository";
 import { openDatabase } from "../openDatabase";
 
 // What is only needed once a file is chosen is loaded then.
@@ -16,13 +18,24 @@ const ProblemsDialog = dynamic(() => import("../kit/Problems").then((module) => 
 export function usePlanFile(): { choose: () => void; take: (file: File) => Promise<void>; element: ReactNode } {
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);
-  const [trouble, setTrouble] = useState<{ title: string; problems: Problem[] } | null>(null);
+  const [trouble, setTrouble] = useState<{ title: string; about?: string; problems: Problem[] } | null>(null);
   const take = async (file: File) => {
     const { readPlanFile } = await import("@/exchange/importPlan");
     const result = await readPlanFile(file);
     if (!result.ok) return setTrouble(result);
+    const { plan, others, refused } = result;
     try {
-      router.push(`/plan/${await keepPlan(openDatabase(), result.plan)}`);
+      if (others.length === 0) router.push(`/plan/${await keepPlan(openDatabase(), plan)}`);
+      else {
+        await keepPlans(openDatabase(), [plan, ...others]);
+        router.push("/");
+      }
+      if (refused.length > 0)
+        setTrouble({
+          title: `${counted(others.length + 1, "plan")} brought back, ${refused.length} not`,
+          about: "Those that could be read are in the list of plans.",
+          problems: refused,
+        });
     } catch {
       setTrouble({
         title: "The plan could not be kept",

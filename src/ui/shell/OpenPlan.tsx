@@ -1,7 +1,6 @@
 "use client";
 
 import dynamic from "next/dynamic";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { ReactNode } from "react";
 import { duplicatePlan } from "@/store/planRepository";
@@ -9,6 +8,7 @@ import type { PlanSession, SessionState } from "@/store/planSession";
 import { downloadPlan } from "@/exchange/exportPlan";
 import { openDatabase } from "../openDatabase";
 import { usePlanFile } from "../plans/usePlanFile";
+import { CannotOpen } from "./CannotOpen";
 import { usePlanSession } from "./usePlanSession";
 
 const Notices = dynamic(() => import("../kit/Notices").then((module) => module.Notices));
@@ -35,20 +35,7 @@ export function OpenPlan({ id, children }: { id: string; children: (opened: Open
       </main>
     );
   }
-  if (state.status === "missing") {
-    return (
-      <main className="mx-auto max-w-xl px-6 py-24">
-        <h1 className="font-serif text-3xl">This plan is not in this browser</h1>
-        <p className="mt-4 text-soft">
-          It was deleted, or it was made in another browser. Plans stay where they were made; export one there and
-          import the file here.
-        </p>
-        <Link href="/" className="mt-6 inline-block text-indigo underline underline-offset-4">
-          Go to your plans
-        </Link>
-      </main>
-    );
-  }
+  if (state.status !== "ready") return <CannotOpen id={id} session={session} state={state} />;
   const duplicate = async () => {
     const copy = await duplicatePlan(openDatabase(), id);
     if (copy) router.push(`/plan/${copy}`);

@@ -72,6 +72,11 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
             <Button small onClick={onExport}>
               Export the plan
             </Button>
+            {state.gone && (
+              <Button small look="main" onClick={() => void session.bringBack()}>
+                {state.gone === "deleted" ? "Bring it back" : "Save it anew"}
+              </Button>
+            )}
           </div>
         )}
         <div className="flex min-h-0 flex-1 flex-col md:flex-row print:block">
