@@ -57,6 +57,7 @@ module.exports = {
     only("store-below-ui", "store", ["core"]),
     only("workers-below-ui", "workers", ["core", "exchange"]),
     only("ui-below-app", "ui", ["core", "exchange", "store", "workers"]),
+    only("offline-stands-alone", "offline", []),
     ...storeys,
     {
       name: "every-folder-has-a-storey",

@@ -17,6 +17,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     timezoneId: "Europe/Madrid",
+    // Each test loads what it asks for; what is kept for offline has tests of its own.
+    serviceWorkers: "block",
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
       args: [

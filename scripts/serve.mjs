@@ -1,5 +1,6 @@
 // Serves the built application: Next answers everything but the files of the build, which are sent as they were
 // compressed at build time (Brotli, a good tenth smaller than what can be done on the fly). PORT chooses the port.
+import { readFileSync } from "node:fs";
 import { createServer } from "node:http";
 import next from "next";
 import sirv from "sirv";
@@ -23,12 +24,25 @@ const files = sirv(".next/static", {
 });
 const PREFIX = "/_next/static";
 
+/** The service worker, which browsers ask for anew at each visit. */
+const serviceWorker = readFileSync(".cache/sw.js");
+function sendServiceWorker(response) {
+  response.writeHead(200, {
+    "content-type": "text/javascript; charset=utf-8",
+    "cache-control": "no-cache",
+    "x-content-type-options": "nosniff",
+    "content-security-policy": "default-src 'none'; connect-src 'self'; script-src 'self'",
+  });
+  response.end(serviceWorker);
+}
+
 const server = createServer((request, response) => {
   const { url = "/", method = "GET" } = request;
   const allowed = methodsOf(url);
   if (!allowed.includes(method))
     return refusalOf(response, 405, `${method} is not answered here.`, { allow: allowed.join(", ") });
   if (tooLong(request)) return refusalOf(response, 413, "The body is larger than 1 MiB. Send one plan document.");
+  if (url.split("?")[0] === "/sw.js") return sendServiceWorker(response);
   if (!url.startsWith(`${PREFIX}/`)) return void handle(request, response);
   request.url = url.slice(PREFIX.length);
   files(request, response, () => {

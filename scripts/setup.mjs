@@ -82,6 +82,27 @@ export function bundleThreads() {
   run(process.execPath, ["--input-type=module", "--eval", script]);
 }
 
+/**
+ * Bundles the service worker with the list of all that it keeps: every file of the build, by its address, which changes
+ * with its content, and the pages, by the build. It is written last: a build without it is not whole.
+ */
+function bundleServiceWorker() {
+  const files = filesBelow(join(root, ".next/static"))
+    .filter((path) => /\.(js|css|svg|woff2)$/.test(path))
+    .map((path) => ({ url: `/_next/${relative(join(root, ".next"), path)}`, revision: null }));
+  const revision = readFileSync(join(root, ".next/BUILD_ID"), "utf8").trim();
+  writeFileSync(join(root, ".cache/kept.json"), JSON.stringify({ files, revision }));
+  const script = `
+    import { build } from "esbuild";
+    import { readFileSync } from "node:fs";
+    const { outputFiles } = await build({ entryPoints: ["src/offline/shells.ts"], bundle: true, format: "esm", write: false });
+    const { SHELLS } = await import("data:text/javascript," + encodeURIComponent(outputFiles[0].text));
+    const { files, revision } = JSON.parse(readFileSync(".cache/kept.json", "utf8"));
+    const kept = [...files, ...SHELLS.map((url) => ({ url, revision }))];
+    await build({ entryPoints: ["src/offline/serviceWorker.ts"], outfile: ".cache/sw.js", bundle: true, minify: true, format: "iife", target: "es2022", define: { KEPT: JSON.stringify(kept), "process.env.NODE_ENV": '"production"' }, logLevel: "error" });`;
+  run(process.execPath, ["--input-type=module", "--eval", script]);
+}
+
 /** Builds the application for production when its sources have changed. */
 export function build() {
   generate();
@@ -95,6 +116,7 @@ export function build() {
       run(bin("next"), ["build"]);
       for (const file of filesBelow(join(root, ".next/static")).filter((path) => /\.(js|css|svg)$/.test(path)))
         writeFileSync(`${file}.br`, brotliCompressSync(readFileSync(file)));
+      bundleServiceWorker();
     },
   );
 }

@@ -4,6 +4,7 @@ import "./globals.css";
 import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
+import { KeepOffline } from "@/ui/shell/KeepOffline";
 import { themeScript } from "@/ui/preferences/themeScript";
 
 export const metadata: Metadata = {
@@ -21,7 +22,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         {/* Before anything is painted, so that a dark page does not flash light. */}
         <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: themeScript }} />
       </head>
-      <body>{children}</body>
+      <body>
+        {children}
+        <KeepOffline />
+      </body>
     </html>
   );
 }

@@ -17,9 +17,11 @@ import { Choice } from "../kit/Field";
 import { useUnit } from "../preferences/preferences";
 import { TypedAnswer } from "./TypedAnswer";
 import { usePlanSession } from "../shell/usePlanSession";
+import { usePlanId } from "../shell/usePlanId";
 
 /** "What can your box do?": plain questions that start from a ready-made set, each with its effect on this plan. */
-export function BoxRulesPage({ id }: { id: string }) {
+export function BoxRulesPage() {
+  const id = usePlanId();
   const [session, state] = usePlanSession(id);
   if (state.status !== "ready") {
     return (

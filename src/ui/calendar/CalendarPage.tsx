@@ -1,18 +1,21 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import Link from "next/link";
 import { OpenPlan } from "../shell/OpenPlan";
 import { PlanFrame } from "../shell/PlanFrame";
 import { Button } from "../kit/Button";
 import { usualCalendar } from "./usualCalendar";
+import { part } from "../kit/part";
+import { usePlanId } from "../shell/usePlanId";
 
-const CalendarView = dynamic(() => import("./CalendarView").then((module) => module.CalendarView), {
-  loading: () => <p className="p-6 text-soft">Opening the calendar …</p>,
+const CalendarView = part(() => import("./CalendarView").then((module) => module.CalendarView), {
+  needed: "this",
+  meanwhile: <p className="p-6 text-soft">Opening the calendar …</p>,
 });
 
 /** The plan in the calendar: when its steps are done, and by whose hours. */
-export function CalendarPage({ id }: { id: string }) {
+export function CalendarPage() {
+  const id = usePlanId();
   return (
     <OpenPlan id={id}>
       {(opened) => {

@@ -9,6 +9,7 @@ import { schedulePlan } from "@/core/schedule/schedulePlan";
 import type { Command } from "@/core/document/command";
 import type { Plan, PlanCalendar } from "@/core/document/plan";
 import { walkPlan } from "@/core/walk/walkPlan";
+import { calendarFile } from "@/exchange/calendarFile/calendarFile";
 import { planFileName } from "@/exchange/exportPlan";
 import { saveFile } from "@/exchange/saveFile";
 import { Button } from "../kit/Button";
@@ -36,8 +37,7 @@ export function CalendarView({ plan, calendar, act, planHref }: Props) {
   );
   const months = useMemo(() => busyMonths(dates), [dates]);
   const zone = calendar.timeZone;
-  const exportIt = async () => {
-    const { calendarFile } = await import("@/exchange/calendarFile/calendarFile");
+  const exportIt = () => {
     saveFile(
       planFileName(plan.name).replace(/\.cortijo\.json$/, ".ics"),
       "text/calendar",
@@ -54,7 +54,7 @@ export function CalendarView({ plan, calendar, act, planHref }: Props) {
         <Button className="print:hidden" onClick={() => window.print()} disabled={months.length === 0}>
           <Printer size={16} aria-hidden /> Print the months
         </Button>
-        <Button className="print:hidden" look="main" onClick={() => void exportIt()} disabled={months.length === 0}>
+        <Button className="print:hidden" look="main" onClick={exportIt} disabled={months.length === 0}>
           <CalendarPlus size={16} aria-hidden /> Export for a calendar program
         </Button>
       </div>

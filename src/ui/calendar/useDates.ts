@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useMemo, useState } from "react";
+import { useMemo } from "react";
 import type { Schedule } from "@/core/schedule/schedulePlan";
 import {
   demand,
@@ -12,10 +12,11 @@ import {
 } from "@/core/schedule/demand";
 import { fillingFindings, mergedFindings } from "@/core/schedule/backupsFilling";
 import type { Finding } from "@/core/findings/finding";
+import { useLoaded } from "../kit/useLoaded";
 import { today } from "../today";
 import type { Walk } from "@/core/walk/moment";
 
-type ScheduleOf = typeof import("@/core/schedule/schedulePlan").schedulePlan;
+const load = () => import("@/core/schedule/schedulePlan").then(({ schedulePlan }) => schedulePlan);
 
 /** When the steps of a plan run, and what that means for the data. */
 export interface Dates {
@@ -27,24 +28,15 @@ export interface Dates {
   late: ReadonlyMap<string, Finding[]>;
   /** The plan's first day, as YYYY-MM-DD. */
   start: string;
+  /** Tries once more to load the arithmetic of calendars, where that failed. */
+  again: (() => void) | null;
 }
 
 /** The dates of a plan. The arithmetic of calendars is loaded when a plan first has one. */
 export function useDates(walked: Walk): Dates {
   const { calendar } = walked.plan;
-  const [scheduleOf, setScheduleOf] = useState<ScheduleOf | null>(null);
-  const wanted = calendar !== undefined;
-  useEffect(() => {
-    if (!wanted) return;
-    let gone = false;
-    void import("@/core/schedule/schedulePlan").then((module) => {
-      if (!gone) setScheduleOf(() => module.schedulePlan);
-    });
-    return () => {
-      gone = true;
-    };
-  }, [wanted]);
-  return useMemo(() => {
+  const { value: scheduleOf, again } = useLoaded(load, calendar !== undefined);
+  const dates = useMemo(() => {
     const schedule = calendar && scheduleOf ? scheduleOf(walked, calendar) : null;
     const times = schedule ? timesByCalendar(schedule) : timesByHours(walked);
     const demands = walked.plan.dataSets ? demand(walked, times) : [];
@@ -55,4 +47,5 @@ export function useDates(walked: Walk): Dates {
     );
     return { schedule, times, demands, late, start };
   }, [walked, calendar, scheduleOf]);
+  return useMemo(() => ({ ...dates, again }), [dates, again]);
 }

@@ -2,7 +2,6 @@
 
 import { inSentence } from "@/core/words/inSentence";
 import { Copy } from "lucide-react";
-import { lazy } from "react";
 import { MEASURES, type MeasureId } from "@/core/compare/measures";
 import { counted } from "@/core/words/counted";
 import { NETWORKS } from "@/core/speeds/speed";
@@ -11,8 +10,12 @@ import { Button } from "../kit/Button";
 import { MenuButton } from "../kit/MenuButton";
 import type { Compared } from "./useComparison";
 import type { CompareState } from "./viewState";
+import { part } from "../kit/part";
 
-const CopyMenuItems = lazy(() => import("./CopyMenuItems").then((module) => ({ default: module.CopyMenuItems })));
+const CopyMenuItems = part(() => import("./CopyMenuItems").then((module) => module.CopyMenuItems), {
+  needed: "this menu",
+  meanwhile: "whatever is around",
+});
 
 /** How many ways fit, "3 of 12 ways fit". */
 function countWords({ comparison, choices, fitting }: Compared, asked: boolean): string | null {

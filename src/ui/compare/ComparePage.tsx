@@ -3,9 +3,11 @@
 import { OpenPlan } from "../shell/OpenPlan";
 import { PlanFrame } from "../shell/PlanFrame";
 import { CompareView } from "./CompareView";
+import { usePlanId } from "../shell/usePlanId";
 
 /** The drives of a plan in every layout, side by side. */
-export function ComparePage({ id }: { id: string }) {
+export function ComparePage() {
+  const id = usePlanId();
   return (
     <OpenPlan id={id}>
       {(opened) => (

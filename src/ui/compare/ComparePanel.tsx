@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
 import { freeBays } from "@/core/nextDrive/placements";
@@ -8,8 +7,9 @@ import { Segmented } from "../kit/Segmented";
 import { Scatter } from "./Scatter";
 import type { Compared } from "./useComparison";
 import type { CompareState } from "./viewState";
+import { part } from "../kit/part";
 
-const NextDrivePanel = dynamic(() => import("../nextDrive/NextDrivePanel").then((module) => module.NextDrivePanel));
+const NextDrivePanel = part(() => import("../nextDrive/NextDrivePanel").then((module) => module.NextDrivePanel));
 
 /** Beside the pictures: two figures at once, or the next drive. */
 export function ComparePanel({

@@ -5,7 +5,6 @@ import type { Choice } from "@/core/compare/compare";
 import { type Misfit } from "@/core/compare/needs";
 import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
-import dynamic from "next/dynamic";
 import { useCallback, useMemo, useState } from "react";
 import { ChoiceCard } from "./ChoiceCard";
 import { ChoiceLists } from "./ChoiceLists";
@@ -18,9 +17,13 @@ import { NeedsBar } from "./NeedsBar";
 import { targetPool } from "./targetPool";
 import { useComparison } from "./useComparison";
 import { useCompareState } from "./viewState";
+import { part } from "../kit/part";
 
-const FaceToFace = dynamic(() => import("./FaceToFace").then((module) => module.FaceToFace));
-const ApplyDialog = dynamic(() => import("./ApplyDialog").then((module) => module.ApplyDialog));
+const FaceToFace = part(() => import("./FaceToFace").then((module) => module.FaceToFace));
+const ApplyDialog = part(() => import("./ApplyDialog").then((module) => module.ApplyDialog), {
+  needed: "this",
+  said: "over",
+});
 
 const NO_MISFITS: readonly Misfit[] = [];
 

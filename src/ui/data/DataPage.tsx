@@ -3,9 +3,11 @@
 import { OpenPlan } from "../shell/OpenPlan";
 import { PlanFrame } from "../shell/PlanFrame";
 import { DataView } from "./DataView";
+import { usePlanId } from "../shell/usePlanId";
 
 /** What is stored, how it grows, where else it is kept, and what each mishap would take. */
-export function DataPage({ id }: { id: string }) {
+export function DataPage() {
+  const id = usePlanId();
   return (
     <OpenPlan id={id}>
       {(opened) => (

@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { coverage } from "@/core/data/coverage";
 import type { Command } from "@/core/document/command";
@@ -16,9 +15,17 @@ import { DemandChart } from "./DemandChart";
 import { NoVolumes } from "./NoVolumes";
 import { PlanCosts } from "./PlanCosts";
 import { VolumeDemand } from "./VolumeDemand";
+import { part } from "../kit/part";
+import { Unloaded } from "../kit/Unloaded";
 
-const DataSetDialog = dynamic(() => import("./DataSetDialog").then((module) => module.DataSetDialog));
-const BackupDialog = dynamic(() => import("./BackupDialog").then((module) => module.BackupDialog));
+const DataSetDialog = part(() => import("./DataSetDialog").then((module) => module.DataSetDialog), {
+  needed: "this",
+  said: "over",
+});
+const BackupDialog = part(() => import("./BackupDialog").then((module) => module.BackupDialog), {
+  needed: "this",
+  said: "over",
+});
 
 interface Props {
   plan: Plan;
@@ -63,6 +70,7 @@ function DataSections({ plan, act, onOpen }: Pick<Props, "plan" | "act"> & { onO
           <h2 id="full" className="border-b border-line pb-1 font-serif text-lg">
             When it is full
           </h2>
+          {dates.again && <Unloaded what="the dates of this plan" onAgain={dates.again} />}
           {dates.demands.length === 0 && <p className="py-3 text-soft">Nothing is known of how your data grows yet.</p>}
           {dates.demands.map((each) => (
             <VolumeDemand key={each.volume.id} demand={each} dates={dates} plan={plan} act={act} />

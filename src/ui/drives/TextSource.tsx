@@ -1,6 +1,7 @@
 "use client";
 
 import { useState, type DragEvent } from "react";
+import { textOfFile } from "@/exchange/textOfFile";
 
 interface Props {
   /** The command whose output is wanted, or an example of the text. */
@@ -31,7 +32,6 @@ export function TextSource({ example, label, placeholder, accept, value, onChang
       return onTrouble(
         `“${large.name}” has ${Math.round(large.size / 1e6)} MB, far more than is wanted here. Choose the right file.`,
       );
-    const { textOfFile } = await import("@/exchange/textOfFile");
     const texts = await Promise.all(list.map(async (file) => textOfFile(await file.arrayBuffer())));
     const unread = texts.find((each) => !each.ok);
     if (unread && !unread.ok) return onTrouble(unread.message);

@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
+import { Button } from "./Button";
 
 /** What a chart is drawn from: Plotly's traces and layout. */
 export interface ChartParts {
@@ -36,6 +37,7 @@ interface PlotlyElement extends HTMLDivElement {
 export function Chart({ label, height, build, onPoint }: Props) {
   const element = useRef<PlotlyElement>(null);
   const [state, setState] = useState<"loading" | "shown" | "broken">("loading");
+  const [attempt, setAttempt] = useState(0);
   const pressed = useRef(onPoint);
   useEffect(() => {
     pressed.current = onPoint;
@@ -77,12 +79,23 @@ export function Chart({ label, height, build, onPoint }: Props) {
       gone = true;
       purge?.();
     };
-  }, [build, height]);
+  }, [build, height, attempt]);
   return (
     <figure aria-label={label}>
       {state === "loading" && <p className="text-soft">Drawing …</p>}
       {state === "broken" && (
-        <p className="text-soft">The chart could not be drawn here. Its figures stand beside it.</p>
+        <p className="text-soft">
+          The chart could not be drawn here. Its figures stand beside it.{" "}
+          <Button
+            small
+            onClick={() => {
+              setState("loading");
+              setAttempt(attempt + 1);
+            }}
+          >
+            Try again
+          </Button>
+        </p>
       )}
       {/* The inner element is Plotly's own: it keeps its class there, so React must not touch it. */}
       <div aria-hidden="true" style={{ minHeight: height }}>

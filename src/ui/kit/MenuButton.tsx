@@ -2,7 +2,6 @@
 
 import {
   cloneElement,
-  lazy,
   Suspense,
   useState,
   type ButtonHTMLAttributes,
@@ -11,9 +10,15 @@ import {
   type ReactElement,
   type ReactNode,
 } from "react";
+import { part } from "./part";
 
 // Menus are loaded, and made, when they are first opened: a full box has dozens of them.
-const OpenMenu = lazy(() => import("./Menu").then((module) => ({ default: module.OpenMenu })));
+const OpenMenu = part(() => import("./Menu").then((module) => module.OpenMenu), {
+  needed: "menus",
+  said: "over",
+  meanwhile: "whatever is around",
+  beside: ({ trigger }) => trigger,
+});
 
 interface Props {
   /** The button that opens the menu. */

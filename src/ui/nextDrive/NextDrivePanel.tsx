@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
@@ -12,8 +11,12 @@ import { useUnit } from "../preferences/preferences";
 import { BestBuys } from "./BestBuys";
 import { refusalWords, stretchWords } from "./curveWords";
 import { SizeCurveChart } from "./SizeCurveChart";
+import { part } from "../kit/part";
 
-const PricesDialog = dynamic(() => import("./PricesDialog").then((module) => module.PricesDialog));
+const PricesDialog = part(() => import("./PricesDialog").then((module) => module.PricesDialog), {
+  needed: "this",
+  said: "over",
+});
 
 const keyOf = (at: Placement) =>
   at.kind === "add" ? `add ${at.group}` : at.kind === "replace" ? `replace ${at.drive}` : "further";

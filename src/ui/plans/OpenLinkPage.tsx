@@ -6,6 +6,7 @@ import { useEffect, useState } from "react";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { counted, oneOrMany } from "@/core/words/counted";
 import type { PlanFileResult } from "@/exchange/importPlan";
+import { readPlanLink } from "@/exchange/planLink/planLink";
 import { keepPlan } from "@/store/keepPlan";
 import { Button } from "../kit/Button";
 import { openDatabase } from "../openDatabase";
@@ -18,17 +19,13 @@ export function OpenLinkPage() {
   const [result, setResult] = useState<PlanFileResult | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
-    let gone = false;
-    const read = async () => {
-      const { readPlanLink } = await import("@/exchange/planLink/planLink");
-      if (!gone) setResult(readPlanLink(window.location.hash));
-    };
-    void read();
-    const again = () => void read();
-    window.addEventListener("hashchange", again);
+    const read = () => setResult(readPlanLink(window.location.hash));
+    // The address is known in the browser only.
+    const first = requestAnimationFrame(read);
+    window.addEventListener("hashchange", read);
     return () => {
-      gone = true;
-      window.removeEventListener("hashchange", again);
+      cancelAnimationFrame(first);
+      window.removeEventListener("hashchange", read);
     };
   }, []);
   const keep = async () => {

@@ -4,8 +4,7 @@ import { liveQuery, type Subscription } from "dexie";
 import { Ellipsis } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import dynamic from "next/dynamic";
-import { lazy, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import { emptyPlan } from "@/core/document/emptyPlan";
 import type { Plan } from "@/core/document/plan";
 import { samples } from "@/core/document/samples/samples";
@@ -33,9 +32,13 @@ import { Unloaded } from "../kit/Unloaded";
 import { openDatabase } from "../openDatabase";
 import { today } from "../today";
 import { usePlanFile } from "./usePlanFile";
+import { part } from "../kit/part";
 
-const Notices = dynamic(() => import("../kit/Notices").then((module) => module.Notices));
-const PlanMenuItems = lazy(() => import("./PlanMenuItems").then((module) => ({ default: module.PlanMenuItems })));
+const Notices = part(() => import("../kit/Notices").then((module) => module.Notices), { needed: "this", said: "over" });
+const PlanMenuItems = part(() => import("./PlanMenuItems").then((module) => module.PlanMenuItems), {
+  needed: "this menu",
+  meanwhile: "whatever is around",
+});
 
 type Lists = { plans: ListedPlan[]; deleted: ListedPlan[] };
 

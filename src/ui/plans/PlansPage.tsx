@@ -1,13 +1,13 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { keepDemoOnFirstVisit } from "@/store/firstVisit";
 import { openDatabase } from "../openDatabase";
 import { UNKEPT_PLAN } from "../unkeptPlan";
+import { part } from "../kit/part";
 
-const PlanList = dynamic(() => import("./PlanList").then((module) => module.PlanList));
+const PlanList = part(() => import("./PlanList").then((module) => module.PlanList));
 
 /** Where Cortijo begins: the first visit goes on to the demo plan, later ones show the list of plans. */
 export function PlansPage() {

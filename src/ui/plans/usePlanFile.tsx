@@ -1,16 +1,20 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useRef, useState, type ReactNode } from "react";
 import type { Problem } from "@/core/document/problem";
 import { counted } from "@/core/words/counted";
 import { keepPlan } from "@/store/keepPlan";
 import { keepPlans } from "@/store/planRepository";
+import { NOT_LOADED } from "../kit/notLoaded";
 import { openDatabase } from "../openDatabase";
+import { part } from "../kit/part";
 
 // What is only needed once a file is chosen is loaded then.
-const ProblemsDialog = dynamic(() => import("../kit/Problems").then((module) => module.ProblemsDialog));
+const ProblemsDialog = part(() => import("../kit/Problems").then((module) => module.ProblemsDialog), {
+  needed: "this",
+  said: "over",
+});
 
 /**
  * Importing a plan: opens the file chooser, reads the file, keeps the plan and opens it. `element` belongs on the page.
@@ -20,8 +24,13 @@ export function usePlanFile(): { choose: () => void; take: (file: File) => Promi
   const input = useRef<HTMLInputElement>(null);
   const [trouble, setTrouble] = useState<{ title: string; about?: string; problems: Problem[] } | null>(null);
   const take = async (file: File) => {
-    const { readPlanFile } = await import("@/exchange/importPlan");
-    const result = await readPlanFile(file);
+    const reader = await import("@/exchange/importPlan").catch(() => null);
+    if (!reader)
+      return setTrouble({
+        title: "The file could not be read yet",
+        problems: [{ code: "not-loaded", message: NOT_LOADED, pointer: "" }],
+      });
+    const result = await reader.readPlanFile(file);
     if (!result.ok) return setTrouble(result);
     const { plan, others, refused } = result;
     try {

@@ -3,9 +3,11 @@
 import { OpenPlan } from "../shell/OpenPlan";
 import { PlanFrame } from "../shell/PlanFrame";
 import { ReportPage } from "./ReportPage";
+import { usePlanId } from "../shell/usePlanId";
 
 /** The plan as a document to hold: to be printed, or kept as a PDF. */
-export function PrintPage({ id }: { id: string }) {
+export function PrintPage() {
+  const id = usePlanId();
   return (
     <OpenPlan id={id}>
       {(opened) => (

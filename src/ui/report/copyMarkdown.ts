@@ -1,5 +1,7 @@
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import type { Plan } from "@/core/document/plan";
+import { planFileName } from "@/exchange/exportPlan";
+import { saveFile } from "@/exchange/saveFile";
 import { today } from "../today";
 
 /**
@@ -26,10 +28,6 @@ export async function copyMarkdown(plan: Plan, unit: UnitFamily): Promise<string
     await navigator.clipboard.writeText(text);
     return "The plan is on the clipboard, as Markdown.";
   } catch {
-    const [{ saveFile }, { planFileName }] = await Promise.all([
-      import("@/exchange/saveFile"),
-      import("@/exchange/exportPlan"),
-    ]);
     saveFile(planFileName(plan.name).replace(/\.cortijo\.json$/, ".md"), "text/markdown", text);
     return "The plan is saved as a Markdown file.";
   }

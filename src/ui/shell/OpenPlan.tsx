@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import type { ReactNode } from "react";
 import { duplicatePlan } from "@/store/planRepository";
@@ -10,8 +9,9 @@ import { openDatabase } from "../openDatabase";
 import { usePlanFile } from "../plans/usePlanFile";
 import { CannotOpen } from "./CannotOpen";
 import { usePlanSession } from "./usePlanSession";
+import { part } from "../kit/part";
 
-const Notices = dynamic(() => import("../kit/Notices").then((module) => module.Notices));
+const Notices = part(() => import("../kit/Notices").then((module) => module.Notices), { needed: "this", said: "over" });
 
 /** A plan that is open, and what can be done with it as a whole. */
 export interface OpenedPlan {

@@ -1,17 +1,24 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useEffect, useState, type ReactNode } from "react";
 import { Button } from "../kit/Button";
 import { TerracePatterns } from "../kit/Swatch";
+import { NOT_LOADED } from "../kit/notLoaded";
 import { useUnit } from "../preferences/preferences";
 import type { OpenedPlan } from "./OpenPlan";
 import { Rail, type PlaceId } from "./Rail";
 import { TopBar } from "./TopBar";
 import { useKeys } from "./useKeys";
+import { part } from "../kit/part";
 
-const LinkDialog = dynamic(() => import("../report/LinkDialog").then((module) => module.LinkDialog));
-const KeysDialog = dynamic(() => import("./KeysDialog").then((module) => module.KeysDialog));
+const LinkDialog = part(() => import("../report/LinkDialog").then((module) => module.LinkDialog), {
+  needed: "this",
+  said: "over",
+});
+const KeysDialog = part(() => import("./KeysDialog").then((module) => module.KeysDialog), {
+  needed: "this",
+  said: "over",
+});
 
 interface Props {
   opened: OpenedPlan;
@@ -58,7 +65,10 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
           onMarkdown={() =>
             void import("../report/copyMarkdown")
               .then(({ copyMarkdown }) => copyMarkdown(history.plan, unit))
-              .then((done) => session.say(done))
+              .then(
+                (done) => session.say(done),
+                () => session.say(NOT_LOADED),
+              )
           }
           onLink={() => setLinking(true)}
           onKeys={() => setKeys(true)}

@@ -2,14 +2,17 @@
 
 import { FileDown, Keyboard, Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
-import { lazy } from "react";
 import { Button, IconButton } from "../kit/Button";
 import { MenuButton } from "../kit/MenuButton";
 import { NameField } from "../kit/NameField";
 import { Segmented } from "../kit/Segmented";
 import { useUnit } from "../preferences/preferences";
+import { part } from "../kit/part";
 
-const FileMenuItems = lazy(() => import("./FileMenuItems").then((module) => ({ default: module.FileMenuItems })));
+const FileMenuItems = part(() => import("./FileMenuItems").then((module) => module.FileMenuItems), {
+  needed: "this menu",
+  meanwhile: "whatever is around",
+});
 
 interface Props {
   name: string;

@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { changesBetween, type BandChange } from "@/core/walk/bandChanges";
 import { useSize } from "../kit/useSize";
@@ -13,6 +12,7 @@ import { Legend } from "./terraces/Legend";
 import { Terraces } from "./terraces/Terraces";
 import type { SwatchKind } from "../kit/Swatch";
 import { useWorkbench } from "./useWorkbench";
+import { part } from "../kit/part";
 
 const NONE: ReadonlyMap<string, string> = new Map();
 const CHANGED: Record<BandChange["kind"], string> = {
@@ -24,7 +24,7 @@ const CHANGED: Record<BandChange["kind"], string> = {
   gone: "",
 };
 
-const GhostBay = dynamic(() => import("./terraces/GhostBay").then((module) => module.GhostBay), { ssr: false });
+const GhostBay = part(() => import("./terraces/GhostBay").then((module) => module.GhostBay));
 
 const ORDER: readonly SwatchKind[] = ["data", "copies", "parity", "spare", "idle", "reserve"];
 

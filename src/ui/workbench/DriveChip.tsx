@@ -2,7 +2,6 @@
 
 import { useDraggable } from "@dnd-kit/core";
 import { Ellipsis } from "lucide-react";
-import { lazy } from "react";
 import { type Drive } from "@/core/document/plan";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import { DriveFace, careWords } from "../drives/DriveFace";
@@ -10,8 +9,12 @@ import { MenuButton } from "../kit/MenuButton";
 import { useUnit } from "../preferences/preferences";
 import { useWorkbench } from "./useWorkbench";
 import { roleOfDrive } from "@/core/box/members";
+import { part } from "../kit/part";
 
-const DriveMenuItems = lazy(() => import("./DriveMenuItems").then((module) => ({ default: module.DriveMenuItems })));
+const DriveMenuItems = part(() => import("./DriveMenuItems").then((module) => module.DriveMenuItems), {
+  needed: "this menu",
+  meanwhile: "whatever is around",
+});
 
 /** A drive that can be selected (press), moved (drag, or M and arrow keys), and has a menu. */
 export function DriveChip({ drive, narrow = false }: { drive: Drive; narrow?: boolean }) {

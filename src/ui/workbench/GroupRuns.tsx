@@ -1,14 +1,17 @@
 "use client";
 
 import { ChevronDown } from "lucide-react";
-import { lazy } from "react";
 import { layoutOf } from "@/core/layouts/registry";
 import { counted } from "@/core/words/counted";
 import { MenuButton } from "../kit/MenuButton";
 import type { Run, TerraceGeometry } from "./terraces/geometry";
 import { useWorkbench } from "./useWorkbench";
+import { part } from "../kit/part";
 
-const GroupMenuItems = lazy(() => import("./GroupMenuItems").then((module) => ({ default: module.GroupMenuItems })));
+const GroupMenuItems = part(() => import("./GroupMenuItems").then((module) => module.GroupMenuItems), {
+  needed: "this menu",
+  meanwhile: "whatever is around",
+});
 
 /** Brackets under the columns of each group, with its name, its layout, and its menu. */
 export function GroupRuns({ geometry }: { geometry: TerraceGeometry }) {

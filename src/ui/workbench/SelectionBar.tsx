@@ -1,7 +1,6 @@
 "use client";
 
 import { ChevronDown } from "lucide-react";
-import { lazy } from "react";
 import { bayOf } from "@/core/drives/drive";
 import { groupOfDrive } from "@/core/box/members";
 import type { Drive, Plan } from "@/core/document/plan";
@@ -11,9 +10,16 @@ import { Button } from "../kit/Button";
 import { MenuButton } from "../kit/MenuButton";
 import { Size } from "../kit/Size";
 import { useWorkbench } from "./useWorkbench";
+import { part } from "../kit/part";
 
-const LayoutOptions = lazy(() => import("./LayoutOptions").then((module) => ({ default: module.LayoutOptions })));
-const PoolChoices = lazy(() => import("./PoolChoices").then((module) => ({ default: module.PoolChoices })));
+const LayoutOptions = part(() => import("./LayoutOptions").then((module) => module.LayoutOptions), {
+  needed: "this menu",
+  meanwhile: "whatever is around",
+});
+const PoolChoices = part(() => import("./PoolChoices").then((module) => module.PoolChoices), {
+  needed: "this menu",
+  meanwhile: "whatever is around",
+});
 
 /** The group that all of some drives are members of, with its pool; null where they are not of one. */
 function membersOfOneGroup(plan: Plan, drives: readonly Drive[]) {

@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { memo, useMemo, useState } from "react";
 import { predict } from "@/core/prediction/predict";
 import type { Act } from "@/core/steps/propose";
@@ -26,14 +25,15 @@ import { useWalk } from "./useWalk";
 import { MomentContext } from "./useMoment";
 import { WorkbenchContext, type WorkbenchView } from "./useWorkbench";
 import { WorkbenchDialogs, type OpenDialog } from "./WorkbenchDialogs";
+import { part } from "../kit/part";
 
-const PendingAct = dynamic(() => import("./time/PendingAct").then((module) => module.PendingAct));
+const PendingAct = part(() => import("./time/PendingAct").then((module) => module.PendingAct));
 
 /** The workbench, with the moment that is chosen: the strip shows it at once, and the rest follows. */
 export function Workbench({ opened }: { opened: OpenedPlan }) {
   const { plan } = opened.state.history;
   const [unit] = useUnit();
-  const walked = useWalk(plan, unit);
+  const { walked, again } = useWalk(plan, unit);
   const dates = useDates(walked);
   const [chosen, choose] = useState<string | null>(null);
   const at = Math.max(
@@ -51,6 +51,7 @@ export function Workbench({ opened }: { opened: OpenedPlan }) {
         opened={opened}
         walked={walked}
         dates={dates}
+        walkAgain={again}
         at={Math.min(following, walked.moments.length - 1)}
         choose={choose}
       />
@@ -62,13 +63,15 @@ interface BoxProps {
   opened: OpenedPlan;
   walked: Walk;
   dates: Dates;
+  /** Tries once more to load what there is to know of steps, where that failed. */
+  walkAgain: (() => void) | null;
   at: number;
   /** Chooses the moment after a step by its id; null for now. */
   choose: (step: string | null) => void;
 }
 
 /** The box at one moment, the shelf beside it, and what the core says of it. */
-const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choose }: BoxProps) {
+const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, walkAgain, at, choose }: BoxProps) {
   const { session } = opened;
   const { history } = opened.state;
   const [unit] = useUnit();
@@ -174,7 +177,7 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, at, choos
               <BoxPicture />
             </section>
             <div className="order-4 min-w-0 md:col-span-2 lg:col-start-1 lg:row-start-2">
-              <Growing steps={history.plan.steps.length} walked={walked.plan.steps.length > 0} />
+              <Growing steps={history.plan.steps.length} walked={walked.plan.steps.length > 0} again={walkAgain} />
             </div>
             <div className="order-1 min-h-0 border-line max-md:border-b md:order-3 md:col-start-2 md:border-t lg:col-start-3 lg:row-span-2 lg:row-start-1 lg:overflow-y-auto lg:border-t-0 lg:border-l">
               <Readout lastChange={lastChange} />

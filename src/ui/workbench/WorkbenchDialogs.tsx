@@ -1,19 +1,37 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useMemo } from "react";
 import type { Placement } from "@/core/nextDrive/placements";
 import type { FirstWish } from "@/core/sequences/sequence";
 import { useWorkbench } from "./useWorkbench";
+import { part } from "../kit/part";
 
 // Dialogs are loaded when they are first opened.
-const DriveDialog = dynamic(() => import("../drives/DriveDialog").then((module) => module.DriveDialog));
-const DriveListDialog = dynamic(() => import("../drives/DriveListDialog").then((module) => module.DriveListDialog));
-const HealthDialog = dynamic(() => import("../drives/HealthDialog").then((module) => module.HealthDialog));
-const NextDriveDialog = dynamic(() => import("../nextDrive/NextDriveDialog").then((module) => module.NextDriveDialog));
-const InventoryDialog = dynamic(() => import("../drives/InventoryDialog").then((module) => module.InventoryDialog));
+const DriveDialog = part(() => import("../drives/DriveDialog").then((module) => module.DriveDialog), {
+  needed: "this",
+  said: "over",
+});
+const DriveListDialog = part(() => import("../drives/DriveListDialog").then((module) => module.DriveListDialog), {
+  needed: "this",
+  said: "over",
+});
+const HealthDialog = part(() => import("../drives/HealthDialog").then((module) => module.HealthDialog), {
+  needed: "this",
+  said: "over",
+});
+const NextDriveDialog = part(() => import("../nextDrive/NextDriveDialog").then((module) => module.NextDriveDialog), {
+  needed: "this",
+  said: "over",
+});
+const InventoryDialog = part(() => import("../drives/InventoryDialog").then((module) => module.InventoryDialog), {
+  needed: "this",
+  said: "over",
+});
 
-const SequencesDialog = dynamic(() => import("../sequences/SequencesDialog").then((module) => module.SequencesDialog));
+const SequencesDialog = part(() => import("../sequences/SequencesDialog").then((module) => module.SequencesDialog), {
+  needed: "this",
+  said: "over",
+});
 
 /** How drives, or what is known of them, come in. */
 export type WayIn = "inventory" | "health" | "list";

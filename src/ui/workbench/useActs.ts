@@ -7,6 +7,7 @@ import type { Act } from "@/core/steps/propose";
 import type { Walk } from "@/core/walk/moment";
 import { placeAt } from "@/core/walk/placeAt";
 import type { PlanSession } from "@/store/planSession";
+import { NOT_LOADED } from "../kit/notLoaded";
 import { plannedAs } from "./plannedAs";
 import type { WorkbenchView } from "./useWorkbench";
 
@@ -45,13 +46,14 @@ export function useActs(setting: Setting): Pick<WorkbenchView, "act" | "insert" 
   // What is to be known of steps is said before they are planned; those of which nothing is are planned at once.
   const propose = useCallback(
     (steps: StepBody[], title?: string) => {
-      void import("./time/stepsToAsk").then(({ stepsToAsk }) => {
+      const asked = ({ stepsToAsk }: typeof import("./time/stepsToAsk")) => {
         const act = stepsToAsk(walked, at, plan, steps, title);
         if (act) ask({ act, at });
         else insert(steps);
-      });
+      };
+      import("./time/stepsToAsk").then(asked, () => session.say(NOT_LOADED));
     },
-    [walked, at, plan, insert, ask],
+    [session, walked, at, plan, insert, ask],
   );
   const insertSequence = useCallback(
     (command: Extract<Command, { kind: "insert-sequence" }>) => {

@@ -1,7 +1,6 @@
 "use client";
 
 import { ChevronDown, Minus, Plus } from "lucide-react";
-import { lazy } from "react";
 import { bayOf } from "@/core/drives/drive";
 import { ruleSetOf } from "@/core/rules/ruleSets";
 import { counted } from "@/core/words/counted";
@@ -9,8 +8,12 @@ import { IconButton } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
 import { NameField } from "../../kit/NameField";
 import { useWorkbench } from "../useWorkbench";
+import { part } from "../../kit/part";
 
-const BoxKinds = lazy(() => import("./BoxKinds").then((module) => ({ default: module.BoxKinds })));
+const BoxKinds = part(() => import("./BoxKinds").then((module) => module.BoxKinds), {
+  needed: "this menu",
+  meanwhile: "whatever is around",
+});
 
 const MOST_BAYS = 24;
 

@@ -3,12 +3,12 @@
 import { CircleAlert, Info, OctagonX } from "lucide-react";
 import type { Command } from "@/core/document/command";
 import type { Finding, Severity } from "@/core/findings/finding";
-import dynamic from "next/dynamic";
 import { useState } from "react";
 import { PRECIOUS_WITHOUT_BACKUP } from "@/core/data/precious";
 import { Button } from "../../kit/Button";
 import { today } from "../../today";
 import { useWorkbench } from "../useWorkbench";
+import { part } from "../../kit/part";
 
 const LOOKS: Record<Severity, { Icon: typeof Info; word: string; tone: string }> = {
   block: { Icon: OctagonX, word: "Must be mended", tone: "text-geranium" },
@@ -16,7 +16,10 @@ const LOOKS: Record<Severity, { Icon: typeof Info; word: string; tone: string }>
   note: { Icon: Info, word: "Note", tone: "text-soft" },
 };
 
-const LiftDialog = dynamic(() => import("../time/LiftDialog").then((module) => module.LiftDialog));
+const LiftDialog = part(() => import("../time/LiftDialog").then((module) => module.LiftDialog), {
+  needed: "this",
+  said: "over",
+});
 
 /** The step that a mend is about. */
 const stepOf = (command: Command): string | undefined =>

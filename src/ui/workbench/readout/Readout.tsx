@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useState } from "react";
 import { formatBytes, formatChange, formatExactBytes, showBytes } from "@/core/bytes/formatBytes";
 import { fateOf } from "@/core/failures/fate";
@@ -20,11 +19,21 @@ import { Findings } from "./Findings";
 import { Ledger } from "./Ledger";
 import { Survival } from "./Survival";
 import { fateWords, systemWords, toleranceWords } from "./words";
+import { part } from "../../kit/part";
 
-const TimesDialog = dynamic(() => import("./TimesDialog").then((module) => module.TimesDialog));
-const StepReadout = dynamic(() => import("../time/StepReadout").then((module) => module.StepReadout));
-const VolumesDialog = dynamic(() => import("./VolumesDialog").then((module) => module.VolumesDialog));
-const WaterfallDialog = dynamic(() => import("./WaterfallDialog").then((module) => module.WaterfallDialog));
+const TimesDialog = part(() => import("./TimesDialog").then((module) => module.TimesDialog), {
+  needed: "this",
+  said: "over",
+});
+const StepReadout = part(() => import("../time/StepReadout").then((module) => module.StepReadout));
+const VolumesDialog = part(() => import("./VolumesDialog").then((module) => module.VolumesDialog), {
+  needed: "this",
+  said: "over",
+});
+const WaterfallDialog = part(() => import("./WaterfallDialog").then((module) => module.WaterfallDialog), {
+  needed: "this",
+  said: "over",
+});
 
 /** What the usable figure is of. */
 const usableHeading = (storage: number, pools: number): string =>

@@ -1,5 +1,6 @@
 "use client";
 
+import { writeDriveCsv } from "@/exchange/driveList/driveCsv";
 import { saveFile } from "@/exchange/saveFile";
 import { MenuItem, MenuLine } from "../../kit/Menu";
 import { useWorkbench } from "../useWorkbench";
@@ -8,16 +9,13 @@ import type { WayIn } from "../WorkbenchDialogs";
 /** The other ways to bring drives and what is known of them in, and the list of drives out. */
 export function MoreWaysIn({ onOpen }: { onOpen: (way: WayIn) => void }) {
   const { plan } = useWorkbench();
-  const exportCsv = async () => {
-    const { writeDriveCsv } = await import("@/exchange/driveList/driveCsv");
-    saveFile("drives.csv", "text/csv", writeDriveCsv(plan.drives));
-  };
+  const exportCsv = () => saveFile("drives.csv", "text/csv", writeDriveCsv(plan.drives));
   return (
     <>
       <MenuItem onSelect={() => onOpen("health")}>Read SMART data…</MenuItem>
       <MenuItem onSelect={() => onOpen("list")}>Bring in a list (CSV)…</MenuItem>
       <MenuLine />
-      <MenuItem disabled={plan.drives.length === 0} onSelect={() => void exportCsv()}>
+      <MenuItem disabled={plan.drives.length === 0} onSelect={exportCsv}>
         Save the drives as CSV
       </MenuItem>
     </>

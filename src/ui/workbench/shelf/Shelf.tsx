@@ -2,7 +2,6 @@
 
 import { useDroppable } from "@dnd-kit/core";
 import { Ellipsis } from "lucide-react";
-import { lazy } from "react";
 import { Button, IconButton } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
 import { SHELF_TARGET } from "../DragArea";
@@ -11,8 +10,12 @@ import { useWorkbench } from "../useWorkbench";
 import type { WayIn } from "../WorkbenchDialogs";
 import { AddDrives } from "./AddDrives";
 import { drivesOnShelf } from "@/core/box/bays";
+import { part } from "../../kit/part";
 
-const MoreWaysIn = lazy(() => import("./MoreWaysIn").then((module) => ({ default: module.MoreWaysIn })));
+const MoreWaysIn = part(() => import("./MoreWaysIn").then((module) => module.MoreWaysIn), {
+  needed: "this menu",
+  meanwhile: "whatever is around",
+});
 
 /** The drives that are in no bay, owned or to be bought, and the ways to bring more in. */
 export function Shelf({ onOpen }: { onOpen: (way: WayIn) => void }) {

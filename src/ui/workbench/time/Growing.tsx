@@ -1,11 +1,12 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { NoStepsYet } from "./NoStepsYet";
+import { part } from "../../kit/part";
+import { Unloaded } from "../../kit/Unloaded";
 
-const TimeStrip = dynamic(() => import("./TimeStrip").then((module) => module.TimeStrip), {
-  ssr: false,
-  loading: StepsToCome,
+const TimeStrip = part(() => import("./TimeStrip").then((module) => module.TimeStrip), {
+  needed: "this",
+  meanwhile: <StepsToCome />,
 });
 
 /** Keeps the place of time until what there is to know of steps is loaded, so that nothing jumps. */
@@ -25,8 +26,10 @@ function StepsToCome() {
  *
  * @param steps how many the plan has
  * @param walked whether it has been walked through them: until then nothing may stand here that invites to begin
+ * @param again tries once more to load what there is to know of steps, where that failed
  */
-export function Growing({ steps, walked }: { steps: number; walked: boolean }) {
+export function Growing({ steps, walked, again }: { steps: number; walked: boolean; again: (() => void) | null }) {
   if (steps === 0) return <NoStepsYet />;
+  if (again) return <Unloaded what="the steps of this plan" onAgain={again} />;
   return walked ? <TimeStrip /> : <StepsToCome />;
 }

@@ -2,17 +2,23 @@
 
 import { useSortable } from "@dnd-kit/sortable";
 import { Ellipsis, GripVertical, TriangleAlert } from "lucide-react";
-import dynamic from "next/dynamic";
-import { lazy, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { stepLabel } from "@/core/steps/stepLabel";
 import type { WalkedStep } from "@/core/walk/moment";
 import { MenuButton } from "../../kit/MenuButton";
 import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
 import { hoursShort, startWords } from "./whenWords";
+import { part } from "../../kit/part";
 
-const StepDialog = dynamic(() => import("./StepDialog").then((module) => module.StepDialog));
-const StepMenuItems = lazy(() => import("./StepMenuItems").then((module) => ({ default: module.StepMenuItems })));
+const StepDialog = part(() => import("./StepDialog").then((module) => module.StepDialog), {
+  needed: "this",
+  said: "over",
+});
+const StepMenuItems = part(() => import("./StepMenuItems").then((module) => module.StepMenuItems), {
+  needed: "this menu",
+  meanwhile: "whatever is around",
+});
 
 interface Props {
   walked: WalkedStep;

@@ -1,8 +1,7 @@
 "use client";
 
 import { Plus } from "lucide-react";
-import dynamic from "next/dynamic";
-import { lazy, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { planSummary } from "@/core/walk/planSummary";
 import { dayOfMomentIn } from "@/core/time/dateWords";
 import { fullWords } from "@/core/data/dataWords";
@@ -12,9 +11,17 @@ import { MenuButton } from "../../kit/MenuButton";
 import { useWorkbench } from "../useWorkbench";
 import { Staircase } from "./Staircase";
 import { StepList } from "./StepList";
+import { part } from "../../kit/part";
+import { Unloaded } from "../../kit/Unloaded";
 
-const AddStepItems = lazy(() => import("./AddStepItems").then((module) => ({ default: module.AddStepItems })));
-const SummaryDialog = dynamic(() => import("./SummaryDialog").then((module) => module.SummaryDialog));
+const AddStepItems = part(() => import("./AddStepItems").then((module) => module.AddStepItems), {
+  needed: "this menu",
+  meanwhile: "whatever is around",
+});
+const SummaryDialog = part(() => import("./SummaryDialog").then((module) => module.SummaryDialog), {
+  needed: "this",
+  said: "over",
+});
 
 /** When each volume with data sets is full, as the plan is and without it. */
 function whenFull({ demands, start }: Dates): string[] {
@@ -63,6 +70,7 @@ export function TimeStrip() {
         <StepList />
       </div>
       <div className="flex min-h-0 min-w-0 flex-col max-md:min-h-64">
+        {dates.again && <Unloaded what="the dates of this plan" onAgain={dates.again} />}
         <p className="pb-1 text-soft md:truncate" title={summary}>
           {summary}
         </p>

@@ -3,7 +3,6 @@ import { CalendarPage } from "@/ui/calendar/CalendarPage";
 
 export const metadata: Metadata = { title: "Calendar" };
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  return <CalendarPage id={id} />;
+export default function Page() {
+  return <CalendarPage />;
 }

@@ -3,7 +3,6 @@ import { ComparePage } from "@/ui/compare/ComparePage";
 
 export const metadata: Metadata = { title: "Compare" };
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  return <ComparePage id={id} />;
+export default function Page() {
+  return <ComparePage />;
 }

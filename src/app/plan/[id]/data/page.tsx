@@ -3,7 +3,6 @@ import { DataPage } from "@/ui/data/DataPage";
 
 export const metadata: Metadata = { title: "Data" };
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  return <DataPage id={id} />;
+export default function Page() {
+  return <DataPage />;
 }

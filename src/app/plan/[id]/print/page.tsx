@@ -3,7 +3,6 @@ import { PrintPage } from "@/ui/report/PrintPage";
 
 export const metadata: Metadata = { title: "Print" };
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  return <PrintPage id={id} />;
+export default function Page() {
+  return <PrintPage />;
 }
