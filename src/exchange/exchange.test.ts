@@ -144,6 +144,38 @@ describe("inventories that cannot be read", () => {
     ]);
   });
 
+  test("sizes below zero are none", () =>
+    expect(inShort(read('{"blockdevices":[{"name":"sda","size":-5,"type":"disk"}]}'))).toEqual([
+      ["sda", expect.stringMatching(/-5, below zero/)],
+    ]));
+
+  test("without the device database nothing is told of contents, and no drive is taken for empty", () => {
+    const device = (name: string) => ({ name, size: 4e12, type: "disk", fstype: null, serial: null, pttype: null });
+    const inventory = read(JSON.stringify({ blockdevices: [device("sda"), device("sdb")] }));
+    expect(inventory.found.map(({ drive }) => drive.ok && drive.value.contents?.kind)).toEqual(["data", "data"]);
+    expect(inventory.assumedOfAll.join("; ")).toMatch(
+      /health.*taken as good.*nothing can be told about their contents/,
+    );
+    const known = read(JSON.stringify({ blockdevices: [device("sda"), { ...device("sdb"), serial: "S1" }] }));
+    expect(known.found.map(({ drive }) => drive.ok && drive.value.contents)).toEqual([undefined, undefined]);
+    expect(known.assumedOfAll).toHaveLength(1);
+  });
+
+  test("a file system over several drives is mounted on all of them; partitions of an array are no arrays", () => {
+    const member = (name: string, mountpoint: string | null) => ({
+      ...{ name, size: 4e12, type: "disk", serial: name, fstype: "btrfs", uuid: "u1", mountpoint },
+    });
+    const array = { name: "md127", type: "raid1", size: 1, children: [{ name: "md127p1", type: "md", size: 1 }] };
+    const { found, leftOut } = read(
+      JSON.stringify({ blockdevices: [member("sda", "/srv"), member("sdb", null), member("sdc", null), array] }),
+    );
+    expect(found.map(({ drive }) => drive.ok && drive.value.contents?.kind)).toEqual(["mounted", "mounted", "mounted"]);
+    expect(leftOut).toEqual([
+      { kind: "RAID array", count: 1 },
+      { kind: "partition", count: 1 },
+    ]);
+  });
+
   test("the partition table and shingled recording are told", () => {
     const { found } = read(
       '{"blockdevices":[{"name":"sda","type":"disk","size":4000787030016,"pttype":"dos","zoned":"host-managed"},{"name":"sdb","type":"disk","size":4000787030016,"pttype":"gpt","zoned":"none"}]}',

@@ -107,6 +107,15 @@ describe("a plan as a link", () => {
     if (!made.ok) throw new Error(made.message);
     return made.url;
   };
+  test("a character that was changed on the way is noticed, wherever; a link of an older program is read", () => {
+    const made = writePlanLink(clinic, "http://localhost:3000");
+    const hash = made.ok ? new URL(made.url).hash : "";
+    for (let at = "#plan=".length; at < hash.length; at += 7) {
+      const changed = `${hash.slice(0, at)}${hash[at] === "7" ? "8" : "7"}${hash.slice(at + 1)}`;
+      expect(readPlanLink(changed)).toMatchObject({ ok: false, problems: [{ code: "damaged" }] });
+    }
+    expect(readPlanLink(hash.replace(/\..*/, ""))).toMatchObject({ ok: true, plan: clinic });
+  });
   test("what is read is what was written, for any plan", () => {
     fc.assert(
       fc.property(anyPlan, (plan) => {

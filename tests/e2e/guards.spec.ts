@@ -268,6 +268,8 @@ test("security headers are on every response", async ({ request }) => {
 });
 
 test.describe("prediction over HTTP", () => {
+  // One after the other: one of them keeps the server so busy that it refuses others.
+  test.describe.configure({ mode: "serial" });
   test("the moments of a plan that grows, with hours, exposure and what is erased", async ({ request }) => {
     const answer = await (await request.post("/api/predict", { data: growingClinic })).json();
     expect(answer.moments).toHaveLength(growingClinic.steps.length + 1);

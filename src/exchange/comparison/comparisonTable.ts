@@ -3,6 +3,7 @@ import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import type { Choice } from "@/core/compare/compare";
 import { isUpToBox, lossShare } from "@/core/compare/measures";
 import Papa from "papaparse";
+import { guardCell } from "../spreadsheet";
 
 /** What of a choice stands in a copied comparison. */
 export interface TableRow {
@@ -30,9 +31,6 @@ const share = (value: number) => (Math.round(value * 1000) / 1000).toString();
 const rounded = (value: number | null | undefined, digits = 0) =>
   value === null || value === undefined ? "" : String(Math.round(value * 10 ** digits) / 10 ** digits);
 
-/** Spreadsheets take a cell that begins so for a formula. */
-const guard = (text: string) => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
-
 /**
  * A comparison as CSV: a line for each choice, sizes in exact bytes, shares of 1, hours as expected.
  *
@@ -40,8 +38,8 @@ const guard = (text: string) => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
  */
 export function comparisonCsv(rows: readonly TableRow[]): string {
   const data = rows.map(({ choice: { name, detail, figures }, misfit }) => [
-    guard(name),
-    guard(detail),
+    guardCell(name),
+    guardCell(detail),
     String(figures.drives),
     String(figures.usableBytes),
     String(figures.tolerance),
@@ -51,7 +49,7 @@ export function comparisonCsv(rows: readonly TableRow[]): string {
     rounded(figures.speed?.write),
     rounded(figures.rebuild?.expected, 1),
     rounded(figures.pricePerTB, 2),
-    guard(misfit),
+    guardCell(misfit),
   ]);
   return `${Papa.unparse({ fields: [...COLUMNS], data }, { newline: "\n" })}\n`;
 }

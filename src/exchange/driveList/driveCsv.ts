@@ -2,6 +2,7 @@ import { parseSize } from "@/core/bytes/parseSize";
 import type { Bus, Drive, Medium, NewDrive } from "@/core/document/plan";
 import { driveBytes } from "@/core/drives/typedDrive";
 import Papa from "papaparse";
+import { guardCell, unguardCell } from "../spreadsheet";
 import { ownValue } from "@/core/records/ownValue";
 
 /** The columns of a drive list. `size` must be there; the others may be left out or empty. */
@@ -41,11 +42,6 @@ function readPrice(text: string): number | null | undefined {
   return price <= 1e6 ? price : null;
 }
 
-/** Spreadsheets take a cell that begins so for a formula; on the way out such cells get an apostrophe. */
-const FORMULA_START = /^[=+\-@\t\r]/;
-const guard = (text: string) => (FORMULA_START.test(text) ? `'${text}` : text);
-const unguard = (text: string) => (text.startsWith("'") && FORMULA_START.test(text.slice(1)) ? text.slice(1) : text);
-
 /** What is wrong with a list as a whole, or null. */
 function listProblem(fields: readonly string[], rows: number): string | null {
   const columns = DRIVE_CSV_COLUMNS as readonly string[];
@@ -54,7 +50,9 @@ function listProblem(fields: readonly string[], rows: number): string | null {
   const unknown = fields.filter((field) => !columns.includes(field)).map((field) => `"${field}"`);
   if (unknown.length > 0) return `Unknown column ${unknown.join(", ")}. The columns are ${columns.join(", ")}.`;
   if (rows === 0) return "There is no drive below the first line.";
-  return rows > MOST_ROWS ? `The list has ${rows} lines; at most ${MOST_ROWS} drives are read at once.` : null;
+  return rows > MOST_ROWS
+    ? `The list has more than ${MOST_ROWS} lines; at most so many drives are read at once.`
+    : null;
 }
 
 type Row = Record<string, string>;
@@ -62,7 +60,7 @@ type Row = Record<string, string>;
 /** A text of a row as a field of its own, where there is one. */
 const textIn = (row: Row, field: "serial" | "model") => {
   const text = ownValue(row, field);
-  return text ? { [field]: text.slice(0, 120) } : {};
+  return text ? { [field]: text.slice(0, 200) } : {};
 };
 
 /** One line as a drive, or everything that is wrong with it. */
@@ -101,30 +99,70 @@ function readRow(row: Row): NewDrive | string[] {
 export function readDriveCsv(text: string): DriveCsvResult {
   if (text.length > MOST_CSV_CHARACTERS)
     return { ok: false, problems: ["The file is larger than 1 MB. A list has at most 200 drives."] };
-  const { data, meta } = Papa.parse<Row>(text.replace(/^\uFEFF/, "").trim(), {
-    header: true,
-    skipEmptyLines: "greedy",
-    delimitersToGuess: [",", ";", "\t"],
-    transformHeader: (name) => name.trim().toLowerCase(),
-    transform: (value) => unguard(value.trim()),
-  });
-  const problem = listProblem(meta.fields ?? [], data.length);
+  const { rows, fields } = parseRows(text.replace(/^\uFEFF/, ""));
+  const problem = listProblem(fields, rows.length);
   if (problem !== null) return { ok: false, problems: [problem] };
-  const read = data.map(readRow);
+  const read = rows.map(({ row, wrong }) => (wrong.length > 0 ? wrong : readRow(row)));
   const problems = read.flatMap((row, i) =>
-    Array.isArray(row) ? row.map((message) => `Line ${i + 2}: ${message}`) : [],
+    Array.isArray(row) ? row.map((message) => `Line ${rows[i]?.line ?? 0}: ${message}`) : [],
   );
   return problems.length > 0
     ? { ok: false, problems }
     : { ok: true, drives: read.flatMap((row) => (Array.isArray(row) ? [] : [row])) };
 }
 
+/** A row with the line on which it begins, and what is wrong with how it is written. */
+interface ParsedRow {
+  row: Row;
+  line: number;
+  wrong: string[];
+}
+
+const WRITTEN_WRONG: Partial<Record<Papa.ParseError["code"], string>> = {
+  MissingQuotes: "a quotation mark is opened here and never closed.",
+  InvalidQuotes: "after a closing quotation mark there must be a comma or the end of the line.",
+};
+
+const TOO_MANY = "there are more fields than columns. Put fields with a comma in quotation marks.";
+
+/** What parts the fields: that which parts the names of the columns, in which it stands nowhere else. */
+function delimiterOf(text: string): string {
+  const [names = ""] = text.trimStart().split("\n", 1);
+  const count = (sign: string) => names.split(sign).length;
+  return [",", ";", "\t"].reduce((best, sign) => (count(sign) > count(best) ? sign : best));
+}
+
+/** The rows of a CSV with a header, each with its line, and its columns; empty rows are passed over. */
+function parseRows(text: string): { rows: ParsedRow[]; fields: string[] } {
+  const rows: ParsedRow[] = [];
+  let fields: string[] | null = null;
+  let begun = 0;
+  Papa.parse<string[]>(text, {
+    delimiter: delimiterOf(text),
+    step: ({ data, errors, meta }, parser) => {
+      const line = text.slice(0, begun).split("\n").length;
+      begun = meta.cursor;
+      const cells = data.map((cell) => unguardCell(cell.trim()));
+      const wrong = errors.flatMap(({ code }) => WRITTEN_WRONG[code] ?? []);
+      if (wrong.length === 0 && cells.every((cell) => cell === "")) return;
+      if (!fields) {
+        fields = cells.map((name) => name.toLowerCase());
+        return;
+      }
+      if (cells.slice(fields.length).some((cell) => cell !== "")) wrong.push(TOO_MANY);
+      rows.push({ row: Object.fromEntries(fields.map((name, i) => [name, cells[i] ?? ""])), line, wrong });
+      if (rows.length > MOST_ROWS) parser.abort();
+    },
+  });
+  return { rows, fields: fields ?? [] };
+}
+
 /** A list of drives as CSV, sizes in exact bytes. Cells that a spreadsheet would take for a formula are disarmed. */
 export function writeDriveCsv(drives: readonly Drive[]): string {
   const rows = drives.map((drive) => [
     String(drive.bytes),
-    guard(drive.model ?? ""),
-    guard(drive.serial ?? ""),
+    guardCell(drive.model ?? ""),
+    guardCell(drive.serial ?? ""),
     drive.price === undefined ? "" : String(drive.price),
     kindOf(drive),
   ]);

@@ -1,6 +1,7 @@
 import { MOST_PRICES } from "@/core/document/limits";
 import type { PricedDrive } from "@/core/document/plan";
 import Papa from "papaparse";
+import { guardCell } from "../spreadsheet";
 import { readDriveCsv } from "./driveCsv";
 
 export type PriceCsvResult = { ok: true; prices: PricedDrive[] } | { ok: false; problems: string[] };
@@ -40,5 +41,5 @@ const kindOf = ({ medium, bus }: PricedDrive) =>
 
 /** A price list as text that `readPriceCsv` reads: sizes as they are sold. */
 export function writePriceCsv(prices: readonly PricedDrive[], sizeOf: (item: PricedDrive) => string): string {
-  return `${Papa.unparse({ fields: ["size", "price", "kind", "model"], data: prices.map((item) => [sizeOf(item), String(item.price), kindOf(item), item.label]) }, { newline: "\n" })}\n`;
+  return `${Papa.unparse({ fields: ["size", "price", "kind", "model"], data: prices.map((item) => [sizeOf(item), String(item.price), kindOf(item), guardCell(item.label)]) }, { newline: "\n" })}\n`;
 }

@@ -10,6 +10,9 @@ export interface BlockDevice {
   wwn?: string | null;
   tran?: string | null;
   fstype?: string | null;
+  /** Of the file system, or of what it is a member of. */
+  uuid?: string | null;
+  parttype?: string | null;
   pttype?: string | null;
   mountpoint?: string | null;
   mountpoints?: (string | null)[] | null;
@@ -33,7 +36,7 @@ export function flag(value: BlockDevice["rota"]): boolean | null {
 
 /** What was printed as 512 or "512". Null for anything else, also for a rounded figure like "3.6T". */
 export function wholeNumber(value: number | string | null | undefined): number | null {
-  if (typeof value === "number") return Number.isSafeInteger(value) ? value : null;
+  if (typeof value === "number") return Number.isSafeInteger(value) && value >= 0 ? value : null;
   return typeof value === "string" && /^\s*\d{1,16}\s*$/.test(value) ? Number(value) : null;
 }
 

@@ -34,6 +34,7 @@ const BY_NAME: [RegExp, DeviceKind][] = [
   [/^(sr|scd)\d+$/, "optical drive"],
   [/^mmcblk\d+(boot|rpmb|p)/, "partition"],
   [/^mmcblk\d+$/, "memory card"],
+  [/^md(\d+|_\w+)p\d+$/, "partition"],
   [/^md/, "RAID array"],
   [/^dm-/, "volume or encrypted layer"],
   [/^(nbd|rbd|drbd)\d+/, "network disk"],

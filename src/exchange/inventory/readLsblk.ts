@@ -16,6 +16,8 @@ export interface FoundDrive {
 
 export interface Inventory {
   found: FoundDrive[];
+  /** What had to be assumed of all of them, since such lists do not print it. */
+  assumedOfAll: string[];
   /** How many other devices were left out, by kind. */
   leftOut: { kind: DeviceKind; count: number }[];
 }
@@ -74,8 +76,30 @@ function standingOn(
 const mountsOf = (device: BlockDevice) =>
   [device.mountpoint, ...(device.mountpoints ?? [])].map(cleanText).filter(Boolean);
 
-function contentsOf(layers: readonly BlockDevice[]): Contents | undefined {
-  const mounts = [...new Set(layers.flatMap(mountsOf))];
+/** Where file systems are mounted, by their uuid: one over several drives shows its mount point on one of them only. */
+function mountsByUuid(devices: Iterable<BlockDevice>): (device: BlockDevice) => string[] {
+  const known = new Map<string, string[]>();
+  for (const device of devices) {
+    const uuid = cleanText(device.uuid);
+    if (uuid && device.fstype) known.set(uuid, [...(known.get(uuid) ?? []), ...mountsOf(device)]);
+  }
+  return (device) => [...mountsOf(device), ...(device.fstype ? (known.get(cleanText(device.uuid)) ?? []) : [])];
+}
+
+/**
+ * Whether nothing can be told about contents: without the system's device database (in containers, in some rescue
+ * systems) the types of file systems and partitions and the serials are null on every device.
+ */
+const knowsNothing = (devices: Iterable<BlockDevice>): boolean =>
+  [...devices].every(
+    (device) => ![device.fstype, device.serial, device.parttype, device.pttype, device.uuid].some(cleanText),
+  );
+
+/** What is said of a drive of which the list tells nothing; it must not be taken for empty. */
+const NOT_KNOWN: Contents = { kind: "data", detail: "not known what: the list does not tell" };
+
+function contentsOf(layers: readonly BlockDevice[], mounted: (device: BlockDevice) => string[]): Contents | undefined {
+  const mounts = [...new Set(layers.flatMap(mounted))];
   const system = mounts.filter((mount) => SYSTEM_MOUNTS.test(mount));
   const detail = (words: readonly string[]) => words.slice(0, 4).join(", ").slice(0, 120);
   if (system.length > 0) return { kind: "system", detail: `mounted at ${detail(system)}` };
@@ -125,16 +149,25 @@ function modelOf(device: BlockDevice): string {
   return namesMaker ? model : cleanText(`${vendor} ${model}`);
 }
 
-function foundDrive(device: BlockDevice, layers: readonly BlockDevice[]): FoundDrive {
+/** What a list says of the contents of its drives. */
+interface Told {
+  mounted: (device: BlockDevice) => string[];
+  nothing: boolean;
+}
+
+/** Why the size of a device is none that can be taken. */
+function noSize(device: BlockDevice): string {
+  const printed = cleanText(String(device.size ?? ""));
+  if (printed === "") return "Its size is not printed. Run the command again with --output-all.";
+  return printed.startsWith("-")
+    ? `Its size is printed as ${printed}, below zero, which no drive has. Run the command again.`
+    : `Its size is printed rounded, as ${printed}. Run the command again with --bytes.`;
+}
+
+function foundDrive(device: BlockDevice, layers: readonly BlockDevice[], told: Told): FoundDrive {
   const name = kernelName(device);
   const bytes = wholeNumber(device.size);
-  if (bytes === null) {
-    const printed = cleanText(String(device.size ?? ""));
-    const reason = printed
-      ? `Its size is printed rounded, as ${printed}. Run the command again with --bytes.`
-      : "Its size is not printed. Run the command again with --output-all.";
-    return { name, drive: { ok: false, reason }, assumed: [] };
-  }
+  if (bytes === null) return { name, drive: { ok: false, reason: noSize(device) }, assumed: [] };
   if (bytes > 1e15) return { name, drive: { ok: false, reason: "Its size is larger than any drive." }, assumed: [] };
   const assumed: string[] = [];
   const bus = busOf(device, assumed);
@@ -148,7 +181,7 @@ function foundDrive(device: BlockDevice, layers: readonly BlockDevice[]): FoundD
   );
   const serial = cleanText(device.serial);
   const model = modelOf(device);
-  const contents = contentsOf(layers);
+  const contents = contentsOf(layers, told.mounted) ?? (told.nothing ? NOT_KNOWN : undefined);
   const table = ({ dos: "mbr", gpt: "gpt" } as const)[cleanText(device.pttype).toLowerCase() as "dos" | "gpt"];
   if (!serial) assumed.push("no serial number: check by hand which drive it is");
   return {
@@ -245,6 +278,7 @@ function identityOf(device: BlockDevice): string {
 /** The physical disks among devices, and how much of what else was left out. */
 function inventoryOf(blockdevices: BlockDevice[]): Inventory {
   const { all, below } = flatten(blockdevices);
+  const told: Told = { mounted: mountsByUuid(all.values()), nothing: knowsNothing(all.values()) };
   const left = new Map<DeviceKind, number>();
   const leave = (kind: DeviceKind) => left.set(kind, (left.get(kind) ?? 0) + 1);
   const known = new Set<string>();
@@ -256,8 +290,16 @@ function inventoryOf(blockdevices: BlockDevice[]): Inventory {
     else if (identity && known.has(identity)) leave("second path");
     else {
       if (identity) known.add(identity);
-      found.push(foundDrive(device, standingOn(name, all, below)));
+      found.push(foundDrive(device, standingOn(name, all, below), told));
     }
   }
-  return { found, leftOut: [...left].map(([kind, count]) => ({ kind, count })) };
+  const assumedOfAll = [
+    "their health is not printed and taken as good: read their SMART data to know it",
+    ...(told.nothing
+      ? [
+          "this system prints no serials and no types of file systems or partitions, so nothing can be told about their contents: take none of them for empty",
+        ]
+      : []),
+  ];
+  return { found, assumedOfAll, leftOut: [...left].map(([kind, count]) => ({ kind, count })) };
 }

@@ -1,6 +1,7 @@
 import type { Plan } from "@/core/document/plan";
 import type { Problem } from "@/core/document/problem";
 import { openPlan } from "@/core/box/openPlan";
+import CRC32 from "crc-32";
 import { deflateSync, Inflate, strFromU8, strToU8 } from "fflate";
 import { asFile, type PlanFileResult } from "../importPlan";
 
@@ -8,6 +9,9 @@ import { asFile, type PlanFileResult } from "../importPlan";
 export const MOST_LINK_CHARACTERS = 30_000;
 /** More than this is not unpacked, whatever a fragment claims. */
 const MOST_PLAN_BYTES = 2 * 2 ** 20;
+
+/** What tells a link that was changed on its way, behind the plan: its CRC-32, of seven letters and digits. */
+const sumOf = (packed: string): string => (CRC32.str(packed) >>> 0).toString(36).padStart(7, "0");
 
 /** The name under which the fragment carries the plan. */
 const KEY = "plan=";
@@ -33,7 +37,7 @@ export function writePlanLink(plan: Plan, origin: string): { ok: true; url: stri
       ok: false,
       message: `This plan is too large for a link (${packed.length.toLocaleString("en")} characters, at most ${MOST_LINK_CHARACTERS.toLocaleString("en")}). Export it as a file instead.`,
     };
-  return { ok: true, url: `${origin}/open#${KEY}${packed}` };
+  return { ok: true, url: `${origin}/open#${KEY}${packed}.${sumOf(packed)}` };
 }
 
 class TooLarge extends Error {}
@@ -82,7 +86,7 @@ export function readPlanLink(fragment: string): PlanFileResult {
       "no-plan",
       "A link with a plan ends in “#plan=…”. It may have been cut off on its way: copy the whole of it, or ask for the plan as a file.",
     );
-  const packed = text.slice(KEY.length);
+  const [packed = "", sum, ...more] = text.slice(KEY.length).split(".");
   if (packed.length > MOST_LINK_CHARACTERS)
     return refuse(
       "This link is too long",
@@ -94,7 +98,9 @@ export function readPlanLink(fragment: string): PlanFileResult {
     "damaged",
     "What it carries cannot be unpacked: it was cut off or changed on its way. Copy the whole of it, or ask for the plan as a file.",
   );
-  if (!/^[A-Za-z0-9_-]+$/.test(packed)) return damaged;
+  if (!/^[A-Za-z0-9_-]+$/.test(packed) || more.length > 0) return damaged;
+  // Links of an older program carry no sum.
+  if (sum !== undefined && sum !== sumOf(packed)) return damaged;
   let json: string;
   try {
     json = strFromU8(unpack(fromBase64Url(packed)));

@@ -100,6 +100,9 @@ function FoundList({
           />
         ))}
       </ul>
+      {inventory.found.length > 0 && (
+        <p className="mt-3 text-soft">Of all of them: {listOf(inventory.assumedOfAll)}.</p>
+      )}
       {inventory.leftOut.length > 0 && (
         <p className="mt-3 text-soft">
           Left out: {listOf(inventory.leftOut.map(({ kind, count }) => counted(count, kind)))}.

@@ -6,6 +6,8 @@ interface Props {
   label: string;
   value: string;
   onChange: (value: string) => void;
+  /** Tells when what stands in the field is not kept yet, and when it is. */
+  onTyping?: (isTyped: boolean) => void;
   className?: string;
 }
 
@@ -13,7 +15,7 @@ interface Props {
 const PAUSE_MS = 700;
 
 /** A name that is edited where it stands: a pause, Enter or leaving keeps it; Escape brings the old one back. */
-export function NameField({ label, value, onChange, className = "" }: Props) {
+export function NameField({ label, value, onChange, onTyping, className = "" }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const [before, setBefore] = useState(value);
   const keep = () => {
@@ -24,6 +26,9 @@ export function NameField({ label, value, onChange, className = "" }: Props) {
   const keepTyped = useEffectEvent(() => {
     if (draft !== null && draft.trim() !== "" && draft !== value) onChange(draft);
   });
+  const isTyped = draft !== null && draft !== value;
+  const tell = useEffectEvent((typed: boolean) => onTyping?.(typed));
+  useEffect(() => tell(isTyped), [isTyped]);
   useEffect(() => {
     if (draft === null) return;
     const pause = setTimeout(keepTyped, PAUSE_MS);

@@ -3,6 +3,7 @@
 import { FileDown, Keyboard, Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { Button, IconButton } from "../kit/Button";
+import { useState } from "react";
 import { MenuButton } from "../kit/MenuButton";
 import { NameField } from "../kit/NameField";
 import { Segmented } from "../kit/Segmented";
@@ -37,6 +38,8 @@ const KEEPING = { kept: "Saved", saving: "Saving …", unkept: "Not saved" };
 /** The bar over the workbench: which plan it is, units, undo and redo, files. */
 export function TopBar(props: Props) {
   const [unit, setUnit] = useUnit();
+  const [typing, setTyping] = useState(false);
+  const keeping = typing && props.keeping === "kept" ? "saving" : props.keeping;
   return (
     <header className="flex print:hidden flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2">
       <Link href="/" className="font-serif text-xl text-indigo" title="All plans">
@@ -48,10 +51,11 @@ export function TopBar(props: Props) {
         label="Name of the plan"
         value={props.name}
         onChange={props.onRename}
+        onTyping={setTyping}
         className="flex-1 font-semibold max-sm:order-last max-sm:-ml-1.5 max-sm:basis-full sm:max-w-96"
       />
-      <span className={`text-[0.87rem] ${props.keeping === "unkept" ? "text-geranium" : "text-soft"}`} role="status">
-        {KEEPING[props.keeping]}
+      <span className={`text-[0.87rem] ${keeping === "unkept" ? "text-geranium" : "text-soft"}`} role="status">
+        {KEEPING[keeping]}
       </span>
       <span className="ml-auto flex items-center gap-1">
         <IconButton
