@@ -1,5 +1,6 @@
+import { FirstLook } from "@/ui/plans/FirstLook";
 import { PlansPage } from "@/ui/plans/PlansPage";
 
 export default function Home() {
-  return <PlansPage />;
+  return <PlansPage first={<FirstLook />} />;
 }

@@ -1,31 +1,43 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useEffect, useState, type ReactNode } from "react";
 import { keepDemoOnFirstVisit } from "@/store/firstVisit";
 import { openDatabase } from "../openDatabase";
 import { UNKEPT_PLAN } from "../unkeptPlan";
+import { firstVisit, markVisited } from "./visited";
 import { part } from "../kit/part";
 
 const PlanList = part(() => import("./PlanList").then((module) => module.PlanList));
 
-/** Where Cortijo begins: the first visit goes on to the demo plan, later ones show the list of plans. */
-export function PlansPage() {
+/**
+ * Where Cortijo begins: the first visit goes on to the demo plan, later ones show the list of plans.
+ *
+ * @param first what a first visit sees meanwhile
+ */
+export function PlansPage({ first }: { first: ReactNode }) {
   const router = useRouter();
   const [listed, setListed] = useState(false);
   useEffect(() => {
     const begin = async () => {
       const demo = await keepDemoOnFirstVisit(openDatabase());
+      if (demo) firstVisit.shows = first;
       if (demo) router.replace(`/plan/${demo}`);
-      else setListed(true);
+      else {
+        markVisited();
+        setListed(true);
+      }
     };
     // Where the browser keeps nothing, the demo plan opens all the same and says so.
     begin().catch(() => router.replace(`/plan/${UNKEPT_PLAN}`));
-  }, [router]);
+  }, [router, first]);
   if (listed) return <PlanList />;
   return (
-    <main className="p-6 text-soft" role="status">
-      Opening your plans …
-    </main>
+    <>
+      <div className="first-look">{first}</div>
+      <main className="later-look p-6 text-soft" role="status">
+        Opening your plans …
+      </main>
+    </>
   );
 }

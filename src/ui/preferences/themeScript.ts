@@ -1,6 +1,9 @@
-import { THEME_KEY } from "./keys";
+import { THEME_KEY, VISITED_KEY } from "./keys";
 
-/** Run before the first paint: sets the theme, and follows the device while none is chosen. */
+/**
+ * Run before the first paint: sets the theme, follows the device while none is chosen, and says whether this is a first
+ * visit.
+ */
 export const themeScript = `(function () {
   var query = matchMedia("(prefers-color-scheme: dark)");
   function apply() {
@@ -10,6 +13,7 @@ export const themeScript = `(function () {
     document.documentElement.dataset.theme = dark ? "dark" : "light";
   }
   apply();
+  try { if (localStorage.getItem("${VISITED_KEY}")) document.documentElement.dataset.visited = ""; } catch (e) {}
   query.addEventListener("change", apply);
   window.addEventListener("storage", apply);
 })();`;

@@ -9,6 +9,9 @@ function takeOver(waiting: ServiceWorker): void {
   waiting.postMessage({ type: "SKIP_WAITING" });
 }
 
+/** How long after the page what is kept for offline is begun to be loaded, in milliseconds. */
+const AFTER_MS = 4000;
+
 /**
  * Keeps the application for offline, where the browser allows it (not on plain http from another machine), and says
  * when a new version of it is there and whole.
@@ -30,12 +33,10 @@ export function KeepOffline() {
         coming?.addEventListener("statechange", () => tell(coming));
       });
     };
-    // After the page itself, so that it does not wait for what is kept for later. Where a browser forbids it, the page
-    // works as it is.
-    const begin = () => void register().catch(() => undefined);
-    if (document.readyState === "complete") begin();
-    else window.addEventListener("load", begin, { once: true });
-    return () => window.removeEventListener("load", begin);
+    // Well after the page itself, so that it does not wait for what is kept for later. Where a browser forbids it, the
+    // page works as it is.
+    const begin = setTimeout(() => void register().catch(() => undefined), AFTER_MS);
+    return () => clearTimeout(begin);
   }, []);
   if (!waiting) return null;
   return (

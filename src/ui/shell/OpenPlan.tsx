@@ -1,11 +1,12 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import type { ReactNode } from "react";
+import { useDeferredValue, useEffect, type ReactNode } from "react";
 import { duplicatePlan } from "@/store/planRepository";
 import type { PlanSession, SessionState } from "@/store/planSession";
 import { downloadPlan } from "@/exchange/exportPlan";
 import { openDatabase } from "../openDatabase";
+import { firstVisit, markVisited } from "../plans/visited";
 import { usePlanFile } from "../plans/usePlanFile";
 import { CannotOpen } from "./CannotOpen";
 import { usePlanSession } from "./usePlanSession";
@@ -28,7 +29,13 @@ export function OpenPlan({ id, children }: { id: string; children: (opened: Open
   const [session, state] = usePlanSession(id);
   const file = usePlanFile();
   const router = useRouter();
-  if (state.status === "loading") {
+  // What is made of a whole plan for the first time is made in small pieces, between which the page stays awake.
+  const status = useDeferredValue(state.status, "loading");
+  useEffect(() => {
+    if (status === "ready") markVisited();
+  }, [status]);
+  if (status === "loading" && (state.status === "loading" || state.status === "ready")) {
+    if (firstVisit.shows) return firstVisit.shows;
     return (
       <main className="p-6 text-soft" role="status">
         Opening the plan …
