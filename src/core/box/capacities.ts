@@ -1,3 +1,4 @@
+import { isDraft } from "immer";
 import { MiB, type Bytes } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
 import type { BoxRules, Plan, Pool } from "../document/plan";
@@ -51,5 +52,14 @@ export function largestVolume(plan: Plan, pool: Pool, volume: string, rules: Box
   return Math.max(0, floorTo(usableOfPool(plan, pool, rules) - others, MiB));
 }
 
+/** What is known of volumes; the states of a plan share those that no step has changed. */
+const capacityOf = new WeakMap<Pool["volumes"][number], Bytes>();
+
 /** What folders see of a volume: its file system less its own structures, and what is kept of it. */
-export const fileSystemCapacity = (volume: Pool["volumes"][number]): Bytes => volumeShares(volume).capacity;
+export function fileSystemCapacity(volume: Pool["volumes"][number]): Bytes {
+  // What may still be changed, as within a step, is worked out anew.
+  if (isDraft(volume)) return volumeShares(volume).capacity;
+  const known = capacityOf.get(volume) ?? volumeShares(volume).capacity;
+  capacityOf.set(volume, known);
+  return known;
+}

@@ -2,7 +2,7 @@ import { fileSystemCapacity } from "../box/capacities";
 import type { Bytes } from "../bytes/bytes";
 import { fullAfter } from "../data/fullAfter";
 import { dataSetsOn } from "../data/stored";
-import type { Volume } from "../document/plan";
+import type { Plan, Volume } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { dayAfter } from "../time/days";
 import type { Walk, WalkedMoment } from "../walk/moment";
@@ -50,8 +50,17 @@ export const timesByHours = ({ moments }: Walk): StepTimes[] =>
 export const timesByCalendar = ({ begin, steps }: Pick<Schedule, "begin" | "steps">): StepTimes[] =>
   steps.map(({ start, end }) => ({ start: (start - begin) / 86_400_000, end: (end - begin) / 86_400_000 }));
 
-const volumeAt = (moment: WalkedMoment, id: string): Volume | undefined =>
-  moment.state.plan.pools.flatMap((pool) => pool.volumes).find((volume) => volume.id === id);
+/** The volumes of a plan by their ids, kept: each moment is asked for each volume. */
+const volumesOf = new WeakMap<Plan["pools"], ReadonlyMap<string, Volume>>();
+
+function volumeAt({ state: { plan } }: WalkedMoment, id: string): Volume | undefined {
+  let known = volumesOf.get(plan.pools);
+  if (!known) {
+    known = new Map(plan.pools.flatMap((pool) => pool.volumes.map((volume) => [volume.id, volume])));
+    volumesOf.set(plan.pools, known);
+  }
+  return known.get(id);
+}
 
 /** A change of what folders see of a volume: at which moment, from when on, and of how much. */
 interface Change {

@@ -19,16 +19,20 @@ export function settle(applied: BoxState, rules: BoxRules): BoxState {
     const groups = claims
       ? pool.groups.map((group) => (group.reach || group.kept ? claimed(state.plan, pool, group, rules) : group))
       : pool.groups;
-    const taken = claims ? { ...pool, groups } : pool;
+    const taken = isSame(groups, pool.groups) ? pool : { ...pool, groups };
     if (!grows || pool.volumes.length === 0) return taken;
     const usable = usableOfPool({ ...state.plan, pools: [taken] }, taken, rules);
     const free = floorTo(usable - pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0), MiB);
     const last = pool.volumes.length - 1;
     const volumes = pool.volumes.map((volume, v) => {
+      if (volume.fileSystemBytes === undefined && !(v === last && free > 0)) return volume;
       const { fileSystemBytes: _bytes, ...rest } = volume;
       return v === last && free > 0 ? { ...rest, bytes: volume.bytes + free } : rest;
     });
-    return { ...taken, volumes };
+    return isSame(volumes, pool.volumes) ? taken : { ...taken, volumes };
   });
-  return { ...state, plan: { ...state.plan, pools } };
+  return isSame(pools, state.plan.pools) ? state : { ...state, plan: { ...state.plan, pools } };
 }
+
+/** What has not changed stays the very same, so that nothing is worked out of it again. */
+const isSame = <T>(then: readonly T[], now: readonly T[]): boolean => then.every((each, i) => each === now[i]);

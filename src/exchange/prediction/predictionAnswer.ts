@@ -1,5 +1,5 @@
 import { coverage } from "@/core/data/coverage";
-import type { Plan } from "@/core/document/plan";
+import type { Plan, Pool } from "@/core/document/plan";
 import type { GroupPrediction } from "@/core/prediction/predictGroup";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
 import { backupDemands, fillingFindings, mergedFindings } from "@/core/schedule/backupsFilling";
@@ -102,9 +102,13 @@ export interface Work {
 
 export const fullWork = (): Work => ({ left: MOST_PREDICTED_DRIVES });
 
+/** What it takes to predict a pool, measured in drives. */
+const weightOf = ({ groups, volumes }: Pool): number =>
+  1 + groups.reduce((sum, group) => sum + group.drives.length, 0) + volumes.length / 2;
+
 function poolsAnswer(moment: WalkedMoment, before: WalkedMoment | undefined, parts: ReadonlySet<Part>, work: Work) {
   if (moment.state.plan !== before?.state.plan)
-    work.left -= moment.state.plan.pools.flatMap((pool) => pool.groups.flatMap((group) => group.drives)).length;
+    work.left -= moment.state.plan.pools.reduce((sum, pool) => sum + weightOf(pool), 0);
   return poolsAt(moment, "TB").map((pool) => poolAnswer(pool, parts));
 }
 

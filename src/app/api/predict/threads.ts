@@ -3,8 +3,11 @@ import { Piscina } from "piscina";
 import type { RequestAnswer } from "@/exchange/prediction/answerRequest";
 import type { PredictTask } from "@/workers/predict.thread";
 
-/** How long a request may be worked on, in milliseconds, before its thread is ended. */
-const TIME_LIMIT_MS = 10_000;
+/**
+ * How long a request may wait and be worked on, in milliseconds, before it is given up and its thread is ended: the
+ * longest queue of the costliest plans is done in half of it.
+ */
+const TIME_LIMIT_MS = 30_000;
 
 const MOST_THREADS = 2;
 
