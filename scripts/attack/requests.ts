@@ -29,7 +29,10 @@ export function spoiltRequests(_root: string, count: number, seed: number): () =
     if (left <= 0) return null;
     left -= 1;
     const type = dice.one(["application/json", "application/json", "application/json", "text/plain", "a/b; c=d"]);
-    const parts = dice.below(3) === 0 ? `?parts=${encodeURIComponent(spoilt([dice.one(PARTS)], dice))}` : "";
+    const parts =
+      dice.below(3) === 0
+        ? `?parts=${encodeURIComponent(spoilt([dice.one(PARTS)], dice).replace(/[\ud800-\udfff]/g, "?"))}`
+        : "";
     if (dice.below(10) > 0)
       return { path: `/api/predict${parts}`, method: "POST", headers: { "content-type": type }, body: body() };
     const path = dice.one([
