@@ -1,6 +1,6 @@
 import { Dice } from "../../src/core/testing/likelyPlan";
-import { spoilt } from "../../src/core/testing/spoilt";
-import { nastyPlan, stretchedPlan } from "../../src/core/testing/stretchedPlan";
+import { spoilt } from "./spoilt";
+import { nastyPlan, stretchedPlan } from "./stretchedPlan";
 import { PARTS } from "../../src/exchange/prediction/parts";
 import { growingPlan } from "../bench/core";
 

@@ -9,7 +9,7 @@ import type { Plan } from "@/core/document/plan";
 import { predict } from "@/core/prediction/predict";
 import { testDrive } from "@/core/testing/arbitraries";
 import { Dice, likelySeed, likelyWalk } from "@/core/testing/likelyPlan";
-import { nastyPlan, stretchedPlan } from "@/core/testing/stretchedPlan";
+import { nastyPlan, stretchedPlan } from "../../../../scripts/attack/stretchedPlan";
 import { answerRequest, MOST_ANSWER_BYTES } from "@/exchange/prediction/answerRequest";
 import { openApi } from "../openapi.json/openApi";
 

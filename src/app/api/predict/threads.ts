@@ -35,13 +35,16 @@ function kept(): Piscina<PredictTask, RequestAnswer> {
   return threads;
 }
 
+/** Whether so many requests are worked on and wait that another is refused. */
+export const areFull = (): boolean => underWay >= MOST_THREADS + LONGEST_QUEUE;
+
 /**
  * Answers a request on a thread.
  *
  * @returns null where all are busy and the queue is full, or the time is over
  */
 export async function onThread(task: PredictTask): Promise<RequestAnswer | null> {
-  if (underWay >= MOST_THREADS + LONGEST_QUEUE) return null;
+  if (areFull()) return null;
   underWay += 1;
   try {
     return await kept().run(task, { signal: AbortSignal.timeout(TIME_LIMIT_MS) });

@@ -1,4 +1,4 @@
-import type { Dice } from "./likelyPlan";
+import type { Dice } from "../../src/core/testing/likelyPlan";
 
 /** What breaks readers: names that objects know, numbers at their ends, characters that mean something. */
 const TOKENS = [

@@ -1,6 +1,6 @@
-import schema from "../document/schema/plan-1.json";
-import type { Plan } from "../document/plan";
-import { likelyWalk, type Dice } from "./likelyPlan";
+import schema from "../../src/core/document/schema/plan-1.json";
+import type { Plan } from "../../src/core/document/plan";
+import { likelyWalk, type Dice } from "../../src/core/testing/likelyPlan";
 
 /** As much of JSON Schema as the schema of plans uses. */
 interface Schema {
