@@ -43,8 +43,8 @@ export function FirstLook() {
             {bandsOf(drive.id).map(({ length }, i) => (
               <span
                 key={i}
-                className="border-t border-on-indigo/50 bg-data"
-                style={{ height: `${(length / drive.bytes) * 100}%` }}
+                className="border-t border-ground"
+                style={{ height: `${(length / drive.bytes) * 100}%`, background: "var(--data)" }}
               />
             ))}
           </div>
