@@ -211,6 +211,7 @@ export async function measurePage(address, executablePath, growing) {
     }
     await page.mouse.up();
     const cost = median(costs);
+    await measureSlowPhone(browser, address);
     await measureFrames(browser, address);
     await measureMoments(browser, address, "the clinic's plan", growing.clinic);
     await measureMoments(browser, address, "24 drives, 12 bands, 30 steps", growing.large);

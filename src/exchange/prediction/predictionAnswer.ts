@@ -93,7 +93,7 @@ type Prepared = ReturnType<typeof prepared>;
 const WALKED: readonly Part[] = ["moments", "orders", "coverage", "demand"];
 
 /** How much is predicted for one answer: pools of so many drives in all, counted anew where a step has changed them. */
-const MOST_PREDICTED_DRIVES = 6000;
+const MOST_PREDICTED_DRIVES = 4000;
 
 /** Goes down with what is predicted; at 0 the answer would take too long. */
 export interface Work {
