@@ -1,10 +1,8 @@
 // Attacks on Cortijo, which print counts: `npm run attack -- fuzz|http|load|worst|kills [how many] [seed]`.
-import { build as bundle } from "esbuild";
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
-import { pathToFileURL } from "node:url";
-import { kills } from "./attack/kills.mjs";
 import { send, serve, watchPage } from "./attack/http.mjs";
+import { importBundled } from "./bundle.mjs";
 import { build, chromium, install, root } from "./setup.mjs";
 
 const [, , what = "", given, seedGiven] = process.argv;
@@ -20,20 +18,8 @@ build();
 console.log(`seed ${seed}`);
 mkdirSync(join(root, ".cache"), { recursive: true });
 
-/** A part of the attack that works on the core, bundled. */
-async function part(name) {
-  const outfile = join(root, ".cache", `attack-${name}.mjs`);
-  await bundle({
-    entryPoints: [join(root, `scripts/attack/${name}.ts`)],
-    outfile,
-    bundle: true,
-    platform: "node",
-    format: "esm",
-    tsconfig: join(root, "tsconfig.json"),
-    logLevel: "error",
-  });
-  return import(pathToFileURL(outfile).href);
-}
+/** A part of the attack, bundled without its packages. */
+const part = (name) => importBundled(`scripts/attack/${name}.ts`, `attack-${name}`, { packages: "external" });
 
 const verdict = (wrong) => {
   for (const each of wrong.slice(0, 20)) console.error(each);
@@ -55,7 +41,7 @@ async function attackHttp() {
   const { statuses, wrong } = await send(
     base,
     8,
-    spoiltRequests(root, count, seed),
+    spoiltRequests(count, seed),
     (status, text) => status < 500 || (status === 503 && text.includes("Try again")),
   );
   console.table(statuses);
@@ -99,7 +85,7 @@ async function attackWorst() {
 
 async function attackKills() {
   const { base, end } = await serve(3194);
-  const { Dice } = await part("requests");
+  const [{ Dice }, { kills }] = await Promise.all([part("requests"), part("kills")]);
   const dice = new Dice(seed);
   const told = (done, lost) => done % 20 === 0 && console.log(`${done} kills, ${lost} edits lost that were saved`);
   const result = await kills(base, chromium(), count, () => dice.below(1e6) / 1e6, told);

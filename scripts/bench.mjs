@@ -1,25 +1,14 @@
 // Measures the budgets of docs/architecture.md and prints medians. Not a test: it never fails.
-import { build as bundle } from "esbuild";
 import { spawn } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
-import { pathToFileURL } from "node:url";
+import { importBundled } from "./bundle.mjs";
 import { build, chromium, install, root } from "./setup.mjs";
 
 install();
 build();
 mkdirSync(join(root, ".cache"), { recursive: true });
-const outfile = join(root, ".cache", "bench-core.mjs");
-await bundle({
-  entryPoints: [join(root, "scripts/bench/core.ts")],
-  outfile,
-  bundle: true,
-  platform: "node",
-  format: "esm",
-  tsconfig: join(root, "tsconfig.json"),
-  logLevel: "error",
-});
-const core = await import(pathToFileURL(outfile).href);
+const core = await importBundled("scripts/bench/core.ts", "bench-core");
 await core.run();
 
 const port = "3189";

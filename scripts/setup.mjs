@@ -73,13 +73,9 @@ export function generate() {
   );
 }
 
-/**
- * Bundles what the threads of the server run. The bundler is loaded when it is needed: nothing is installed yet when
- * this file is.
- */
+/** Bundles what the threads of the server run. The bundler runs by itself: it may not be installed yet here. */
 export function bundleThreads() {
-  const script = `import { build } from "esbuild"; await build({ entryPoints: ["src/workers/predict.thread.ts"], outfile: ".cache/predict.thread.mjs", bundle: true, platform: "node", format: "esm", tsconfig: "tsconfig.json", logLevel: "error" });`;
-  run(process.execPath, ["--input-type=module", "--eval", script]);
+  run(process.execPath, ["scripts/bundle.mjs", "src/workers/predict.thread.ts", ".cache/predict.thread.mjs"]);
 }
 
 /**
@@ -92,15 +88,7 @@ function bundleServiceWorker() {
     .map((path) => ({ url: `/_next/${relative(join(root, ".next"), path)}`, revision: null }));
   const revision = readFileSync(join(root, ".next/BUILD_ID"), "utf8").trim();
   writeFileSync(join(root, ".cache/kept.json"), JSON.stringify({ files, revision }));
-  const script = `
-    import { build } from "esbuild";
-    import { readFileSync } from "node:fs";
-    const { outputFiles } = await build({ entryPoints: ["src/offline/shells.ts"], bundle: true, format: "esm", write: false });
-    const { SHELLS } = await import("data:text/javascript," + encodeURIComponent(outputFiles[0].text));
-    const { files, revision } = JSON.parse(readFileSync(".cache/kept.json", "utf8"));
-    const kept = [...files, ...SHELLS.map((url) => ({ url, revision }))];
-    await build({ entryPoints: ["src/offline/serviceWorker.ts"], outfile: ".cache/sw.js", bundle: true, minify: true, format: "iife", target: "es2022", define: { KEPT: JSON.stringify(kept), "process.env.NODE_ENV": '"production"' }, logLevel: "error" });`;
-  run(process.execPath, ["--input-type=module", "--eval", script]);
+  run(process.execPath, ["scripts/bundleServiceWorker.mjs"]);
 }
 
 /** Builds the application for production when its sources have changed. */
@@ -108,7 +96,16 @@ export function build() {
   generate();
   unlessDone(
     "build",
-    ["src", "scripts/setup.mjs", "next.config.ts", "postcss.config.mjs", "tsconfig.json", "package-lock.json"],
+    [
+      "src",
+      "scripts/setup.mjs",
+      "scripts/bundle.mjs",
+      "scripts/bundleServiceWorker.mjs",
+      "next.config.ts",
+      "postcss.config.mjs",
+      "tsconfig.json",
+      "package-lock.json",
+    ],
     ".next/BUILD_ID",
     () => {
       console.log("Building …");

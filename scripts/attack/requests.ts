@@ -15,7 +15,7 @@ interface Sent {
 }
 
 /** Gives so many requests to the server, one after the other, most of them spoilt; then null. */
-export function spoiltRequests(_root: string, count: number, seed: number): () => Sent | null {
+export function spoiltRequests(count: number, seed: number): () => Sent | null {
   const dice = new Dice(seed);
   const texts = [1, 2, 3, 4].map((n) => JSON.stringify(nastyPlan(n, n)));
   let left = count;
@@ -25,7 +25,7 @@ export function spoiltRequests(_root: string, count: number, seed: number): () =
       : dice.below(200) === 0
         ? " ".repeat(2 ** 20 + 1)
         : spoilt(texts, dice);
-  return () => {
+  return (): Sent | null => {
     if (left <= 0) return null;
     left -= 1;
     const type = dice.one(["application/json", "application/json", "application/json", "text/plain", "a/b; c=d"]);

@@ -255,6 +255,10 @@ describe("plan files", () => {
     const encodings = [utf16(named), utf16(`\uFEFF${named}`), utf16(named).map((_, i, all) => all[i ^ 1]!)];
     for (const bytes of [...encodings, Uint8Array.from(Buffer.from(named, "latin1"))])
       expect(await readPlanFile(file(bytes))).toMatchObject({ ok: true, plan: { name: "Clínica de Córdoba" } });
+    expect(await readPlanFile(file(utf16(`\uFEFF${two}`)))).toMatchObject({
+      ok: true,
+      others: [{ name: "The other" }],
+    });
     const noText = file(Uint8Array.from({ length: 64 }, (_, i) => i * 7));
     expect(await readPlanFile(noText)).toMatchObject({ problems: [{ code: "encoding" }] });
   });

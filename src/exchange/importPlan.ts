@@ -71,7 +71,8 @@ export const asFile = (result: ReadPlanResult): PlanFileResult =>
  * @param file what was chosen or dropped
  */
 export async function readPlanFile(file: File): Promise<PlanFileResult> {
-  const head = await file.slice(0, 400).text();
+  const begun = textOfFile(await file.slice(0, 400).arrayBuffer());
+  const head = begun.ok ? begun.text : "";
   const most = saysPlans(head) ? MOST_PLANS_FILE_BYTES : MOST_PLAN_FILE_BYTES;
   if (file.size > most) return tooLarge(file, most);
   const read = textOfFile(await file.arrayBuffer());

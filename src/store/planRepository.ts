@@ -107,7 +107,7 @@ export async function duplicatePlan(database: CortijoDatabase, id: string): Prom
 /** Keeps several plans at once, all or none of them. */
 export async function keepPlans(database: CortijoDatabase, plans: readonly Plan[]): Promise<void> {
   await database.transaction("rw", database.plans, async () => {
-    for (const plan of plans) await keepPlan(database, withFreshCalendar(plan));
+    for (const plan of plans) await keepPlan(database, plan);
   });
 }
 

@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { shortSize } from "@/core/drives/nameOfDrive";
@@ -11,6 +10,7 @@ import { keepPlan } from "@/store/keepPlan";
 import { Button } from "../kit/Button";
 import { openDatabase } from "../openDatabase";
 import { useUnit } from "../preferences/preferences";
+import { ToYourPlans } from "./ToYourPlans";
 
 /** The plan that a link carries: what it is, before it is kept. */
 export function OpenLinkPage() {
@@ -77,11 +77,7 @@ export function OpenLinkPage() {
           </Button>
         </>
       )}
-      <p className="mt-6">
-        <Link href="/" className="text-indigo underline underline-offset-4">
-          Go to your plans
-        </Link>
-      </p>
+      <ToYourPlans />
     </main>
   );
 }

@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import type { ReactNode } from "react";
 import { planFileName } from "@/exchange/exportPlan";
 import { saveFile } from "@/exchange/saveFile";
@@ -9,6 +8,7 @@ import type { PlanSession, SessionState } from "@/store/planSession";
 import { Button } from "../kit/Button";
 import { Unloaded } from "../kit/Unloaded";
 import { openDatabase } from "../openDatabase";
+import { ToYourPlans } from "../plans/ToYourPlans";
 
 interface Props {
   id: string;
@@ -73,11 +73,7 @@ function Page({ title, children }: { title: string; children: ReactNode }) {
     <main className="mx-auto max-w-xl px-6 py-24">
       <h1 className="font-serif text-3xl">{title}</h1>
       {children}
-      <p className="mt-6">
-        <Link href="/" className="text-indigo underline underline-offset-4">
-          Go to your plans
-        </Link>
-      </p>
+      <ToYourPlans />
     </main>
   );
 }

@@ -1,5 +1,5 @@
 // Kills the browser in mid-edit and looks, when it is opened again, whether an edit that was shown as saved is lost.
-import { chromium as browsers } from "@playwright/test";
+import { chromium as browsers, type Page } from "@playwright/test";
 import { spawn } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -7,41 +7,48 @@ import { join } from "node:path";
 
 const FLAGS = "--headless --no-sandbox --disable-gpu --no-first-run --disable-background-networking --disable-sync";
 
-async function open(path, profile) {
+async function open(path: string, profile: string) {
   const browser = spawn(
     path,
     [...FLAGS.split(" "), `--user-data-dir=${profile}`, "--remote-debugging-port=0", "about:blank"],
     { stdio: ["ignore", "ignore", "pipe"], detached: true },
   );
-  const address = await new Promise((resolve) => {
+  const address = await new Promise<string>((resolve) => {
     let text = "";
-    browser.stderr.on("data", (data) => {
+    browser.stderr.on("data", (data: Buffer) => {
       text += data;
       const found = /DevTools listening on (ws:\S+)/.exec(text);
-      if (found) resolve(found[1]);
+      if (found?.[1]) resolve(found[1]);
     });
   });
   const connected = await browsers.connectOverCDP(address);
-  const [context] = connected.contexts();
-  return { page: context.pages()[0] ?? (await context.newPage()), kill: () => process.kill(-browser.pid, "SIGKILL") };
+  const context = connected.contexts()[0]!;
+  return { page: context.pages()[0] ?? (await context.newPage()), kill: () => process.kill(-browser.pid!, "SIGKILL") };
 }
 
 /** The name that the page shows, and whether it says that all is saved. */
-const shown = (page) =>
+const shown = (page: Page) =>
   page.evaluate(() => ({
     name: document.querySelector("h1")?.textContent ?? "",
-    typed: document.querySelector("header input")?.value ?? "",
+    typed: document.querySelector<HTMLInputElement>("header input")?.value ?? "",
     saved: [...document.querySelectorAll("[role=status]")].some((element) => element.textContent === "Saved"),
   }));
-const numberIn = (name) => Number(/^Edit (\d+)$/.exec(name)?.[1] ?? 0);
+const numberIn = (name: string) => Number(/^Edit (\d+)$/.exec(name)?.[1] ?? 0);
 
 /**
  * @param random gives numbers from 0 to below 1
  * @returns how often the browser was killed, and how often an edit that was shown as saved was gone
  */
-export async function kills(base, path, count, random, onDone) {
+export async function kills(
+  base: string,
+  path: string,
+  count: number,
+  random: () => number,
+  onDone?: (done: number, lost: number) => void,
+) {
   const profile = mkdtempSync(join(tmpdir(), "cortijo-kills-"));
-  let [lost, saved, edits, address] = [0, 0, 0, null];
+  let [lost, saved, edits] = [0, 0, 0];
+  let address: string | null = null;
   for (let round = 0; round < count; round += 1) {
     const { page, kill } = await open(path, profile);
     await page.goto(address ?? base);
