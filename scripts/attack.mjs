@@ -6,7 +6,7 @@ import { importBundled } from "./bundle.mjs";
 import { build, chromium, install, root } from "./setup.mjs";
 
 const [, , what = "", given, seedGiven] = process.argv;
-const USUAL = { fuzz: 1_000_000, http: 20_000, load: 60, worst: 2000, kills: 200 };
+const USUAL = { fuzz: 1_000_000, http: 20_000, load: 60, worst: 200, kills: 200 };
 const count = Number(given ?? USUAL[what]);
 const seed = Number(seedGiven ?? Math.floor(Math.random() * 2 ** 31));
 if (!Object.hasOwn(USUAL, what) || !(count > 0)) {

@@ -1,5 +1,5 @@
 // Serves the built application: Next answers everything but the files of the build, which are sent as they were
-// compressed at build time (Brotli, a good tenth smaller than what can be done on the fly). PORT chooses the port.
+// compressed at build time (Brotli, a good tenth smaller than what can be done on the fly; gzip for who asks for that).
 import { readFileSync } from "node:fs";
 import { createServer } from "node:http";
 import next from "next";

@@ -4,6 +4,7 @@ import { compareSteps, type Choice, type Comparison, type CompareRequest } from 
 import { nearestChange, type NearestChange } from "@/core/compare/nearestChange";
 import type { Needs } from "@/core/compare/needs";
 import { bestBuySteps, type BestBuys } from "@/core/nextDrive/bestBuys";
+import { bestCurve, type PlacedCurve } from "@/core/nextDrive/sizeCurve";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import type { Plan, PlanCalendar, PricedDrive } from "@/core/document/plan";
 import { walkPlan } from "@/core/walk/walkPlan";
@@ -46,6 +47,11 @@ const work = {
   ): BestBuys | null => {
     const pool = plan.pools.find((each) => each.id === poolId);
     return pool ? run(bestBuySteps(plan, pool, prices), onProgress) : null;
+  },
+  /** What one more drive would bring to a pool, where it brings most. */
+  bestCurve: (plan: Plan, poolId: string): PlacedCurve | null => {
+    const pool = plan.pools.find((each) => each.id === poolId);
+    return pool ? bestCurve(plan, pool) : null;
   },
   /** A ready-made sequence put into a plan at a moment, on trial. */
   trySequence: (

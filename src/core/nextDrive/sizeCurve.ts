@@ -59,6 +59,30 @@ export function sizeCurve(plan: Plan, pool: Pool, at: Placement): CurvePoint[] {
   });
 }
 
+/** A place for one more drive, with what each size would bring there. */
+export interface PlacedCurve {
+  at: Placement & { kind: "add" };
+  curve: CurvePoint[];
+}
+
+/**
+ * The group of a pool that gains most from one more drive, with its curve; null for a pool without groups. A second or
+ * more for a full box with many groups: for a worker.
+ *
+ * @example bestCurve(clinic, clinic.pools[0]) // { at: { kind: "add", group: "g2" }, curve: [ … ] }
+ */
+export function bestCurve(plan: Plan, pool: Pool): PlacedCurve | null {
+  const curves = pool.groups.map((group): PlacedCurve => {
+    const at = { kind: "add", group: group.id } as const;
+    return { at, curve: sizeCurve(plan, pool, at) };
+  });
+  const most = (curve: readonly CurvePoint[]) => Math.max(...curve.map((point) => point.gainBytes));
+  return curves.reduce<PlacedCurve | null>(
+    (best, each) => (best === null || most(each.curve) > most(best.curve) ? each : best),
+    null,
+  );
+}
+
 /**
  * The stretches of a curve over which a larger drive brings nothing more, smallest sizes first. Sizes that the box
  * refuses are no part of any.

@@ -23,9 +23,11 @@ const PATIENCE = 150;
  * begun.
  *
  * @param start changes when the inputs do (`useCallback`); null while there is nothing to do
+ * @param rest for how long the inputs must stand still before it begins, in milliseconds
  */
 export function useJob<T>(
   start: ((work: Remote<Work>, onProgress: (share: number) => void) => Promise<T>) | null,
+  rest = 0,
 ): JobState<T> {
   const [state, setState] = useState<Omit<JobState<T>, "cancel" | "again">>({
     result: null,
@@ -47,7 +49,10 @@ export function useJob<T>(
       job?.cancel();
     };
     const begin = async () => {
-      const { startJob } = await import("@/workers/startJob");
+      const [{ startJob }] = await Promise.all([
+        import("@/workers/startJob"),
+        new Promise((resolve) => setTimeout(resolve, rest)),
+      ]);
       if (over) return;
       const started = startJob(start, (value) => {
         share = value;
@@ -73,6 +78,6 @@ export function useJob<T>(
       setState((old) => ({ ...old, progress: null, cancelled: true }));
     };
     return end;
-  }, [start, attempt]);
+  }, [start, attempt, rest]);
   return { ...state, cancel: () => stop.current?.(), again: () => setAttempt((old) => old + 1) };
 }

@@ -1,12 +1,15 @@
 "use client";
 
-import { useMemo, useState, type KeyboardEvent } from "react";
+import type { Remote } from "comlink";
+import { useCallback, useState, type KeyboardEvent } from "react";
 import type { Plan, Pool } from "@/core/document/plan";
 import type { Placement } from "@/core/nextDrive/placements";
 import type { CurvePoint } from "@/core/nextDrive/sizeCurve";
+import type { Work } from "@/workers/work.worker";
+import { useJob } from "../../kit/useJob";
 import { useUnit } from "../../preferences/preferences";
 import type { Column, TerraceGeometry } from "./geometry";
-import { bestCurve, ghostScale, pointWords } from "./ghostCurve";
+import { ghostScale, pointWords } from "./ghostCurve";
 import { GhostPicture } from "./GhostPicture";
 import { ownValue } from "@/core/records/ownValue";
 
@@ -21,6 +24,8 @@ interface Props {
   onOpen: (at: Placement) => void;
 }
 
+/** Whoever moves through time asks for no curve before they have come to rest, in milliseconds. */
+const REST = 120;
 /** By how many sizes each key goes up. */
 const MOVES: Partial<Record<string, number>> = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 };
 
@@ -29,8 +34,11 @@ const MOVES: Partial<Record<string, number>> = { ArrowUp: 1, ArrowRight: 1, Arro
  * to the right as it adds space. Upright stretches are sizes that gain nothing more.
  */
 export function GhostBay({ plan, pool, ...props }: Props) {
-  const best = useMemo(() => bestCurve(plan, pool), [plan, pool]);
-  return best && <SizeSlider curve={best.curve} at={best.at} {...props} />;
+  const start = useCallback((work: Remote<Work>) => work.bestCurve(plan, pool.id), [plan, pool.id]);
+  const { result: best } = useJob(start, REST);
+  // The curve of a moment ago stays until the new one is there, unless what it was for is gone.
+  const stands = best && pool.groups.some((group) => group.id === best.at.group);
+  return stands && <SizeSlider curve={best.curve} at={best.at} {...props} />;
 }
 
 interface SliderProps extends Omit<Props, "plan" | "pool"> {

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { boxWith } from "@/core/testing/boxWith";
-import { bestCurve, ghostScale, pointWords } from "./ghostCurve";
+import { bestCurve } from "@/core/nextDrive/sizeCurve";
+import { ghostScale, pointWords } from "./ghostCurve";
 
 const plan = boxWith("hybrid-box", "hybrid-1", [4, 4, 8]);
 const { curve, at } = bestCurve(plan, plan.pools[0]!)!;

@@ -1,24 +1,9 @@
 import type { Bytes } from "@/core/bytes/bytes";
 import { formatChange, type UnitFamily } from "@/core/bytes/formatBytes";
-import type { Plan, Pool } from "@/core/document/plan";
 import { shortSize } from "@/core/drives/nameOfDrive";
-import type { Placement } from "@/core/nextDrive/placements";
-import { flatStretches, sizeCurve, type CurvePoint } from "@/core/nextDrive/sizeCurve";
+import { flatStretches, type CurvePoint } from "@/core/nextDrive/sizeCurve";
 import { stretchWords } from "../../nextDrive/curveWords";
 import type { Column, TerraceGeometry } from "./geometry";
-
-/** The group of a pool that gains most from one more drive, with its curve. */
-export function bestCurve(plan: Plan, pool: Pool): { at: Placement; curve: CurvePoint[] } | null {
-  const curves = pool.groups.map((group) => {
-    const at: Placement = { kind: "add", group: group.id };
-    return { at, curve: sizeCurve(plan, pool, at) };
-  });
-  const most = (curve: readonly CurvePoint[]) => Math.max(...curve.map((point) => point.gainBytes));
-  return curves.reduce<(typeof curves)[number] | null>(
-    (best, each) => (best === null || most(each.curve) > most(best.curve) ? each : best),
-    null,
-  );
-}
 
 /** What a drive of a size would bring here, in a sentence; why it could not come, where it could not. */
 export function pointWords(curve: readonly CurvePoint[], index: number, unit: UnitFamily): string {
