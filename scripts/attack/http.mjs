@@ -1,24 +1,14 @@
 // Attacks on a running server: spoilt requests, and a load.
 import { spawn } from "node:child_process";
 
-/** Starts the server, waits until it answers, and gives its address and a way to end it. */
+/** Starts the server, waits until it says that it is there, and gives its address and a way to end it. */
 export async function serve(port) {
   const server = spawn(process.execPath, ["scripts/serve.mjs"], {
-    stdio: "ignore",
+    stdio: ["ignore", "pipe", "ignore"],
     env: { ...process.env, PORT: String(port) },
   });
-  const base = `http://localhost:${port}`;
-  for (let i = 0; i < 100; i += 1) {
-    if (
-      await fetch(`${base}/schema/plan-1.json`).then(
-        ({ ok }) => ok,
-        () => false,
-      )
-    )
-      break;
-    await new Promise((resolve) => setTimeout(resolve, 200));
-  }
-  return { base, end: () => server.kill() };
+  await new Promise((resolve) => server.stdout.on("data", (said) => `${said}`.includes("Cortijo is at") && resolve()));
+  return { base: `http://localhost:${port}`, end: () => server.kill() };
 }
 
 /** Sends requests from several connections at once until `next` gives none; returns how many got which status. */
@@ -43,8 +33,9 @@ export async function send(base, connections, next, isRight = () => true) {
   return { statuses, wrong };
 }
 
-/** How long `GET /` takes meanwhile, in milliseconds, until stopped. */
-export function watchPage(base) {
+/** How long `GET /` takes meanwhile, in milliseconds, until stopped; the first, with which this begins, not counted. */
+export async function watchPage(base) {
+  await fetch(`${base}/`).then((response) => response.text());
   const times = [];
   let stopped = false;
   const watching = (async () => {

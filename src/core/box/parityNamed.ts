@@ -9,23 +9,32 @@ import { drivesOf } from "./find";
 const wantsNames = ({ layout, options }: Group): boolean =>
   layoutOf(layout).dedicatedParity !== undefined || options?.parityDrives !== undefined;
 
+/** The parity drives that a group is to name; undefined where it is to name none. */
+function namesFor(plan: Plan, { layout, drives, options }: Group): string[] | undefined {
+  const { dedicatedParity } = layoutOf(layout);
+  if (!dedicatedParity) return undefined;
+  const rules = rulesOf(plan.box.rules);
+  const rooms = drivesOf(plan, drives).map((drive) => roomOf(drive, rules));
+  return parityDrivesOf(rooms, dedicatedParity, options?.parityDrives);
+}
+
+const isNamed = (plan: Plan, group: Group): boolean => {
+  const [old, names] = [group.options?.parityDrives, namesFor(plan, group)];
+  return old?.length === names?.length && !names?.some((id, i) => old?.[i] !== id);
+};
+
+const groupsWithNames = (plan: Plan): Group[] => plan.pools.flatMap((pool) => pool.groups).filter(wantsNames);
+
 /**
  * Names the parity drives of every group, once and for all: those that are named stay, and for a group that names none
  * it is what would be drawn of it today. A group of another layout names none. For use inside a change of the plan.
  */
 export function nameParity(plan: Plan): void {
-  for (const group of plan.pools.flatMap((pool) => pool.groups).filter(wantsNames)) {
-    const { dedicatedParity } = layoutOf(group.layout);
-    const old = group.options?.parityDrives;
-    if (!dedicatedParity) {
-      delete group.options?.parityDrives;
-      continue;
-    }
-    const rules = rulesOf(plan.box.rules);
-    const rooms = drivesOf(plan, group.drives).map((drive) => roomOf(drive, rules));
-    const parityDrives = parityDrivesOf(rooms, dedicatedParity, old);
-    if (old?.length !== parityDrives.length || parityDrives.some((id, i) => old[i] !== id))
-      group.options = { ...group.options, parityDrives };
+  for (const group of groupsWithNames(plan)) {
+    if (isNamed(plan, group)) continue;
+    const parityDrives = namesFor(plan, group);
+    if (parityDrives) group.options = { ...group.options, parityDrives };
+    else delete group.options?.parityDrives;
   }
 }
 
@@ -36,4 +45,5 @@ export function nameParity(plan: Plan): void {
  * @example withParityNamed(planOfAnOlderFile).pools[0].groups[0].options.parityDrives // ["d4"]
  */
 export const withParityNamed = (plan: Plan): Plan =>
-  plan.pools.some((pool) => pool.groups.some(wantsNames)) ? produce(plan, nameParity) : plan;
+  // Looked at as it is before it is drafted: reading a draft costs ten times as much, and this comes after every step.
+  groupsWithNames(plan).every((group) => isNamed(plan, group)) ? plan : produce(plan, nameParity);

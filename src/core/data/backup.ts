@@ -10,6 +10,16 @@ export const CURRENT_DAYS = 35;
 /** Why a backup cannot be counted on, or null where it can. */
 export type BackupTrouble = "never-verified" | "verified-long-ago" | "does-not-fit" | null;
 
+const isTooSmall = (backup: Backup, dataSets: readonly DataSet[], days: number): boolean =>
+  backup.bytes !== undefined && bytesOn(backup, dataSets, days) > backup.bytes;
+
+function ageTrouble({ lastVerified }: Backup, day: string | null): BackupTrouble {
+  if (lastVerified === undefined) return "never-verified";
+  // What is dated after the day in question is a slip of the hand, and no proof.
+  const isOff = day !== null && (daysBetween(lastVerified, day) > CURRENT_DAYS || daysBetween(day, lastVerified) > 1);
+  return isOff ? "verified-long-ago" : null;
+}
+
 /**
  * Whether a backup can be counted on at a day: it was found whole within the last 35 days, and its data sets fit.
  *
@@ -17,17 +27,12 @@ export type BackupTrouble = "never-verified" | "verified-long-ago" | "does-not-f
  * @param days how many days after today, for the sizes of the data sets
  * @example troubleOf({ lastVerified: "2026-09-01", … }, sets, "2026-11-23") // "verified-long-ago"
  */
-export function troubleOf(backup: Backup, dataSets: readonly DataSet[], day: string | null, days = 0): BackupTrouble {
-  if (backup.bytes !== undefined && bytesOn(backup, dataSets, days) > backup.bytes) return "does-not-fit";
-  if (backup.lastVerified === undefined) return "never-verified";
-  // What is dated after the day in question is a slip of the hand, and no proof.
-  if (
-    day !== null &&
-    (daysBetween(backup.lastVerified, day) > CURRENT_DAYS || daysBetween(day, backup.lastVerified) > 1)
-  )
-    return "verified-long-ago";
-  return null;
-}
+export const troubleOf = (backup: Backup, dataSets: readonly DataSet[], day: string | null, days = 0): BackupTrouble =>
+  isTooSmall(backup, dataSets, days) ? "does-not-fit" : ageTrouble(backup, day);
+
+/** The same without the reason. The age comes first: it costs little, and this is asked of all backups at each step. */
+const isCurrent = (backup: Backup, dataSets: readonly DataSet[], day: string | null): boolean =>
+  ageTrouble(backup, day) === null && !isTooSmall(backup, dataSets, 0);
 
 /** What the data sets of a backup come to, with what older states of them take, in bytes. */
 export function bytesOn(
@@ -35,7 +40,8 @@ export function bytesOn(
   dataSets: readonly DataSet[],
   days = 0,
 ): Bytes {
-  const held = dataSets.filter((set) => backup.dataSets.includes(set.id));
+  const ids = new Set(backup.dataSets);
+  const held = dataSets.filter((set) => ids.has(set.id));
   const bytes = held.reduce((sum, set) => sum + sizeAfter(set, days), 0);
   const versions = backup.keepsVersions ? (backup.versionsShare ?? 0) : 0;
   return Math.min(Number.MAX_SAFE_INTEGER, Math.round(bytes * (1 + versions)));
@@ -59,6 +65,23 @@ export function backupFullAfter(backup: Backup, dataSets: readonly DataSet[]): n
  */
 export function currentBackups(plan: Pick<Plan, "backups" | "dataSets">, set: DataSet, day: string | null): Backup[] {
   return (plan.backups ?? []).filter(
-    (backup) => backup.dataSets.includes(set.id) && troubleOf(backup, plan.dataSets ?? [], day) === null,
+    (backup) => backup.dataSets.includes(set.id) && isCurrent(backup, plan.dataSets ?? [], day),
   );
+}
+
+/**
+ * The data sets that no backup holds that can be counted on.
+ *
+ * @param among those that are asked about
+ * @example notBackedUp(plan, dataSetsIn(plan, "p1"), "2026-11-23").map((set) => set.name) // ["X-rays"]
+ */
+export function notBackedUp(
+  plan: Pick<Plan, "backups" | "dataSets">,
+  among: readonly DataSet[],
+  day: string | null,
+): DataSet[] {
+  // Each backup is judged once, and not for every data set: there may be many of both, at every step.
+  const sound = (plan.backups ?? []).filter((backup) => isCurrent(backup, plan.dataSets ?? [], day));
+  const held = new Set(sound.flatMap((backup) => backup.dataSets));
+  return among.filter((set) => !held.has(set.id));
 }

@@ -1,16 +1,23 @@
 import type { DataSet, Plan, Step } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { listOf } from "../words/listOf";
-import { currentBackups } from "./backup";
+import { notBackedUp } from "./backup";
 import { ANY_DESTINATION, destinationOf } from "./destination";
 import { dataSetsIn, dataSetsOnDrive } from "./stored";
 
 /** The code of the finding that the owner may lift in writing. */
 export const PRECIOUS_WITHOUT_BACKUP = "precious-without-backup";
 
+const bareAmong = (plan: Plan, sets: readonly DataSet[], day: string | null): DataSet[] =>
+  notBackedUp(
+    plan,
+    sets.filter((set) => set.worth === "precious"),
+    day,
+  );
+
 /** The precious data sets of a pool that no current backup holds. */
 export const bareIn = (plan: Plan, pool: string, day: string | null): DataSet[] =>
-  dataSetsIn(plan, pool).filter((set) => set.worth === "precious" && currentBackups(plan, set, day).length === 0);
+  bareAmong(plan, dataSetsIn(plan, pool), day);
 
 const names = (sets: readonly DataSet[]) => listOf(sets.map((set) => set.name));
 
@@ -41,9 +48,7 @@ export function preciousFindings(plan: Plan, step: Step, pool: string, risk: str
  * @param name of the drive, as the beginning of a sentence
  */
 export function preciousOnDrive(plan: Plan, step: Step, drive: string, name: string, day: string | null): Finding[] {
-  const bare = dataSetsOnDrive(plan, drive).filter(
-    (set) => set.worth === "precious" && currentBackups(plan, set, day).length === 0,
-  );
+  const bare = bareAmong(plan, dataSetsOnDrive(plan, drive), day);
   return blockOrLifted(step, bare, `${name} is erased`, "Copy it away and enter the backup first", {
     label: "Skip this step",
     command: { kind: "edit-step", step: step.id, changes: { disabled: true } },

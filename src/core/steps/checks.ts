@@ -6,7 +6,7 @@ import { isFree } from "../box/members";
 import type { BoxState } from "../box/state";
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, formatExactBytes, type UnitFamily } from "../bytes/formatBytes";
-import { currentBackups } from "../data/backup";
+import { notBackedUp } from "../data/backup";
 import { dataSetsIn } from "../data/stored";
 import type { Drive, GroupOptions, LayoutId, Plan } from "../document/plan";
 import { checkContents } from "../drives/checks/contents";
@@ -202,11 +202,8 @@ export function withoutBackup(state: BoxState, pool: string, what: string, { day
   const there = poolOf(state.plan, pool);
   if (!there || state.backedUp.has(pool) || (there.volumes.length > 0 && storedIn(there) === 0)) return [];
   const sets = dataSetsIn(state.plan, pool);
-  if (
-    sets.length > 0 &&
-    sets.every((set) => set.worth === "replaceable" || currentBackups(state.plan, set, day).length > 0)
-  )
-    return [];
+  const wanted = sets.filter((set) => set.worth !== "replaceable");
+  if (sets.length > 0 && notBackedUp(state.plan, wanted, day).length === 0) return [];
   return [
     against(
       "warn",

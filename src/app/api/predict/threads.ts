@@ -26,9 +26,9 @@ let threads: Piscina<PredictTask, RequestAnswer> | null = null;
 function kept(): Piscina<PredictTask, RequestAnswer> {
   threads ??= new Piscina({
     filename: join(/* turbopackIgnore: true */ process.cwd(), ".cache", "predict.thread.mjs"),
-    minThreads: 1,
+    // All from the start: one that is begun when the crowd is there takes the processor from the pages.
+    minThreads: MOST_THREADS,
     maxThreads: MOST_THREADS,
-    idleTimeout: 60_000,
     niceIncrement: 10,
     resourceLimits: { maxOldGenerationSizeMb: 512 },
   });
