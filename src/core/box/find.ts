@@ -1,5 +1,5 @@
 import { isDraft } from "immer";
-import type { Drive, Group, Plan, Pool } from "../document/plan";
+import type { Drive, Group, Plan, Pool, Volume } from "../document/plan";
 
 // What the steps ask of a state again and again.
 
@@ -26,3 +26,15 @@ export const groupOf = (plan: Plan, id: string): Group | undefined =>
   poolOfGroup(plan, id)?.groups.find((group) => group.id === id);
 
 export const drivesOf = (plan: Plan, ids: readonly string[]): Drive[] => ids.flatMap((id) => driveOf(plan, id) ?? []);
+
+const volumes = new WeakMap<readonly Pool[], ReadonlyMap<string, Volume>>();
+
+/** A volume of a plan by its id; not of a draft. */
+export function volumeOf({ pools }: Plan, id: string): Volume | undefined {
+  let index = volumes.get(pools);
+  if (!index) {
+    index = new Map(pools.flatMap((pool) => pool.volumes.map((volume) => [volume.id, volume])));
+    volumes.set(pools, index);
+  }
+  return index.get(id);
+}

@@ -1,11 +1,12 @@
 import { fileSystemCapacity } from "../box/capacities";
+import { volumeOf } from "../box/find";
 import type { Bytes } from "../bytes/bytes";
 import { fullAfter } from "../data/fullAfter";
 import { dataSetsOn } from "../data/stored";
-import type { Plan, Volume } from "../document/plan";
+import type { Volume } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { dayAfter } from "../time/days";
-import type { Walk, WalkedMoment } from "../walk/moment";
+import type { Walk } from "../walk/moment";
 import { oneOrMany } from "../words/counted";
 import type { Schedule } from "./schedulePlan";
 
@@ -50,18 +51,6 @@ export const timesByHours = ({ moments }: Walk): StepTimes[] =>
 export const timesByCalendar = ({ begin, steps }: Pick<Schedule, "begin" | "steps">): StepTimes[] =>
   steps.map(({ start, end }) => ({ start: (start - begin) / 86_400_000, end: (end - begin) / 86_400_000 }));
 
-/** The volumes of a plan by their ids, kept: each moment is asked for each volume. */
-const volumesOf = new WeakMap<Plan["pools"], ReadonlyMap<string, Volume>>();
-
-function volumeAt({ state: { plan } }: WalkedMoment, id: string): Volume | undefined {
-  let known = volumesOf.get(plan.pools);
-  if (!known) {
-    known = new Map(plan.pools.flatMap((pool) => pool.volumes.map((volume) => [volume.id, volume])));
-    volumesOf.set(plan.pools, known);
-  }
-  return known.get(id);
-}
-
 /** A change of what folders see of a volume: at which moment, from when on, and of how much. */
 interface Change {
   at: number;
@@ -72,7 +61,7 @@ interface Change {
 /** The changes of a volume's capacity along a walk, in days. */
 function changesOf({ moments }: Walk, volume: string, times: readonly StepTimes[]): Change[] {
   const capacities = moments.map((moment) => {
-    const then = volumeAt(moment, volume);
+    const then = volumeOf(moment.state.plan, volume);
     return then ? fileSystemCapacity(then) : 0;
   });
   return capacities.flatMap((capacity, at) =>

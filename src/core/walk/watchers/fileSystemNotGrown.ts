@@ -1,9 +1,5 @@
-import type { Volume } from "../../document/plan";
-import type { WalkedMoment } from "../moment";
+import { volumeOf } from "../../box/find";
 import { lastStepAt, type Watcher } from "./watcher";
-
-const volumeAt = ({ state }: WalkedMoment, id: string): Volume | undefined =>
-  state.plan.pools.flatMap((pool) => pool.volumes).find((volume) => volume.id === id);
 
 /** A volume that grows, and whose file system no later step grows with it. */
 export const fileSystemNotGrown: Watcher = {
@@ -14,7 +10,7 @@ export const fileSystemNotGrown: Watcher = {
       pool.volumes.flatMap((volume) => {
         if (volume.fileSystemBytes === undefined) return [];
         const at = lastStepAt(moments, (before, after) => {
-          const [was, is] = [volumeAt(before, volume.id), volumeAt(after, volume.id)];
+          const [was, is] = [volumeOf(before.state.plan, volume.id), volumeOf(after.state.plan, volume.id)];
           return was !== undefined && is !== undefined && is.bytes > was.bytes;
         });
         if (!at) return [];

@@ -29,14 +29,18 @@ export interface Watcher {
 /** Less than this is not worth a step, in bytes. */
 export const MOST_NOT_WORTH_SAYING = 1e9;
 
-/** The last step that was carried out and of whose moments before and after something is true, or null. */
+/**
+ * The last step that was carried out and between whose moments before and after something has changed, or null. Steps
+ * that left the plan as it was are not asked about.
+ */
 export function lastStepAt(
   moments: readonly WalkedMoment[],
-  is: (before: WalkedMoment, after: WalkedMoment) => boolean,
+  hasChanged: (before: WalkedMoment, after: WalkedMoment) => boolean,
 ): WalkedStep | null {
   for (let i = moments.length - 1; i > 0; i -= 1) {
     const [before, after] = [moments[i - 1], moments[i]];
-    if (before && after?.walked?.done && is(before, after)) return after.walked;
+    if (!before || !after?.walked?.done || before.state.plan === after.state.plan) continue;
+    if (hasChanged(before, after)) return after.walked;
   }
   return null;
 }
