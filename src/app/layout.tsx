@@ -23,8 +23,8 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: themeScript }} />
       </head>
       <body>
-        {children}
         <KeepOffline />
+        {children}
       </body>
     </html>
   );

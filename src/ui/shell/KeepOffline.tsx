@@ -38,19 +38,25 @@ export function KeepOffline() {
     const begin = setTimeout(() => void register().catch(() => undefined), AFTER_MS);
     return () => clearTimeout(begin);
   }, []);
-  if (!waiting) return null;
+  // The page gives it room above (`--notice` in globals.css): it lies across nothing.
+  useEffect(() => {
+    document.documentElement.toggleAttribute("data-notice", waiting !== null);
+  }, [waiting]);
   return (
-    <div
-      role="status"
-      className="fixed inset-x-4 bottom-4 z-40 mx-auto flex max-w-lg flex-wrap items-center gap-3 rounded border border-line-strong bg-raised p-3 shadow-lg print:hidden"
-    >
-      <span className="flex-1">A new version of Cortijo is here. Your plans stay as they are.</span>
-      <Button small look="main" onClick={() => takeOver(waiting)}>
-        Use it now
-      </Button>
-      <Button small onClick={() => setWaiting(null)}>
-        Later
-      </Button>
+    <div role="status" className="print:hidden">
+      {waiting && (
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line-strong bg-raised px-4 py-2 lg:h-(--notice) lg:py-0">
+          <span className="flex-1 basis-60">A new version of Cortijo is here. Your plans stay as they are.</span>
+          <span className="flex gap-3">
+            <Button small look="main" onClick={() => takeOver(waiting)}>
+              Use it now
+            </Button>
+            <Button small onClick={() => setWaiting(null)}>
+              Later
+            </Button>
+          </span>
+        </div>
+      )}
     </div>
   );
 }

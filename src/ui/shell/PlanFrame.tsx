@@ -49,7 +49,7 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
   return (
     <>
       <TerracePatterns />
-      <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden print:block print:h-auto print:overflow-visible">
+      <div className="flex min-h-dvh flex-col lg:h-[calc(100dvh-var(--notice))] lg:min-h-0 lg:overflow-hidden print:block print:h-auto print:overflow-visible">
         <TopBar
           name={history.plan.name}
           onRename={(name) => session.do({ kind: "rename-plan", name })}
