@@ -91,8 +91,11 @@ function bundleServiceWorker() {
   run(process.execPath, ["scripts/bundleServiceWorker.mjs"]);
 }
 
-/** Scripts up to this size are compiled whole when they load; what is larger is a library of which little is used. */
-const COMPILED_WHOLE_BYTES = 400_000;
+/**
+ * Scripts of such sizes are compiled whole when they load. A smaller one the browser does not compile beside the page,
+ * and a larger one is a library of which little is used.
+ */
+const COMPILED_WHOLE_BYTES = { least: 20_000, most: 400_000 };
 
 /**
  * Says of the scripts that the browser may compile all their functions while they load, beside the page: it would
@@ -102,7 +105,8 @@ const COMPILED_WHOLE_BYTES = 400_000;
 function finishFiles(files) {
   for (const file of files) {
     let content = readFileSync(file);
-    if (file.endsWith(".js") && content.length < COMPILED_WHOLE_BYTES) {
+    const { least, most } = COMPILED_WHOLE_BYTES;
+    if (file.endsWith(".js") && content.length > least && content.length < most) {
       content = Buffer.concat([Buffer.from("//# allFunctionsCalledOnLoad\n"), content]);
       writeFileSync(file, content);
     }

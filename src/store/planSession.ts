@@ -71,6 +71,7 @@ export class PlanSession {
   private watching: Subscription | null = null;
   private again: ReturnType<typeof setTimeout> | null = null;
   private closed = false;
+  private fallback: (() => Promise<Plan>) | undefined;
 
   constructor(
     private readonly database: CortijoDatabase,
@@ -98,22 +99,29 @@ export class PlanSession {
 
   readonly getState = (): SessionState => this.state;
 
-  /** Reads the plan and begins to follow the database; what is only on this page stays as it is. */
-  async open(fallback?: Plan): Promise<void> {
+  /**
+   * Reads the plan and begins to follow the database; what is only on this page stays as it is.
+   *
+   * @param fallback gives the plan to begin with where none can be read; asked again when it is opened anew
+   */
+  async open(fallback = this.fallback): Promise<void> {
     this.closed = false;
+    this.fallback = fallback;
+    let instead: Plan | undefined;
     try {
+      instead = await fallback?.();
       if (this.state.status !== "ready" || !this.hasUnsaved()) {
         const read = await loadPlan(this.database, this.id);
-        if (read.kind !== "there" && !fallback) return this.cannotOpen(read);
+        if (read.kind !== "there" && !instead) return this.cannotOpen(read);
         if (read.kind === "there") this.adopt(read.loaded.history, read.loaded.revision);
-        else this.adopt(startHistory(fallback as Plan), -1);
+        else this.adopt(startHistory(instead as Plan), -1);
         this.set({ status: "ready" });
       }
       this.watch();
     } catch (error) {
       if (error instanceof NotLoaded) return this.set({ status: "unloaded" });
-      if (fallback) {
-        this.adopt(startHistory(fallback), -1);
+      if (instead) {
+        this.adopt(startHistory(instead), -1);
         this.set({ status: "ready" });
       } else if (this.state.status === "loading") this.set({ status: "missing" });
       this.lose(error);

@@ -172,7 +172,7 @@ describe("when the database refuses", () => {
     const database = open(freshName());
     jest.spyOn(database, "transaction").mockRejectedValue(Object.assign(new Error("x"), { name: "SecurityError" }));
     const session = new PlanSession(database, "any", emptyPlan(""));
-    await session.open(clinic);
+    await session.open(async () => clinic);
     session.do(rename("On this page"));
     expect(session.getState()).toMatchObject({
       status: "ready",

@@ -9,7 +9,8 @@ import { ruleSets } from "../rules/ruleSets";
 import { drivesOfTB } from "../testing/arbitraries";
 import { bestBuys } from "./bestBuys";
 import { placementsIn, usableWith, type Placed } from "./placements";
-import { flatStretches, sizeCurve } from "./sizeCurve";
+import { flatStretches } from "./flatStretches";
+import { sizeCurve } from "./sizeCurve";
 const boxOf = (set: RuleSetId, layout: LayoutId, bays: number, ...tb: number[]): Plan => ({
   ...emptyPlan("x"),
   box: { name: "x", bays, rules: { set } },

@@ -13,13 +13,6 @@ export interface CurvePoint {
   thenBytes: Bytes;
 }
 
-/** A run of sizes that bring the same. `to` is the largest, or null where it goes on upwards. */
-export interface FlatStretch {
-  from: Bytes;
-  to: Bytes | null;
-  gainBytes: Bytes;
-}
-
 /** The sizes at which the curve is worked out: those that hard disks are sold in today. */
 export const CURVE_SIZES: readonly Bytes[] = [1, 2, 3, 4, 5, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30, 32].map(
   (terabytes) => nominalBytes(terabytes * 1000),
@@ -81,28 +74,4 @@ export function bestCurve(plan: Plan, pool: Pool): PlacedCurve | null {
     (best, each) => (best === null || most(each.curve) > most(best.curve) ? each : best),
     null,
   );
-}
-
-/**
- * The stretches of a curve over which a larger drive brings nothing more, smallest sizes first. Sizes that the box
- * refuses are no part of any.
- *
- * @example flatStretches(curveOfRaid5).at(-1) // { from: 4 TB, to: null, gainBytes: 4 TB }: from 4 TB upwards nothing more
- */
-export function flatStretches(curve: readonly CurvePoint[]): FlatStretch[] {
-  const stretches: FlatStretch[] = [];
-  let run: CurvePoint[] = [];
-  const close = (last: boolean) => {
-    const [first] = run;
-    const end = run.at(-1);
-    if (first && end && run.length > 1)
-      stretches.push({ from: first.bytes, to: last ? null : end.bytes, gainBytes: first.gainBytes });
-    run = [];
-  };
-  for (const point of curve) {
-    if (!point.outcome.ok || (run[0] && run[0].gainBytes !== point.gainBytes)) close(false);
-    if (point.outcome.ok) run.push(point);
-  }
-  close(true);
-  return stretches;
 }

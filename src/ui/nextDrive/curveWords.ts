@@ -1,6 +1,7 @@
 import { formatBytes, formatChange, type UnitFamily } from "@/core/bytes/formatBytes";
 import { shortSize } from "@/core/drives/nameOfDrive";
-import type { CurvePoint, FlatStretch } from "@/core/nextDrive/sizeCurve";
+import type { FlatStretch } from "@/core/nextDrive/flatStretches";
+import type { CurvePoint } from "@/core/nextDrive/sizeCurve";
 
 /** A flat stretch in words: sizes that bring the same. */
 export function stretchWords(stretch: FlatStretch, unit: UnitFamily): string {

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useSyncExternalStore } from "react";
 import { emptyPlan } from "@/core/document/emptyPlan";
-import { clinic } from "@/core/document/samples/clinic";
+import { demoPlan } from "@/store/demoPlan";
 import { PlanSession, type SessionState } from "@/store/planSession";
 import { openDatabase } from "../openDatabase";
 import { UNKEPT_PLAN } from "../unkeptPlan";
@@ -23,7 +23,7 @@ export function usePlanSession(id: string): [PlanSession, SessionState] {
   useEffect(() => {
     window.addEventListener("beforeunload", askBeforeLeaving);
     unsaved.set(id, session);
-    void session.open(id === UNKEPT_PLAN ? clinic : undefined);
+    void session.open(id === UNKEPT_PLAN ? demoPlan : undefined);
     const lookAgain = () => document.visibilityState === "visible" && session.look();
     document.addEventListener("visibilitychange", lookAgain);
     return () => {

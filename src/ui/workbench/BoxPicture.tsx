@@ -2,6 +2,7 @@
 
 import { useMemo, useState } from "react";
 import { changesBetween, type BandChange } from "@/core/walk/bandChanges";
+import { useAfter } from "../kit/useAfter";
 import { useSize } from "../kit/useSize";
 import { useUnit } from "../preferences/preferences";
 import { BayRow } from "./BayRow";
@@ -26,6 +27,9 @@ const CHANGED: Record<BandChange["kind"], string> = {
 
 const GhostBay = part(() => import("./terraces/GhostBay").then((module) => module.GhostBay));
 
+/** How long after the box what a further drive would bring is worked out for the first time, in milliseconds. */
+const GHOST_AFTER_MS = 1000;
+
 const ORDER: readonly SwatchKind[] = ["data", "copies", "parity", "spare", "idle", "reserve"];
 
 /** The terraces over the bays, with the groups' brackets and what the patterns mean. */
@@ -47,6 +51,7 @@ export function BoxPicture() {
     );
   }, [walk, at]);
   const [ghost, setGhost] = useState<string | null>(null);
+  const ghostDue = useAfter(GHOST_AFTER_MS);
   const free = geometry?.columns.find((column) => column.drive === null);
   const [pool] = plan.pools;
   const kinds = ORDER.filter((kind) =>
@@ -71,7 +76,7 @@ export function BoxPicture() {
                 onLight={light}
               />
             )}
-            {geometry && free && pool && (
+            {ghostDue && geometry && free && pool && (
               <GhostBay
                 plan={plan}
                 pool={pool}
