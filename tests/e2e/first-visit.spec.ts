@@ -35,7 +35,7 @@ test("the ledger sums to the drives", async ({ page }) => {
 test("failing drives shows on the read-out what that does, and nothing in the plan changes", async ({ page }) => {
   await firstVisit(page);
   await page.getByRole("button", { name: /What if the 8\sTB drive in bay 3/ }).click();
-  await expect(page.getByRole("heading", { name: "Nothing is lost; one drive is missing" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Degraded, nothing lost" })).toBeVisible();
   await expect(page.getByText("No further drive may fail until the rebuild has ended.")).toBeVisible();
   await page.getByRole("button", { name: /What if the 12\sTB drive in bay 4/ }).click();
   await expect(page.getByRole("heading", { name: "The pool is lost" })).toBeVisible();

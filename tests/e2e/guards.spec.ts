@@ -151,7 +151,7 @@ const screens: Record<string, (page: Page) => Promise<void>> = {
   "the calendar": async (page) => {
     await openPlan(page, coveredClinic);
     await page.getByRole("link", { name: "Calendar" }).click();
-    await page.getByLabel("When you can be at the box").selectOption("own");
+    await page.getByLabel("Hands at the box").selectOption("own");
     await expect(page.getByRole("region", { name: "December 2026" })).toBeVisible();
   },
   "a plan without dates": async (page) => {

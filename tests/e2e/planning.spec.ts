@@ -36,7 +36,7 @@ const cases: Case[] = [
   {
     name: "Larger drives, one by one",
     plan: boxOf("A", "classic-raid", "raid5", [4, 4, 4], [8, 8, 8], volume(7e12)),
-    does: /3 drives of Shared are replaced by 8\sTB drives, one after the other/,
+    does: /3 drives of Shared are changed for 8\sTB drives, one after the other/,
     usable: /8\.00\sTB → 16\.00\sTB/,
     steps: [
       /Test 8/,
@@ -174,11 +174,11 @@ test("while what is known of steps is loading, a plan that has some does not loo
   ]);
 });
 
-test("what does not suit this box says why, and what cannot be done like this says why", async ({ page }) => {
+test("what is nothing for this box says why, and what cannot be done like this says why", async ({ page }) => {
   await openPlan(page, boxOf("K", "classic-raid", "raid5", [4, 4, 4], []));
   await readyMade(page);
   await dialog(page)
-    .getByText(/do not suit this box/)
+    .getByText(/are nothing for this box/)
     .click();
   await expect(dialog(page)).toContainText("A second parity drive. No group of this box has one parity drive.");
   for (const box of await dialog(page).getByRole("group", { name: "Which drives" }).getByRole("checkbox").all())
@@ -305,9 +305,7 @@ test("what is stored, where else it is kept, and what each mishap would take", a
   await expect(set).toContainText(/Theft or fire\s*Lost/);
   await backup.getByRole("button", { name: "I verified it today" }).click();
   await expect(set).toContainText(/Theft or fire\s*Comes back from Box at home, up to 7 days old/);
-  await expect(set).toContainText(
-    /Deletion by mistake\s*Restored from Box at home, but only if you notice before the next backup/,
-  );
+  await expect(set).toContainText(/Deletion by mistake\s*Comes back from Box at home, but only until its next copy/);
   // 8.2 TB and 0.22 a month, against 80 % of 15.9 TB: 4.5 TB are 20 months and a half.
   const full = page.getByRole("region", { name: "When it is full" });
   const then = new Date();
@@ -323,7 +321,7 @@ test("a plan gets dates, waits for hands and days at home, and goes to a calenda
   await page.getByRole("link", { name: "Calendar" }).click();
   await page.getByRole("button", { name: "Give this plan dates, from today" }).click();
   await page.getByLabel("The first day").fill("2026-11-23");
-  await page.getByLabel("When you can be at the box").selectOption({ label: "weekends, 9:00 to 20:00" });
+  await page.getByLabel("Hands at the box").selectOption({ label: "week-ends, 9:00 to 20:00" });
   const november = page.getByRole("region", { name: "November 2026" });
   await expect(november).toContainText(/28\s*09:00 2\. Test 12\sTB/);
   await expect(november).toContainText(/Order 2 × 12\sTB/);
@@ -402,7 +400,7 @@ test("the plan prints as a document, and its months as pages, without the page's
   const months = (await pagesOf(await page.pdf({ format: "A4" }))).join(" ");
   expect(months).toContain("November 2026");
   expect(months).toContain("December 2026");
-  expect(months).not.toContain("When you can be at the box");
+  expect(months).not.toContain("Hands at the box");
 });
 
 test("a link carries the plan to another browser, which keeps it when asked; a damaged one changes nothing", async ({

@@ -47,7 +47,7 @@ test("drives of one group that are selected are replaced together where the pool
       .click();
   await page.getByRole("button", { name: "Replace these…" }).click();
   const dialog = page.getByRole("dialog");
-  await expect(dialog.getByText(/2 drives of Shared are replaced by 6\sTB drives, one after the other/)).toBeVisible();
+  await expect(dialog.getByText(/2 drives of Shared are changed for 6\sTB drives, one after the other/)).toBeVisible();
   await dialog.getByRole("checkbox", { name: /all at once/ }).check();
   await expect(dialog.getByText(/all at once: all are pulled, and the new ones filled in one go/)).toBeVisible();
   await dialog.getByRole("button", { name: /^Plan these/ }).click();

@@ -150,7 +150,7 @@ test("a spare and another layout of the catalogue", async ({ page }) => {
   await expect(page.getByRole("row", { name: /Hot spares − 12\.00\sTB/ })).toBeVisible();
   await page.getByRole("button", { name: /^Layout of Images/ }).click();
   await page.getByRole("menuitemradio", { name: /2 copies.*13\.98\sTB/ }).click();
-  await expect(page.getByText("Your box does not offer 2 copies.")).toBeVisible();
+  await expect(page.getByText("By its rules your box does not offer 2 copies.")).toBeVisible();
   await expect(page.getByText(/Whether more is survived depends on where the box put the data/)).toBeVisible();
 });
 
@@ -178,11 +178,11 @@ test("a box whose system is on a drive of its own does not start without it, tho
   const small = { ...plan.drives[0]!, id: "s1", serial: "CAL-S1", bytes: 250_059_350_016, place: { bay: 5 } };
   await openPlan(page, { ...plan, drives: [...plan.drives, { ...small, contents: { kind: "system" } }] });
   await page.getByRole("button", { name: /What if the 4\sTB drive in bay 1/ }).click();
-  await expect(page.getByRole("heading", { name: "Nothing is lost; one drive is missing" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Degraded, nothing lost" })).toBeVisible();
   const gone = page.getByText("The box's system is gone with it: it does not start until it is set up anew.");
   await expect(gone).toBeHidden();
   await page.getByRole("button", { name: "Make whole again" }).click();
   await page.getByRole("button", { name: /What if the 250\sGB drive in bay 5/ }).click();
-  await expect(page.getByRole("heading", { name: "This pool is not affected" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Not touched" })).toBeVisible();
   await expect(gone).toBeVisible();
 });

@@ -98,13 +98,13 @@ describe("in words", () => {
     expect(outcomeWords({ kind: "lost" }, plan)).toBe("lost");
     expect(outcomeWords({ kind: "partly", share: 0.25 }, plan)).toBe("lost in 25 % of cases");
     expect(outcomeWords({ kind: "from-backup", backup: "b1", days: 1, share: 1 }, plan)).toBe(
-      "restored from Box at home as it was up to a day earlier",
+      "comes back from Box at home, up to a day old",
     );
     expect(outcomeWords({ kind: "from-backup", backup: "b9", days: 7, share: 0.5 }, {})).toBe(
-      "in 50 % of cases lost, then restored from a backup as it was up to 7 days earlier",
+      "in 50 % of cases lost here; comes back from a backup, up to 7 days old",
     );
     expect(outcomeWords({ kind: "until-next-copy", backup: "b1", days: 30 }, plan)).toBe(
-      "restored from Box at home, but only if you notice before the next backup (30 days at most)",
+      "comes back from Box at home, but only until its next copy, within 30 days",
     );
   });
   test("how it grows, when it is full, how bad its loss would be", () => {
@@ -211,7 +211,7 @@ describe("backups on drives that a step erases", () => {
     };
     const [finding] = loseBackups(plan, joined, ["x1"], DAY, "TB").findings;
     expect(finding).toMatchObject({ code: "backup-becomes-redundancy" });
-    expect(finding!.message).toMatch(/one failed drive no longer costs X-rays and Office/);
+    expect(finding!.message).toMatch(/the failure of one drive takes nothing of X-rays and Office, by redundancy/);
   });
   test("nothing is said of others, nor of a backup that holds nothing", () => {
     expect(loseBackups(plan, plan, ["x2"], DAY, "TB")).toEqual({ plan, findings: [] });

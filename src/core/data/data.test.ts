@@ -260,7 +260,7 @@ describe("where redundancy takes over from a backup drive", () => {
     expect(step.done).toBe(true);
     const finding = step.findings.find((each) => each.code === "backup-becomes-redundancy")!;
     expect(finding.message).toMatch(
-      /serial OLD-1\) was the backup “USB drive” of X-rays and Office; that copy is erased\. From then on one failed drive no longer costs X-rays and Office\. X-rays and Office have no second place any more/,
+      /serial OLD-1\) was the backup “USB drive” of X-rays and Office; that copy is erased\. From then on the failure of one drive takes nothing of X-rays and Office, by redundancy\. X-rays and Office have no second place any more/,
     );
   });
   test("the pool is a mirror of both, the volumes stay, and the backup is gone", () => {

@@ -3,7 +3,6 @@ import type { Finding } from "../findings/finding";
 import { counted } from "../words/counted";
 import type { Layout } from "./layout";
 import { ownValue } from "../records/ownValue";
-import { IF_WRONG } from "../rules/ifWrong";
 
 /**
  * The fewest drives that a box takes for a layout with these options: its own figure where its rules give one, else the
@@ -61,7 +60,7 @@ export function problemsOfLayout(
     findings.push({
       code: "layout-not-offered",
       severity: "warn",
-      message: `Your box does not offer ${layout.shortName}. Choose a layout that it offers. ${IF_WRONG}`,
+      message: `By its rules your box does not offer ${layout.shortName}. Choose a layout that it offers, or correct what your box can do.`,
       drives: [...drives],
     });
   }

@@ -33,7 +33,7 @@ function spareFindings(
       findings.push({
         code: "spares-not-offered",
         severity: "warn",
-        message: `Your box has no hot spares, so ${nameOfDriveFirst(drive, family).replace(/^T/, "t")} would not take over by itself.`,
+        message: `By its rules your box knows no hot spares, so ${nameOfDriveFirst(drive, family).replace(/^T/, "t")} would not take over by itself.`,
         drives: [drive.id],
         mend,
       });
@@ -130,7 +130,7 @@ export interface PoolView {
 /** Spares that all groups of a pool are to share, on a box that gives a spare to one group. */
 function sharedSpares({ pool, groups, drivesOf, rules }: PoolView): Finding[] {
   if (rules.hotSpares !== "per-group" || groups.length < 2 || pool.spares.length === 0) return [];
-  const message = `Your box gives a hot spare to one group: ${pool.name} has ${counted(groups.length, "group")}, and its spares stand in for the first of them only.`;
+  const message = `By its rules your box gives a hot spare to one group: ${pool.name} has ${counted(groups.length, "group")}, and its spares stand in for the first of them only.`;
   return [
     { code: "spare-of-one-group", severity: "note", message, drives: drivesOf(pool.spares).map((drive) => drive.id) },
   ];
@@ -196,7 +196,7 @@ function scheduledParity({ groups, rules }: PoolView): Finding[] {
 function mixedLayouts({ pool, groups }: PoolView): Finding[] {
   const names = [...new Set(groups.map((group) => layoutOf(group.layout).shortName))];
   if (names.length < 2) return [];
-  const message = `The groups of ${pool.name} have different layouts (${names.join(", ")}). The pool is only as safe as the weakest. Check that your box takes this.`;
+  const message = `The groups of ${pool.name} have different layouts (${names.join(", ")}). The pool is only as safe as the weakest; many boxes refuse it.`;
   return [{ code: "mixed-layouts", severity: "warn", message, drives: [] }];
 }
 

@@ -122,7 +122,7 @@ describe("findings", () => {
       { code: "too-small", severity: "block" },
     ]);
     expect(checkJoining(few, [four!], { joining: "as-smallest-member" })[0]!.message).toMatch(
-      /by 4096.B.*Next time leave 0\.1 %/,
+      /by 4096.B.*right-size margin/,
     );
     expect(checkJoining(four!, [three!, eight!], { joining: "as-largest-member" })).toHaveLength(1);
     expect(checkJoining(four!, [three!, eight!], { joining: "as-smallest-member" })).toEqual([]);

@@ -48,12 +48,12 @@ export const widening = entry(
 export const levelChanges = entry(
   "levelChanges",
   "steps",
-  "Can it change a mirror to RAID 5, and RAID 5 to RAID 6, keeping the data?",
-  "",
+  "Which changes of level does it make?",
+  "Mirror to single to double parity.",
   [
-    ["none", "No"],
-    ["one-at-a-time", "Yes, one change at a time"],
-    ["in-one-go", "Yes, several in one go"],
+    ["none", "None"],
+    ["one-at-a-time", "One at a time"],
+    ["in-one-go", "Any in one go"],
   ],
   ({ rules, pool, group }) => {
     const { shortName, becomes } = layoutOf(group.layout);
@@ -91,12 +91,12 @@ export const replacing = entry(
 export const claiming = entry(
   "claiming",
   "steps",
-  "When can the extra space of larger drives be used?",
+  "When does the room of larger drives appear?",
   "A forgotten claim is a common reason why nothing grew.",
   [
-    ["by-itself", "At once"],
-    ["per-drive", "When you confirm each drive"],
-    ["whole-group", "When you confirm once for all"],
+    ["by-itself", "By itself"],
+    ["per-drive", "After a claim for each drive"],
+    ["whole-group", "After a claim for the group"],
   ],
   ({ rules, pool }) =>
     ({
@@ -131,12 +131,12 @@ export const shrinkVolumes = entry("shrinkVolumes", "steps", "Can a volume be ma
 export const swapping = entry(
   "swapping",
   "steps",
-  "Can you swap a drive while the box runs?",
+  "How is a drive changed?",
   "",
   [
-    ["hot-swap", "Yes"],
-    ["power-off", "Only switched off"],
-    ["stop-pool", "Only with the pool stopped"],
+    ["hot-swap", "While it runs"],
+    ["power-off", "With the power off"],
+    ["stop-pool", "With the pool stopped"],
   ],
   ({ rules, plan, pool }) =>
     ({

@@ -85,11 +85,11 @@ export const partitioning = entry(
 export const arrayFormat = entry(
   "arrayFormat",
   "prediction",
-  "Is it Linux software RAID? Then sizes are exact.",
+  "How does it write arrays?",
   "The kernel's RAID driver has its own metadata and chunks; by its rule sizes are exact to the byte.",
   [
-    ["plain", "No, or not known"],
-    ["linux-raid", "Yes"],
+    ["plain", "Plain, to the MiB"],
+    ["linux-raid", "Linux kernel RAID"],
   ],
 );
 

@@ -49,7 +49,7 @@ export const usbMembers = entry("usbMembers", "prediction", "Drives on USB?", ""
 export const joining = entry(
   "joining",
   "steps",
-  "How large must a drive be to be added?",
+  "How small a drive may join?",
   "Decides which drives you can add.",
   [
     ["as-smallest-member", "As the smallest member"],
@@ -72,7 +72,7 @@ export const joining = entry(
 export const hotSpares = entry(
   "hotSpares",
   "prediction",
-  "Does it use hot spares (drives that wait and take over)?",
+  "Does it know hot spares?",
   "A spare takes over by itself when a drive fails.",
   [
     ["none", "No"],

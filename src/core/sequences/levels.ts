@@ -12,7 +12,6 @@ import { doubleParity, singleParity } from "../layouts/parity";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { poolReserve } from "../ledger/ledger";
-import { IF_WRONG } from "../rules/ifWrong";
 import { growSteps } from "../steps/growSteps";
 import { parityOf } from "../steps/parityOf";
 import { counted, plural } from "../words/counted";
@@ -232,7 +231,7 @@ export const hybridTwo: Sequence = {
     if (!target) return { cannot: "No group of this box is a hybrid in which one drive may fail." };
     const next = nextHybrid(target.group);
     if (!next || !setting.rules.layouts.includes(next.id))
-      return { cannot: `Your box offers no hybrid in which two drives may fail. ${IF_WRONG}` };
+      return { cannot: "By its rules your box offers no hybrid in which two drives may fail." };
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
     return {
       ...emptyWish(setting),

@@ -35,7 +35,6 @@ import {
 } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
 import { ownValue } from "../records/ownValue";
-import { IF_WRONG } from "../rules/ifWrong";
 
 const HEALTH = { failing: 0, watch: 1, good: 2 } as const;
 const isSuspect = (drive: Drive) =>
@@ -342,10 +341,12 @@ export const oneByOne: Sequence = {
   },
 };
 
-/** Why no drive of a group can be replaced with the data kept, or null. */
+/** Why no drive of a group can be changed for another with the data kept, or null. */
 export function swapRefusal(group: Group): string | null {
   const { takesNoSpare, name } = layoutOf(group.layout);
-  return takesNoSpare ? `No drive of a ${name} can be replaced with the data kept. Make it anew from a backup.` : null;
+  return takesNoSpare
+    ? `No drive of a ${name} can be changed for another with the data kept. Make it anew from a backup.`
+    : null;
 }
 
 /** Why drives of a size cannot take the place of these, or null. */
@@ -370,17 +371,17 @@ function sizeRefusal(
 /** Why the box does not do it as it is wished, or null. */
 function boxRefusal({ variants }: Wish, { plan, rules }: SequenceSetting): string | null {
   if (variants.attached && rules.replacing !== "old-attached")
-    return `Your box replaces a drive only after the old one is pulled. ${IF_WRONG}`;
+    return "By its rules your box replaces a drive only after the old one is pulled.";
   if (variants.attached && freeBaysOf(plan) === 0)
     return "No bay is free for a new drive while the old one is still in. Pull the old one first.";
   if (!variants.spareFirst) return null;
-  if (rules.hotSpares === "none") return `Your box has no hot spares. ${IF_WRONG}`;
+  if (rules.hotSpares === "none") return "By its rules your box knows no hot spares.";
   return freeBaysOf(plan) < (variants.attached ? 2 : 1) ? "No bay is free for a hot spare." : null;
 }
 
 /** In which order the drives are changed, and why. */
 function orderWords(old: readonly Drive[], parity: readonly string[], { variants }: Wish, proved: boolean): string {
-  const weighed = proved ? "(all orders were compared)" : "(the best that was found; not all orders were compared)";
+  const weighed = proved ? "(every order was weighed)" : "(the best that was found; not every order was weighed)";
   const parts = [
     ...(old.some((drive) => parity.includes(drive.id)) ? ["the parity drive first"] : []),
     ...(old.some((drive) => isSuspect(drive) && !parity.includes(drive.id))
@@ -394,13 +395,13 @@ function orderWords(old: readonly Drive[], parity: readonly string[], { variants
 function doesWords(count: number, pool: string, wish: Wish, family: UnitFamily): string {
   const size = shortSize({ bytes: wish.bytes }, family);
   if (wish.variants.together && count > 1)
-    return `${count} drives of ${pool} are replaced by ${size} drives all at once: all are pulled, and the new ones filled in one go.`;
+    return `${count} drives of ${pool} are changed for ${size} drives all at once: all are pulled, and the new ones filled in one go.`;
   const how = wish.variants.attached
     ? "each filled while the old one is still in"
-    : "each taken out before its replacement is filled";
+    : "each pulled before the new one is filled";
   return count === 1
-    ? `One drive of ${pool} is replaced by one of ${size}, ${how}.`
-    : `${count} drives of ${pool} are replaced by ${size} drives, one after the other, ${how}.`;
+    ? `One drive of ${pool} is changed for one of ${size}, ${how}.`
+    : `${count} drives of ${pool} are changed for ${size} drives, one after the other, ${how}.`;
 }
 
 /** The drives that are smaller than a size. */

@@ -7,7 +7,6 @@ import { isSeparate } from "../layouts/isSeparate";
 import { mirror } from "../layouts/mirror";
 import { layoutOf } from "../layouts/registry";
 import { spannedMirror } from "../layouts/spannedMirror";
-import { IF_WRONG } from "../rules/ifWrong";
 import { capital } from "../words/capital";
 import { withArticle } from "../words/inSentence";
 import { CAREFUL, emptyWish, freeBaysOf, freshId, preparations, readyDrives, soldFrom, supply } from "./parts";
@@ -118,7 +117,7 @@ export const protectDrive: Sequence = {
       return {
         cannot: "No drive holds data outside a pool. Where one does, say so on the drive: “What is on it”, “Data”.",
       };
-    if (!setting.rules.layouts.includes(mirror.id)) return { cannot: `Your box offers no mirror. ${IF_WRONG}` };
+    if (!setting.rules.layouts.includes(mirror.id)) return { cannot: "By its rules your box offers no mirror." };
     // Those of a pool of separate drives are only mirrored all together, for which there is a sequence of its own.
     const holder = holders.find((drive) => (separatePool(setting.plan, drive.id)?.groups[0]?.drives.length ?? 1) === 1);
     if (!holder)
@@ -164,7 +163,7 @@ export const mirrorOntoLarge: Sequence = {
   begin: (setting) => {
     const holders = bareHolders(setting.plan);
     if (!setting.rules.layouts.includes(spannedMirror.id))
-      return { cannot: `Your box cannot mirror several drives onto one; a Linux host can. ${IF_WRONG}` };
+      return { cannot: "By its rules your box cannot mirror several drives onto one. A Linux host can." };
     const together = holders.filter(
       (drive) => separatePool(setting.plan, drive.id) === separatePool(setting.plan, holders[0]?.id ?? ""),
     );

@@ -28,7 +28,7 @@ export const addGroup: StepModule<"add-group"> = {
             against(
               "warn",
               "mixed-layouts",
-              `The groups of ${pool.name} would have different layouts (${layoutOf(other.layout).shortName} and ${layoutOf(step.layout).shortName}). Check that your box takes this.`,
+              `The groups of ${pool.name} would have different layouts (${layoutOf(other.layout).shortName} and ${layoutOf(step.layout).shortName}); many boxes refuse it.`,
             ),
           ]
         : []),

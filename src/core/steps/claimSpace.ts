@@ -73,7 +73,7 @@ export const claimSpace: StepModule<"claim-space"> = {
         against(
           "note",
           "claims-by-itself",
-          "Your box takes the space into use by itself; this step has nothing to do.",
+          "By its rules your box claims the space by itself; this step has nothing to do.",
         ),
       ];
     if (claiming === "per-drive" && step.drive === undefined)

@@ -11,7 +11,6 @@ import { shortNameOf } from "../layouts/chunks";
 import { levelVerdict } from "../layouts/levelVerdict";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
-import { IF_WRONG } from "../rules/ifWrong";
 import { capital } from "../words/capital";
 import { drivesInWords, joiningFindings, missingDrives, notFree, volumesFit, withoutBackup } from "./checks";
 import { parityOf } from "./parityOf";
@@ -41,7 +40,7 @@ function offered({ from, to, group, options, setting }: Change): Finding[] {
   else if (from.id === to.id && setting.rules.levelChanges !== "in-one-go")
     found.push(against("block", "no-path", `Your box does not change the width of ${to.shortName}.`));
   if (!setting.rules.layouts.includes(to.id))
-    found.push(against("block", "layout-not-offered", `Your box does not offer ${to.shortName}. ${IF_WRONG}`));
+    found.push(against("block", "layout-not-offered", `By its rules your box does not offer ${to.shortName}.`));
   return found;
 }
 

@@ -11,11 +11,9 @@ import { roomOf } from "../drives/room";
 import { fateOf } from "../failures/fate";
 import type { Finding } from "../findings/finding";
 import { layoutOf } from "../layouts/registry";
-import { IF_WRONG } from "../rules/ifWrong";
 import { capital } from "../words/capital";
 import { largerThanParity } from "./besideParity";
-import { shortBy } from "../drives/shortBy";
-import { joiningFindings, missingDrives, named } from "./checks";
+import { joiningFindings, missingDrives, named, shortBy } from "./checks";
 import { parityOf } from "./parityOf";
 import { partUsedFindings } from "./partUsedFindings";
 import { roomForChunks } from "./roomForChunks";
@@ -107,7 +105,7 @@ function attached({ plan, step, setting, group, next }: Replacement): Finding[] 
     command: { kind: "edit-step", step: step.id, changes: { how: "pulled" } },
   };
   if (setting.rules.replacing !== "old-attached") {
-    const message = `Your box replaces a drive only after the old one is pulled. ${IF_WRONG}`;
+    const message = "By its rules your box replaces a drive only after the old one is pulled.";
     return [against("block", "not-attached", message, [], mend)];
   }
   if (bayOf(next) !== null || freeBay(plan) !== null) return [];

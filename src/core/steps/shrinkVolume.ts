@@ -6,7 +6,6 @@ import { MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
 import { formatBytes } from "../bytes/formatBytes";
 import { RESHAPE_SHARE } from "../drives/rates";
-import { IF_WRONG } from "../rules/ifWrong";
 import { hoursFor } from "../time/hours";
 import { against, noCost, type StepModule } from "./stepModule";
 import { missingVolume, volumeOf } from "./volumeOf";
@@ -33,7 +32,7 @@ export const shrinkVolume: StepModule<"shrink-volume"> = {
     const volume = volumeOf(plan, step.pool, step.volume);
     if (!volume) return [missingVolume];
     if (!rules.shrinkVolumes)
-      return [against("block", "no-shrinking", `Your box cannot make a volume smaller. ${IF_WRONG}`)];
+      return [against("block", "no-shrinking", "By its rules your box cannot make a volume smaller.")];
     if (volume.fileSystem === "xfs")
       return [
         against(

@@ -42,6 +42,6 @@ export const sync: StepModule<"sync"> = {
   },
   say: ({ plan }, step) => ({
     does: `The parity of ${poolOf(plan, step.pool)?.name ?? "the pool"} is brought up to date.`,
-    why: "Files are protected as of the last sync. If a drive has failed, do not sync: it would record the loss. Restore first.",
+    why: "Files are protected as of the last sync. Never sync after a loss.",
   }),
 };

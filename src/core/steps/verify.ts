@@ -34,6 +34,6 @@ export const verify: StepModule<"verify"> = {
   },
   say: ({ plan }, step) => ({
     does: `All of ${poolOf(plan, step.pool)?.name ?? "the pool"} is read and compared with its copies or parity.`,
-    why: "It finds unreadable spots while they can still be repaired.",
+    why: "An unreadable sector shows while there is still redundancy to mend it.",
   }),
 };

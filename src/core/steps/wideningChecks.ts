@@ -12,12 +12,10 @@ import type { Layout } from "../layouts/layout";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { turnsOf, widenedAtOnce, widensByDrive } from "../layouts/widens";
-import { IF_WRONG } from "../rules/ifWrong";
 import { oneOrMany } from "../words/counted";
 import { capital } from "../words/capital";
 import { largerThanParity } from "./besideParity";
-import { shortBy } from "../drives/shortBy";
-import { drivesInWords, joiningFindings, missingDrives, notFree, withoutBackup } from "./checks";
+import { drivesInWords, joiningFindings, missingDrives, notFree, shortBy, withoutBackup } from "./checks";
 import { nothingGained, partUsedFindings } from "./partUsedFindings";
 import { against, type StepSetting } from "./stepModule";
 
@@ -35,7 +33,7 @@ interface WideningOf {
 /** That the box widens groups, and by so many drives at once. */
 function allowed({ step, setting, layout }: WideningOf): Finding[] {
   if (!widensByDrive(layout, setting.rules)) {
-    const message = `Your box does not widen a group. Add another group, or replace its drives. ${IF_WRONG}`;
+    const message = "By its rules your box does not widen a group. Add a further group, or replace its drives.";
     return [against("block", "no-widening", message)];
   }
   const atOnce = widenedAtOnce(layout, setting.rules);

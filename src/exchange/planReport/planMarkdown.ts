@@ -15,7 +15,7 @@ const list = (items: readonly string[]) => items.map((item) => `- ${plain(item)}
 const boxRows = (when: string, box: BoxReport) =>
   box.pools.map((pool) => [when, pool.name, pool.layouts, pool.drives, pool.mayFail, pool.volumes.join("; ")]);
 
-const SIGNS = { block: "**Blocked:** ", warn: "**Warning:** ", note: "" };
+const SIGNS = { block: "**Cannot be done:** ", warn: "**Heed:** ", note: "" };
 
 function stateOf(step: PlanReport["steps"][number]): string {
   if (step.state === "done") return `Takes ${plain(step.takes)}. Afterwards ${plain(step.after)}.`;

@@ -256,8 +256,8 @@ function Effect({ plan, change }: { plan: Plan; change: Partial<BoxRules> }) {
   const effect = useMemo(() => ruleEffect(plan, change), [plan, change]);
   const words = [
     effect.usableBytes !== 0 ? formatChange(effect.usableBytes, unit) : "",
-    effect.come.length > 0 ? counted(effect.come.length, "more warning", "more warnings") : "",
-    effect.go.length > 0 ? counted(effect.go.length, "warning fewer", "warnings fewer") : "",
+    effect.come.length > 0 ? `${effect.come.length} more to heed` : "",
+    effect.go.length > 0 ? `${effect.go.length} fewer to heed` : "",
   ].filter(Boolean);
   if (words.length === 0) return null;
   return (

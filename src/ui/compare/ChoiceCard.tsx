@@ -92,11 +92,11 @@ export const ChoiceCard = memo(function ChoiceCard({
           {change
             ? `It would ${changeWords(change, unit)}.`
             : change === null
-              ? "One or two more or larger drives would not help."
+              ? "No one or two drives more or larger would mend it."
               : ""}
         </p>
       )}
-      {beatenBy && <p className="text-[0.9rem] text-soft">{beatenBy} is as good or better in everything.</p>}
+      {beatenBy && <p className="text-[0.9rem] text-soft">Beaten by {beatenBy}: it is better in no figure.</p>}
       <dl className={`grid grid-cols-[auto_1fr] gap-x-3 text-[0.87rem] leading-[1.35rem] ${fits ? "" : "text-soft"}`}>
         <Row name="May fail">{toleranceShort(figures.tolerance)}</Row>
         <Row name={nextFailureName(figures)}>{nextFailureWords(figures)}</Row>

@@ -97,7 +97,7 @@ export function BackupDialog({ backup, plan, act, onClose }: Props) {
       <Choice label="What it is" value={kind} options={KINDS} onPick={(value) => setKind(value as Backup["kind"])} />
       <Choice label="Where it is" name="place" defaultValue={before.place} options={PLACES} />
       <TextField
-        label="How much fits (leave empty if there is plenty)"
+        label="How much fits (empty if that is no question)"
         name="size"
         defaultValue={before.size}
         placeholder="12 TB"
@@ -122,7 +122,7 @@ export function BackupDialog({ backup, plan, act, onClose }: Props) {
         defaultValue={before.everyDays}
       />
       <TextField
-        label="Last tested on (leave empty if never)"
+        label="Last found whole on (empty for never)"
         name="verified"
         type="date"
         max={today()}

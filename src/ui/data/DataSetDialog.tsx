@@ -138,7 +138,7 @@ function GrowthFields({ growth, kind, onKind }: GrowthProps) {
       {kind !== "none" && (
         <TextField
           key={kind}
-          label={monthly ? "By how much each month" : "Percent each year"}
+          label={monthly ? "By how much each month" : "Per cent each year"}
           name="growth"
           defaultValue={kind === kindOf(growth) ? growthText(growth) : ""}
           placeholder={monthly ? "220 GB" : "10"}

@@ -1,7 +1,6 @@
 import { MOST_BAYS } from "../../document/limits";
 import type { Plan } from "../../document/plan";
 import { bayOf } from "../../drives/drive";
-import { IF_WRONG } from "../../rules/ifWrong";
 import type { CommandModule } from "../commandModule";
 import { refuse } from "../refusal";
 import { rulesOf } from "../../rules/ruleSets";
@@ -13,7 +12,7 @@ function setBays(plan: Plan, bays: number): void {
   if (stranded) refuse(`Bay ${bayOf(stranded)} holds a drive. Take the drives out of the bays above ${bays} first.`);
   const { mostDrives } = rulesOf(plan.box.rules);
   if (mostDrives !== null && bays > mostDrives && bays > plan.box.bays)
-    refuse(`Your box takes ${counted(mostDrives, "drive")} at most. ${IF_WRONG}`);
+    refuse(`By its rules your box takes ${counted(mostDrives, "drive")} at most.`);
   plan.box.bays = bays;
 }
 

@@ -1,4 +1,3 @@
-import { plainDayWords } from "../../time/dateWords";
 import type { Drive } from "../../document/plan";
 import type { Finding } from "../../findings/finding";
 
@@ -11,7 +10,7 @@ export function checkAlike(drives: readonly Drive[]): Finding[] {
     {
       code: "all-alike",
       severity: "note",
-      message: `All ${drives.length} drives are ${first.model} bought on ${plainDayWords(first.purchased)}: they age together and may fail close together.`,
+      message: `All ${drives.length} drives are ${first.model} bought in ${first.purchased}: they age together and may fail close together.`,
       drives: drives.map((drive) => drive.id),
     },
   ];

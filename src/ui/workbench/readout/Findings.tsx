@@ -11,7 +11,7 @@ import { useWorkbench } from "../useWorkbench";
 import { part } from "../../kit/part";
 
 const LOOKS: Record<Severity, { Icon: typeof Info; word: string; tone: string }> = {
-  block: { Icon: OctagonX, word: "Blocked", tone: "text-geranium" },
+  block: { Icon: OctagonX, word: "Must be mended", tone: "text-geranium" },
   warn: { Icon: CircleAlert, word: "Warning", tone: "text-ochre-text" },
   note: { Icon: Info, word: "Note", tone: "text-soft" },
 };

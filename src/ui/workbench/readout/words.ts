@@ -141,15 +141,15 @@ export function fateWords(
 ): { heading: string; then: string; tone: "whole" | "degraded" | "lost" } {
   switch (fate.kind) {
     case "whole":
-      return { heading: "This pool is not affected", then: "None of the failed drives belongs to it.", tone: "whole" };
+      return { heading: "Not touched", then: "None of the failed drives belongs to this pool.", tone: "whole" };
     case "degraded": {
       const more =
         fate.redundancy === 0
           ? "No further drive may fail until the rebuild has ended."
           : `Any ${oneOrMany(fate.redundancy, "one more drive", "more drives")} may fail until the rebuild has ended.`;
       return {
-        heading: `Nothing is lost; ${oneOrMany(fate.missing.length, "one drive is", "drives are")} missing`,
-        then: `Replace ${plural(fate.missing.length, "it", "them")} now. All data can be read without ${placesOf(plan, fate.missing)}. ${more}`,
+        heading: "Degraded, nothing lost",
+        then: `All data can be read without ${placesOf(plan, fate.missing)}. ${more}`,
         tone: "degraded",
       };
     }
@@ -162,7 +162,7 @@ export function fateWords(
     case "lost":
       return {
         heading: "The pool is lost",
-        then: `Without ${placesOf(plan, fate.missing)}, everything in this pool is lost. Only a backup brings it back.`,
+        then: `Without ${placesOf(plan, fate.missing)}, ${oneOrMany(fate.bands.length, "one band", "bands")} cannot be read, and the pool with ${plural(fate.bands.length, "it", "them")}. Only a backup helps.`,
         tone: "lost",
       };
   }

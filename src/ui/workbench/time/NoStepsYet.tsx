@@ -27,7 +27,7 @@ export function NoStepsYet() {
       </label>
       <span className="text-soft">
         {planning
-          ? "Drop a larger drive onto a bay, a drive into a free bay, or choose another layout."
+          ? "Put a larger drive on one in a bay, a drive in a free bay, or choose another layout."
           : "The box above is as it is now."}
       </span>
     </section>

@@ -112,7 +112,7 @@ function Takes({ walked: { cost }, before, after }: { walked: WalkedStep; before
     ...(reads > 0 ? [`reads ${formatBytes(reads, unit)}`] : []),
     ...(writes > 0 ? [`writes ${formatBytes(writes, unit)}`] : []),
   ];
-  const wayBack = cost.undoable ? "It can be undone." : "It cannot be undone. Only a backup brings the old state back.";
+  const wayBack = cost.undoable ? "It can be undone." : "There is no way back but a backup.";
   return (
     <p>
       <strong className="font-semibold">{hoursWords(cost.hours)}</strong>,{" "}

@@ -119,7 +119,7 @@ function Trouble({ walked, isLate }: { walked: WalkedStep; isLate: boolean }) {
     <TriangleAlert
       size={14}
       role="img"
-      aria-label={isBlocked ? "cannot be carried out" : "has a warning"}
+      aria-label={isBlocked ? "cannot be carried out" : "has something to heed"}
       className={`shrink-0 ${isBlocked ? "text-geranium" : "text-ochre-text"}`}
     />
   );
