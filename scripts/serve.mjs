@@ -72,9 +72,10 @@ const WARM = 10;
 /** Asks for pages and predictions, so that whoever comes first does not wait for their code to be loaded. */
 async function warmUp() {
   const base = `http://localhost:${port}`;
-  const json = { method: "POST", headers: { "content-type": "application/json" }, body: "{}" };
+  const signal = AbortSignal.timeout(10_000);
+  const json = { method: "POST", headers: { "content-type": "application/json" }, body: "{}", signal };
   for (let i = 0; i < WARM; i += 1) {
-    const answers = await Promise.allSettled([fetch(base), fetch(`${base}/api/predict`, json)]);
+    const answers = await Promise.allSettled([fetch(base, { signal }), fetch(`${base}/api/predict`, json)]);
     await Promise.allSettled(answers.map(({ value }) => value?.text()));
   }
 }

@@ -7,7 +7,10 @@ export async function serve(port) {
     stdio: ["ignore", "pipe", "ignore"],
     env: { ...process.env, PORT: String(port) },
   });
-  await new Promise((resolve) => server.stdout.on("data", (said) => `${said}`.includes("Cortijo is at") && resolve()));
+  await new Promise((resolve, reject) => {
+    server.stdout.on("data", (said) => `${said}`.includes("Cortijo is at") && resolve());
+    server.on("exit", () => reject(new Error(`The server could not be started on port ${port}.`)));
+  });
   return { base: `http://localhost:${port}`, end: () => server.kill() };
 }
 

@@ -1,20 +1,28 @@
 import { growingClinic } from "../../src/core/document/samples/growingClinic";
-import { test } from "@playwright/test";
+import { test, type Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import { coveredClinic } from "../../src/core/document/samples/coveredClinic";
 import { firstVisit, openPlan } from "../../tests/e2e/workbench";
 
 const to = (name: string) => ({ path: `docs/screenshots/${name}.png` });
 
-test("workbench", async ({ page }) => {
+/** What comes last on the workbench: the curve in its free bay. */
+const whole = (page: Page) => page.getByRole("slider", { name: /What if a drive came/ }).waitFor();
+
+async function visit(page: Page) {
   await firstVisit(page);
+  await whole(page);
+}
+
+test("workbench", async ({ page }) => {
+  await visit(page);
   await page.waitForTimeout(400);
   await page.screenshot(to("workbench"));
 });
 
 test("workbench, dark, with two drives failed", async ({ page }) => {
   await page.emulateMedia({ colorScheme: "dark" });
-  await firstVisit(page);
+  await visit(page);
   await page.getByRole("button", { name: /What if the 4\sTB drive in bay 2/ }).click();
   await page.mouse.move(5, 795);
   await page.waitForTimeout(300);
@@ -22,14 +30,14 @@ test("workbench, dark, with two drives failed", async ({ page }) => {
 });
 
 test("layout menu", async ({ page }) => {
-  await firstVisit(page);
+  await visit(page);
   await page.getByRole("button", { name: /^Layout of Images/ }).click();
   await page.waitForTimeout(300);
   await page.screenshot(to("layout-menu"));
 });
 
 test("bringing drives in", async ({ page }) => {
-  await firstVisit(page);
+  await visit(page);
   await page.getByRole("button", { name: /^Bring in drives/ }).click();
   await page
     .getByLabel("Output of the command")
@@ -51,6 +59,7 @@ for (const [moment, name] of [
   test(`growing, moment ${moment}`, async ({ page }) => {
     if (name.endsWith("dark")) await page.emulateMedia({ colorScheme: "dark" });
     await openPlan(page, growingClinic);
+    await whole(page);
     const slider = page.getByRole("slider", { name: "Moment of the plan" });
     await slider.focus();
     for (let i = 0; i < moment; i += 1) await page.keyboard.press("ArrowRight");
@@ -60,7 +69,7 @@ for (const [moment, name] of [
 }
 
 test("compare", async ({ page }) => {
-  await firstVisit(page);
+  await visit(page);
   await page.getByRole("link", { name: "Compare" }).click();
   await page.locator(".js-plotly-plot .points path").first().waitFor();
   await page.getByLabel("Usable space at least").fill("11 TB");
@@ -70,7 +79,7 @@ test("compare", async ({ page }) => {
 
 test("the next drive", async ({ page }) => {
   await page.emulateMedia({ colorScheme: "dark" });
-  await firstVisit(page);
+  await visit(page);
   await page.getByRole("link", { name: "Compare" }).click();
   await page.getByText("The next drive").click();
   await page.getByText("Best:").first().waitFor();
@@ -79,7 +88,7 @@ test("the next drive", async ({ page }) => {
 });
 
 test("waterfall", async ({ page }) => {
-  await firstVisit(page);
+  await visit(page);
   await page.getByRole("button", { name: "Volumes" }).click();
   await page.getByRole("button", { name: "Add a volume of the rest" }).click();
   await page.getByLabel("File system").selectOption("ext4");
@@ -93,7 +102,7 @@ test("waterfall", async ({ page }) => {
 });
 
 test("box rules", async ({ page }) => {
-  await firstVisit(page);
+  await visit(page);
   await page.goto(`${page.url()}/box`);
   await page
     .getByRole("group", { name: "How much of every drive does it keep for itself?" })
@@ -104,7 +113,7 @@ test("box rules", async ({ page }) => {
 });
 
 test("list of plans", async ({ page }) => {
-  await firstVisit(page);
+  await visit(page);
   await page.getByRole("link", { name: "Cortijo" }).click();
   await page.getByRole("heading", { name: "Your plans" }).waitFor();
   await page.screenshot(to("plans"));
@@ -112,7 +121,7 @@ test("list of plans", async ({ page }) => {
 
 test("phone", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await firstVisit(page);
+  await visit(page);
   await page.waitForTimeout(400);
   await page.screenshot({ ...to("phone"), fullPage: true });
 });

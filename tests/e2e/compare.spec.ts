@@ -92,6 +92,31 @@ test("the ghost bay says what each size would bring, and opens the next drive", 
   await expect(page.getByRole("dialog", { name: "What if another drive came?" })).toContainText("What to buy");
 });
 
+test("a ghost that could not be worked out says so in its bay, and is worked out when asked again", async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const Real = Worker;
+    Object.assign(window, {
+      Worker: class extends Real {
+        constructor(...all: ConstructorParameters<typeof Worker>) {
+          if (!document.title.startsWith("Mended")) throw new Error("The computation could not be started.");
+          super(...all);
+        }
+      },
+    });
+  });
+  await firstVisit(page);
+  const again = page.getByRole("button", {
+    name: /What a drive in bay 5 would bring could not be worked out. Try again/,
+  });
+  await expect(again).toBeVisible();
+  await page.evaluate(() => (document.title = "Mended"));
+  await again.press("Enter");
+  await expect(page.getByRole("slider", { name: /What if a drive came to bay 5/ })).toBeFocused();
+  await expect(page.getByText(/A 12\sTB drive here: \+11\.99\sTB\./)).toBeVisible();
+});
+
 test("a small old drive is left out where that gives more, and what cannot be made is listed last", async ({
   page,
 }) => {

@@ -20,6 +20,14 @@ test("a port that is none is named in a sentence, and the program ends with 1", 
   expect(said()).toMatch(/PORT is "eighty", which is no port number\. Use one from 1 to 65535/);
 });
 
+test("scripts come compressed also to browsers that are not offered Brotli", async ({ request }) => {
+  const [script] = /\/_next\/static\/chunks\/[^"]+\.js/.exec(await (await request.get("/")).text())!;
+  for (const encoding of ["br", "gzip"]) {
+    const answer = await request.get(script, { headers: { "accept-encoding": encoding } });
+    expect(answer.headers()["content-encoding"]).toBe(encoding);
+  }
+});
+
 test("a server that is told to stop answers what is under way, and ends with 0", async () => {
   const { server, said } = serve("3189");
   await expect.poll(said).toContain("http://localhost:3189");

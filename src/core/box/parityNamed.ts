@@ -18,8 +18,8 @@ function namesFor(plan: Plan, { layout, drives, options }: Group): string[] | un
   return parityDrivesOf(rooms, dedicatedParity, options?.parityDrives);
 }
 
-const isNamed = (plan: Plan, group: Group): boolean => {
-  const [old, names] = [group.options?.parityDrives, namesFor(plan, group)];
+const isNamed = ({ options }: Group, names: readonly string[] | undefined): boolean => {
+  const old = options?.parityDrives;
   return old?.length === names?.length && !names?.some((id, i) => old?.[i] !== id);
 };
 
@@ -31,8 +31,8 @@ const groupsWithNames = (plan: Plan): Group[] => plan.pools.flatMap((pool) => po
  */
 export function nameParity(plan: Plan): void {
   for (const group of groupsWithNames(plan)) {
-    if (isNamed(plan, group)) continue;
     const parityDrives = namesFor(plan, group);
+    if (isNamed(group, parityDrives)) continue;
     if (parityDrives) group.options = { ...group.options, parityDrives };
     else delete group.options?.parityDrives;
   }
@@ -46,4 +46,4 @@ export function nameParity(plan: Plan): void {
  */
 export const withParityNamed = (plan: Plan): Plan =>
   // Looked at as it is before it is drafted: reading a draft costs ten times as much, and this comes after every step.
-  groupsWithNames(plan).every((group) => isNamed(plan, group)) ? plan : produce(plan, nameParity);
+  groupsWithNames(plan).every((group) => isNamed(group, namesFor(plan, group))) ? plan : produce(plan, nameParity);

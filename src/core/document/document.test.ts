@@ -1,5 +1,7 @@
 import fc from "fast-check";
+import { readFileSync } from "node:fs";
 import { anyPlan } from "../testing/anyPlan";
+import { PATTERNS } from "./explainSchemaErrors";
 import type { Plan } from "./plan";
 import { checkPlan, readPlan } from "./readPlan";
 import { clinic } from "./samples/clinic";
@@ -31,6 +33,13 @@ test("reading what was written is the identity, for any plan", () => {
 });
 
 describe("what is refused says what, where and how to mend it", () => {
+  test("a text is told how it must be written, whatever it is of", () => {
+    const schema = readFileSync("src/core/document/schema/plan-1.json", "utf8");
+    const patterns = [...schema.matchAll(/"pattern": ("[^"]+")/g)].map(([, text]) => JSON.parse(text!) as string);
+    expect([...PATTERNS.keys()].sort()).toEqual([...new Set(patterns)].sort());
+    const late = broken((plan) => Object.assign(plan.drives[0]!, { purchased: "2150-01-01" }));
+    expect(late).toMatchObject({ problems: [{ message: expect.stringMatching(/day of 1900 to 2100/) }] });
+  });
   test.each([
     ["not JSON", "{ nonsense", "not-json"],
     ["another kind of file", '{"name":"x"}', "not-a-plan"],

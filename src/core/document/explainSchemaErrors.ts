@@ -4,6 +4,21 @@ import { ownValue } from "../records/ownValue";
 
 const MOST_PROBLEMS = 50;
 
+/** How a text must be written, by its pattern in the schema. */
+export const PATTERNS: ReadonlyMap<string, string> = new Map([
+  ["^[A-Za-z0-9_-]{1,64}$", "It must be 1 to 64 letters, digits, hyphens or underscores."],
+  [
+    "^(19[0-9]{2}|20[0-9]{2}|2100)-[0-9]{2}-[0-9]{2}$",
+    "It must be a day of the years 1900 to 2100, written like 2026-11-23.",
+  ],
+  [
+    "^(19[0-9]{2}|20[0-9]{2}|2100)(-(0[1-9]|1[0-2])(-(0[1-9]|[12][0-9]|3[01]))?)?$",
+    "It must be a year, month or day of 1900 to 2100, written like 2026, 2026-11 or 2026-11-23.",
+  ],
+  ["^([01][0-9]|2[0-3]):[0-5][0-9]$", "It must be a time of day from 00:00 to 23:59, written like 07:30."],
+  ["^[A-Za-z0-9_+/-]+$", "It must be the name of a time zone, like Europe/Madrid."],
+]);
+
 /** What is wrong where a keyword of the schema is not met, by the keyword, from its parameters. */
 const SENTENCES: Record<string, (params: Record<string, unknown>) => string> = {
   additionalProperties: ({ additionalProperty }) =>
@@ -17,7 +32,7 @@ const SENTENCES: Record<string, (params: Record<string, unknown>) => string> = {
   maximum: ({ limit }) => `It must be at most ${String(limit)}.`,
   maxItems: ({ limit }) => `It may have at most ${String(limit)} entries.`,
   maxLength: ({ limit }) => `It may be at most ${String(limit)} characters long.`,
-  pattern: () => "It must be 1 to 64 letters, digits, hyphens or underscores.",
+  pattern: ({ pattern }) => PATTERNS.get(String(pattern)) ?? "It is not written as it should be.",
   discriminator: ({ error, tagValue }) =>
     error === "mapping"
       ? `${JSON.stringify(tagValue)} is no kind of step that Cortijo knows.`

@@ -2,18 +2,17 @@
 
 import { useMemo, useState } from "react";
 import { changesBetween, type BandChange } from "@/core/walk/bandChanges";
-import { useAfter } from "../kit/useAfter";
 import { useSize } from "../kit/useSize";
 import { useUnit } from "../preferences/preferences";
 import { BayRow } from "./BayRow";
 import { GroupRuns } from "./GroupRuns";
 import { describeBand } from "./terraces/describeBand";
 import { terraceGeometry } from "./terraces/geometry";
+import { Ghost } from "./terraces/Ghost";
 import { Legend } from "./terraces/Legend";
 import { Terraces } from "./terraces/Terraces";
 import type { SwatchKind } from "../kit/Swatch";
 import { useWorkbench } from "./useWorkbench";
-import { part } from "../kit/part";
 
 const NONE: ReadonlyMap<string, string> = new Map();
 const CHANGED: Record<BandChange["kind"], string> = {
@@ -24,11 +23,6 @@ const CHANGED: Record<BandChange["kind"], string> = {
   shrunk: "lower",
   gone: "",
 };
-
-const GhostBay = part(() => import("./terraces/GhostBay").then((module) => module.GhostBay));
-
-/** How long after the box what a further drive would bring is worked out for the first time, in milliseconds. */
-const GHOST_AFTER_MS = 1000;
 
 const ORDER: readonly SwatchKind[] = ["data", "copies", "parity", "spare", "idle", "reserve"];
 
@@ -51,7 +45,6 @@ export function BoxPicture() {
     );
   }, [walk, at]);
   const [ghost, setGhost] = useState<string | null>(null);
-  const ghostDue = useAfter(GHOST_AFTER_MS);
   const free = geometry?.columns.find((column) => column.drive === null);
   const [pool] = plan.pools;
   const kinds = ORDER.filter((kind) =>
@@ -76,15 +69,8 @@ export function BoxPicture() {
                 onLight={light}
               />
             )}
-            {ghostDue && geometry && free && pool && (
-              <GhostBay
-                plan={plan}
-                pool={pool}
-                column={free}
-                geometry={geometry}
-                onSay={setGhost}
-                onOpen={askNextDrive}
-              />
+            {geometry && free && pool && (
+              <Ghost plan={plan} pool={pool} column={free} geometry={geometry} onSay={setGhost} onOpen={askNextDrive} />
             )}
           </div>
         </div>

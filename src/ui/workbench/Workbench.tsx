@@ -161,12 +161,12 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, walkAgain
       >
         <DragArea>
           <main className="grid min-h-0 min-w-0 flex-1 grid-cols-1 md:grid-cols-[14.5rem_minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_19.5rem] lg:grid-rows-[minmax(0,1fr)_auto]">
-            <div className="order-3 min-h-0 border-line max-md:[contain-intrinsic-block-size:auto_28rem] max-md:[content-visibility:auto] md:order-1 md:row-span-2 md:border-r lg:row-span-1 lg:overflow-y-auto">
+            <div className="order-3 min-h-0 border-line max-md:laid-out-when-seen md:order-1 md:row-span-2 md:border-r lg:row-span-1 lg:overflow-y-auto">
               <Shelf onOpen={(kind) => setDialog({ kind })} />
             </div>
             <section
               aria-label="Box"
-              className="order-2 flex min-h-[30rem] max-md:[contain-intrinsic-block-size:auto_34rem] max-md:[content-visibility:auto] min-w-0 flex-col gap-1 border-line p-4 max-md:border-b lg:min-h-0"
+              className="order-2 flex min-h-[30rem] max-md:laid-out-when-seen min-w-0 flex-col gap-1 border-line p-4 max-md:border-b lg:min-h-0"
             >
               <BoxSettings />
               {pending ? (
@@ -176,7 +176,7 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, walkAgain
               )}
               <BoxPicture />
             </section>
-            <div className="order-4 min-w-0 max-md:[contain-intrinsic-block-size:auto_18rem] max-md:[content-visibility:auto] md:col-span-2 lg:col-start-1 lg:row-start-2">
+            <div className="order-4 min-w-0 max-md:laid-out-when-seen md:col-span-2 lg:col-start-1 lg:row-start-2">
               <Growing steps={history.plan.steps.length} walked={walked.plan.steps.length > 0} again={walkAgain} />
             </div>
             <div className="order-1 min-h-0 border-line max-md:border-b md:order-3 md:col-start-2 md:border-t lg:col-start-3 lg:row-span-2 lg:row-start-1 lg:overflow-y-auto lg:border-t-0 lg:border-l">

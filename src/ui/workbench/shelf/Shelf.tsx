@@ -33,7 +33,7 @@ export function Shelf({ onOpen }: { onOpen: (way: WayIn) => void }) {
       </h2>
       <AddDrives />
       <div className="flex gap-1">
-        <Button onClick={() => onOpen("inventory")} className="min-w-0 flex-1 truncate px-2">
+        <Button onClick={() => onOpen("inventory")} className="min-w-0 flex-1 px-2 text-[0.9rem]">
           Bring in drives of a box…
         </Button>
         <MenuButton

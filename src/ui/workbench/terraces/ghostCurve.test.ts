@@ -38,6 +38,7 @@ test("each size is told by what it adds, and what a second one then would, or by
     const index = curve.findIndex((each) => each.bytes > (terabytes - 0.1) * 1e12);
     return pointWords(curve, index, "TB").replace(/\u00a0/g, " ");
   };
+  expect(of(8)).toMatch(/^An 8 TB drive here: /);
   expect(of(4)).toBe("A 4 TB drive here: Too small to join: your box wants at least 8.00 TB.");
   // Above the largest drive a single one gains nothing more, until a second comes.
   expect(of(12)).toMatch(/^A 12 TB drive here: \+7\.99 TB\. \+19\.98 TB once a second one comes\. From 8 TB upwards /);

@@ -3,6 +3,8 @@ import { formatChange, type UnitFamily } from "@/core/bytes/formatBytes";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { flatStretches } from "@/core/nextDrive/flatStretches";
 import type { CurvePoint } from "@/core/nextDrive/sizeCurve";
+import { capital } from "@/core/words/capital";
+import { withArticle } from "@/core/words/inSentence";
 import { stretchWords } from "../../nextDrive/curveWords";
 import type { Column, TerraceGeometry } from "./geometry";
 
@@ -10,14 +12,14 @@ import type { Column, TerraceGeometry } from "./geometry";
 export function pointWords(curve: readonly CurvePoint[], index: number, unit: UnitFamily): string {
   const here = curve[index];
   if (!here) return "";
-  const size = shortSize(here, unit);
-  if (!here.outcome.ok) return `A ${size} drive here: ${here.outcome.reason}`;
+  const size = capital(withArticle(shortSize(here, unit)));
+  if (!here.outcome.ok) return `${size} drive here: ${here.outcome.reason}`;
   const gain = here.gainBytes === 0 ? "adds nothing" : formatChange(here.gainBytes, unit);
   const then = here.thenBytes > here.gainBytes ? ` ${formatChange(here.thenBytes, unit)} once a second one comes.` : "";
   const stretch = flatStretches(curve).find(
     (each) => here.bytes >= each.from && (each.to === null || here.bytes <= each.to),
   );
-  return `A ${size} drive here: ${gain}.${then}${stretch ? ` ${stretchWords(stretch, unit)}` : ""}`;
+  return `${size} drive here: ${gain}.${then}${stretch ? ` ${stretchWords(stretch, unit)}` : ""}`;
 }
 
 /** How far the curve stays from the sides of its bay, in CSS pixels. */
