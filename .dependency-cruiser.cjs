@@ -37,6 +37,7 @@ const STOREYS = [
   "compare",
   "nextDrive",
   "sequences",
+  "rescue",
   "ruleBook",
 ];
 

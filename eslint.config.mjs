@@ -5,7 +5,7 @@ import ownValues from "./scripts/lint/ownValues.mjs";
 const TESTS = ["**/*.test.ts", "src/core/testing/**", "tests/**"];
 
 /** Layouts by ids that are nothing else; "single", "span" and "chunk-parity" are also words of bands and of pages. */
-const LAYOUT_IDS = "raid[0-9]+|triple-parity|spanned-mirror|hybrid-[12]|parity-drive-[12]|copies-[23]";
+const LAYOUT_IDS = "raid[0-9]+|triple-parity|mirror-onto-one|hybrid-[12]|parity-drive-[12]|copies-[23]";
 
 const STEP_KINDS =
   "create-group|add-group|mirror-drive|widen-group|replace-drive|claim-space|change-level|remove-spare|remove-drive|grow-volume|shrink-volume|grow-file-system|test-drive|wipe-drive|back-up|verify|change-parity-drive|rebalance|rebuild-from-backup";

@@ -3,7 +3,7 @@ import { parseExcluded } from "../../src/core/calendar/excludedDays";
 import { parseSize } from "../../src/core/bytes/parseSize";
 import { clinic } from "../../src/core/document/samples/clinic";
 import { coveredClinic } from "../../src/core/document/samples/coveredClinic";
-import { typedDrives } from "../../src/core/drives/typedDrive";
+import { typedDrives } from "../../src/core/drives/typedDrives";
 import { Dice } from "../../src/core/testing/likelyPlan";
 import { spoilt } from "./spoilt";
 import { nastyPlan, stretchedPlan } from "./stretchedPlan";

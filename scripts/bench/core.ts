@@ -12,6 +12,7 @@ import { predict } from "../../src/core/prediction/predict";
 import { schedulePlan } from "../../src/core/schedule/schedulePlan";
 import { CAREFUL } from "../../src/core/sequences/parts";
 import { replaceInBestOrder } from "../../src/core/sequences/oneByOne";
+import { rescueOf, settingOf } from "../../src/core/rescue/rescueOf";
 import { walkPlan } from "../../src/core/walk/walkPlan";
 import { rulesOf } from "../../src/core/rules/ruleSets";
 
@@ -96,6 +97,18 @@ export async function run(): Promise<void> {
     "all layouts on 24 drives",
     median(() => layoutChoices(plan.drives, rules)),
     20,
+  );
+  const gone = new Set(["d1", "d2", "d3"]);
+  const triple = { ...plan.pools[0]!.groups[0]!, layout: "triple-parity" as const };
+  const lacking: Plan = {
+    ...growingPlan(),
+    drives: growingPlan().drives.map((drive) => (gone.has(drive.id) ? { ...drive, state: "failed" as const } : drive)),
+    pools: [{ ...plan.pools[0]!, groups: [triple] }],
+  };
+  line(
+    "what to do now: 24 drives, three of them gone, 30 steps planned",
+    median(() => settingOf(lacking, "p1", "TB", null) && rescueOf(settingOf(lacking, "p1", "TB", null)!), 15, 3),
+    300,
   );
   const mixed = [1, 2, 3, 4, 4, 6, 8, 8, 10, 12, 14, 16].map((tb, i) => ({
     ...clinic.drives[0]!,

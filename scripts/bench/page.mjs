@@ -29,8 +29,11 @@ async function measureFrames(browser, address) {
   ))
     await drive.getByRole("button").first().click();
   await page.getByRole("button", { name: "Add to a pool" }).click();
-  await page.getByRole("menuitem", { name: /Images, 4 drives/ }).click();
-  const chip = await page.getByRole("button", { name: /^12.TB drive in bay 10$/ }).boundingBox();
+  await page
+    .getByRole("menuitem", { name: /Images, 4 drives/ })
+    .first()
+    .click();
+  const chip = await page.getByRole("button", { name: /^12.TB drive in bay 10\b/ }).boundingBox();
   await page.mouse.move(chip.x + 10, chip.y + 10);
   await page.mouse.down();
   await page.mouse.move(chip.x - 20, chip.y + 10);
@@ -216,9 +219,12 @@ export async function measurePage(address, executablePath, growing) {
     for (const drive of await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all())
       await drive.getByRole("button").first().click();
     await page.getByRole("button", { name: "Add to a pool" }).click();
-    await page.getByRole("menuitem", { name: /Images, 4 drives/ }).click();
+    await page
+      .getByRole("menuitem", { name: /Images, 4 drives/ })
+      .first()
+      .click();
     if (process.env.BENCH_SHOT) await page.screenshot({ path: process.env.BENCH_SHOT });
-    const chip = await page.getByRole("button", { name: /^8.TB drive in bay 12$/ }).boundingBox();
+    const chip = await page.getByRole("button", { name: /^8.TB drive in bay 12\b/ }).boundingBox();
     await page.evaluate(() => {
       window.frames_ = [];
       let last = performance.now();

@@ -1,6 +1,6 @@
 import { growingClinic } from "../../src/core/document/samples/growingClinic";
-import { test, type Page } from "@playwright/test";
-import { readFileSync } from "node:fs";
+import { expect, test, type Page } from "@playwright/test";
+import { oddDrives } from "../../src/core/document/samples/oddDrives";
 import { coveredClinic } from "../../src/core/document/samples/coveredClinic";
 import { firstVisit, openPlan } from "../../tests/e2e/workbench";
 
@@ -36,28 +36,22 @@ test("layout menu", async ({ page }) => {
   await page.screenshot(to("layout-menu"));
 });
 
-test("bringing drives in", async ({ page }) => {
-  await visit(page);
-  await page.getByRole("button", { name: /^Bring in drives/ }).click();
-  await page
-    .getByLabel("Output of the command")
-    .fill(
-      readFileSync("src/exchange/inventory/captures/six-bay-home-server.json", "utf8")
-        .replaceAll("TJ8-1190", "TJ8-1201")
-        .replaceAll("TJ12-0036", "TJ12-0040"),
-    );
-  await page.getByRole("button", { name: "Read" }).click();
+test("a drive that has failed, as a fact", async ({ page }) => {
+  await openPlan(page, oddDrives);
+  await page.getByRole("link", { name: "What to do now" }).first().waitFor();
+  await page.waitForTimeout(600);
+  await page.screenshot(to("failed-drive"));
+  await page.getByRole("link", { name: "What to do now" }).first().click();
+  await page.getByRole("button", { name: "Done, next" }).click();
   await page.waitForTimeout(300);
-  await page.screenshot(to("bring-in-drives"));
+  await page.screenshot(to("what-to-do-now"));
 });
 
 for (const [moment, name] of [
   [0, "growing-now"],
   [3, "growing-first-drive"],
-  [8, "growing-end-dark"],
 ] as const) {
   test(`growing, moment ${moment}`, async ({ page }) => {
-    if (name.endsWith("dark")) await page.emulateMedia({ colorScheme: "dark" });
     await openPlan(page, growingClinic);
     await whole(page);
     const slider = page.getByRole("slider", { name: "Moment of the plan" });
@@ -99,6 +93,18 @@ test("waterfall", async ({ page }) => {
   await page.locator(".js-plotly-plot .bars .point").first().waitFor();
   await page.waitForTimeout(300);
   await page.screenshot(to("waterfall"));
+});
+
+test("quick start, and a layout explained", async ({ page }) => {
+  await page.goto("/new");
+  await page.getByLabel("What drives do you have?").fill("4, 4, 8 and 12 TB");
+  await page.getByRole("radio", { name: /^Hybrid box/ }).check();
+  await page.getByLabel("What drives do you have?").focus();
+  await expect(page.getByRole("list", { name: "Layouts" })).toContainText("one drive safe");
+  await page.screenshot(to("quick-start"));
+  await page.getByRole("button", { name: "What is it? Hybrid (one)" }).click();
+  await page.getByRole("button", { name: /^Fail drive 3/ }).click();
+  await page.screenshot(to("layout-explained"));
 });
 
 test("box rules", async ({ page }) => {
@@ -146,8 +152,8 @@ test("ready-made plans", async ({ page }) => {
     steps: [],
     drives: coveredClinic.drives.filter((drive) => !drive.toBuy),
   });
-  await page.getByRole("button", { name: "Ready-made plans" }).click();
-  await page.getByRole("list", { name: "Steps of the sequence" }).waitFor();
+  await page.getByRole("button", { name: "Ready-made steps" }).click();
+  await page.getByRole("list", { name: "Ready-made steps" }).waitFor();
   await page.waitForTimeout(400);
   await page.screenshot(to("ready-made"));
 });

@@ -81,7 +81,7 @@ describe("SMART data", () => {
     expect(result.plan.drives).toHaveLength(7);
     expect(
       predict(result.plan).pools[0]!.findings.map((finding) => `${finding.severity} ${finding.code} ${finding.drives}`),
-    ).toEqual(expect.arrayContaining(["block drive-failing d3", "warn drive-suspect d2"]));
+    ).toEqual(expect.arrayContaining(["block drive-failing d3", "block drive-gets-worse d2"]));
   });
 
   test.each([

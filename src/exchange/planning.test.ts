@@ -3,7 +3,8 @@ import type { Plan, PlanCalendar } from "@/core/document/plan";
 import { clinic } from "@/core/document/samples/clinic";
 import { coveredClinic } from "@/core/document/samples/coveredClinic";
 import { growingClinic } from "@/core/document/samples/growingClinic";
-import { demand, timesByHours } from "@/core/schedule/demand";
+import { demand } from "@/core/schedule/demand";
+import { timesByHours } from "@/core/schedule/stepTimes";
 import { schedulePlan } from "@/core/schedule/schedulePlan";
 import { anyPlan } from "@/core/testing/anyPlan";
 import { walkPlan } from "@/core/walk/walkPlan";
@@ -59,7 +60,7 @@ describe("the calendar file, read back by another program's parser", () => {
     expect(swap.summary).toBe("Replace a drive · Animal clinic, two larger drives");
     expect(swap.description).toMatch(/drive in bay 1 \(serial TJ4-0417\) is pulled and replaced/);
     expect(swap.description).toMatch(/Takes \d.* h \(/);
-    expect(swap.description).toContain("No drive may fail meanwhile");
+    expect(swap.description).toContain("One more failed drive would lose data meanwhile");
   });
   test("has alarms a day and an hour before what needs a hand at the box, and only there", () => {
     const alarms = (id: string) =>

@@ -17,6 +17,8 @@ export interface KeptPlan {
   changedAt: number;
   /** When it was deleted; it can be brought back for 30 days. 0 for a plan that is there. */
   deletedAt: number;
+  /** That it is a copy of one of the samples, to look at and to try things on. */
+  example?: true;
 }
 
 /** One command of a plan's history, with the patches there and back. */

@@ -9,6 +9,6 @@ export async function keepDemoOnFirstVisit(database: CortijoDatabase): Promise<s
   return database.transaction("rw", database.plans, database.settings, async () => {
     if (await database.settings.get(DEMO_SHOWN)) return null;
     await database.settings.put({ name: DEMO_SHOWN, value: true });
-    return (await database.plans.count()) === 0 ? keepPlan(database, clinic) : null;
+    return (await database.plans.count()) === 0 ? keepPlan(database, clinic, { example: true }) : null;
   });
 }

@@ -52,8 +52,11 @@ export function perform(history: History, command: Command, at: number): History
 /** The plan after patches that were kept; null where they are damaged, or lead to what is no plan. */
 function patched(plan: Plan, patches: Patch[]): Plan | null {
   try {
+    const checks = checksNow();
+    // Patches that were kept before a layout, a step or a rule got its name bring the former one back.
     const next = applyPatches(plan, patches);
-    return checksNow()?.problemOf(next) ? null : next;
+    const named = checks ? (checks.withPresentNames(next) as Plan) : next;
+    return checks?.problemOf(named) ? null : named;
   } catch {
     return null;
   }

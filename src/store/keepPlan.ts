@@ -2,8 +2,18 @@ import type { Plan } from "@/core/document/plan";
 import type { CortijoDatabase } from "./database";
 import { newId } from "./newId";
 
+/** How a plan is kept: `example` for a copy of a sample; `now` in milliseconds since 1970. */
+interface Keeping {
+  example?: boolean;
+  now?: number;
+}
+
 /** Keeps a new plan. Returns its id. */
-export async function keepPlan(database: CortijoDatabase, document: Plan, now = Date.now()): Promise<string> {
+export async function keepPlan(
+  database: CortijoDatabase,
+  document: Plan,
+  { example = false, now = Date.now() }: Keeping = {},
+): Promise<string> {
   const id = newId();
   await database.plans.add({
     id,
@@ -14,6 +24,7 @@ export async function keepPlan(database: CortijoDatabase, document: Plan, now = 
     createdAt: now,
     changedAt: now,
     deletedAt: 0,
+    ...(example ? { example } : {}),
   });
   return id;
 }

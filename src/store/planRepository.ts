@@ -31,6 +31,8 @@ export interface ListedPlan {
 export interface LoadedPlan {
   history: History;
   revision: number;
+  /** Whether it is a copy of a sample. */
+  example: boolean;
 }
 
 /** What became of reading a plan. */
@@ -131,7 +133,8 @@ export async function loadPlan(database: CortijoDatabase, id: string): Promise<L
     if (!read.ok) return { kind: "damaged", damage: { kind: read.kind, problems: read.problems } };
     const entries = entriesOf(await database.entries.where("plan").equals(id).sortBy("place"), kept.position);
     const position = entries.length === 0 ? 0 : kept.position;
-    return { kind: "there", loaded: { history: { plan: read.plan, entries, position }, revision: kept.revision } };
+    const history = { plan: read.plan, entries, position };
+    return { kind: "there", loaded: { history, revision: kept.revision, example: kept.example === true } };
   });
 }
 
@@ -186,6 +189,7 @@ export async function putPlan(
       createdAt: kept?.createdAt ?? now,
       changedAt: now,
       deletedAt: 0,
+      ...(kept?.example ? { example: true as const } : {}),
     });
     return revision;
   });

@@ -28,19 +28,21 @@ export interface SessionState {
   /** Why it cannot be opened. */
   damage: Damage | null;
   notice: Notice | null;
+  /** Whether the plan is a copy of a sample, to look at. */
+  example: boolean;
 }
 
 /** What a tab wants done to the plan; replayed on the newer plan when another tab was faster. */
 type Wish = { kind: "command"; command: Command } | { kind: "undo" | "redo"; at: number };
 
 const FULL =
-  "The browser's storage is full, so changes are kept on this page only. Export the plan, then delete plans that you no longer need or free space on this device: what is on this page is saved as soon as there is room.";
+  "The browser's storage is full, so changes are kept on this page only. Export the plan, then delete plans that you no longer need or free space on this device: what is on this page is saved as soon as there is space.";
 const BLOCKED =
   "The browser does not let Cortijo keep data here (a private window, or storage that is blocked), so changes are on this page only. Export the plan before you close it.";
 const GONE = {
   deleted: "This plan was deleted in another tab. It is still on this page, and nowhere else.",
   missing:
-    "The data that this browser kept for Cortijo was cleared. The plan is still on this page, and nowhere else: export it, or save it anew.",
+    "The data that this browser kept for Cortijo was cleared. The plan is still on this page, and nowhere else: export it, or save it again.",
 };
 
 /** How long after a database was closed it is looked whether the plan is still there, in milliseconds. */
@@ -89,6 +91,7 @@ export class PlanSession {
       gone: null,
       damage: null,
       notice: null,
+      example: false,
     };
   }
 
@@ -115,6 +118,7 @@ export class PlanSession {
         if (read.kind !== "there" && !instead) return this.cannotOpen(read);
         if (read.kind === "there") this.adopt(read.loaded.history, read.loaded.revision);
         else this.adopt(startHistory(instead as Plan), -1);
+        this.set({ example: read.kind === "there" ? read.loaded.example : true });
         this.set({ status: "ready" });
       }
       this.watch();
@@ -122,7 +126,7 @@ export class PlanSession {
       if (error instanceof NotLoaded) return this.set({ status: "unloaded" });
       if (instead) {
         this.adopt(startHistory(instead), -1);
-        this.set({ status: "ready" });
+        this.set({ status: "ready", example: true });
       } else if (this.state.status === "loading") this.set({ status: "missing" });
       this.lose(error);
     }

@@ -347,7 +347,7 @@ describe("the list of plans", () => {
 
   test("deleted plans come back whole, and are forgotten after 30 days", async () => {
     const database = open(freshName());
-    const id = await keepPlan(database, clinic, 1);
+    const id = await keepPlan(database, clinic, { now: 1 });
     const copy = (await duplicatePlan(database, id))!;
     await deletePlan(database, id, 1000);
     expect(await loadPlan(database, id)).toEqual({ kind: "deleted" });

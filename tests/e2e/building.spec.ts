@@ -84,10 +84,10 @@ test("drives typed in one line; a slip is explained", async ({ page }) => {
   await expect(page.getByText(/6 × 4\sTB hard disk, 4\s000\s787\s030\s016\sB/)).toBeVisible();
   await line.press("Enter");
   await expect(page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem")).toHaveCount(6);
-  await line.fill("6 × 4");
+  await line.fill("6 × four");
   await line.press("Enter");
-  await expect(page.getByRole("alert").filter({ hasText: "Did you leave out the unit?" })).toBeVisible();
-  await expect(line).toHaveValue("6 × 4");
+  await expect(page.getByRole("alert").filter({ hasText: '"four" is not a drive' })).toBeVisible();
+  await expect(line).toHaveValue("6 × four");
 });
 
 test("a drive is dragged to a bay, onto another, and back to the shelf", async ({ page }) => {
@@ -136,7 +136,7 @@ test("a drive is edited; two pools stand side by side; a group is taken apart", 
   await expect(page.getByText("Usable in 2 pools")).toBeVisible();
   await expect(page.getByRole("radio", { name: "Pool 2" })).toBeVisible();
   await page.getByRole("button", { name: /^Layout of Pool 2/ }).click();
-  await page.getByRole("menuitem", { name: "Take the group apart" }).click();
+  await page.getByRole("menuitem", { name: "Dissolve the group" }).click();
   await expect(page.getByRole("button", { name: /^Layout of Pool 2/ })).toBeHidden();
   await page.getByRole("button", { name: "Undo", exact: true }).last().click();
   await expect(page.getByRole("button", { name: /^Layout of Pool 2/ })).toBeVisible();

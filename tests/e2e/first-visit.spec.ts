@@ -5,8 +5,10 @@ test("the first visit opens on the demo plan with its figures; the second shows 
   await firstVisit(page);
   await expect(page.getByRole("heading", { level: 1, name: "Animal clinic, Villarrolla" })).toBeAttached();
   await expect(usable(page)).toHaveText(/15\.97\s*TB/);
-  await expect(page.getByRole("heading", { name: "Any one drive may fail" })).toBeVisible();
-  await expect(page.getByText(/4\.00\sTB of the 12\sTB drive in bay 4 \(serial TJ12-0036\) lie idle/)).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Survives the loss of any one drive" })).toBeVisible();
+  await expect(
+    page.getByText(/4\.00\sTB of the 12\sTB drive in bay 4 \(serial TJ12-0036\) stays unused/),
+  ).toBeVisible();
   await page.goto("/");
   await expect(page.getByRole("link", { name: "Open Animal clinic, Villarrolla" })).toBeVisible();
 });
@@ -35,25 +37,27 @@ test("the ledger sums to the drives", async ({ page }) => {
 test("failing drives shows on the read-out what that does, and nothing in the plan changes", async ({ page }) => {
   await firstVisit(page);
   await page.getByRole("button", { name: /What if the 8\sTB drive in bay 3/ }).click();
-  await expect(page.getByRole("heading", { name: "Degraded, nothing lost" })).toBeVisible();
-  await expect(page.getByText("No further drive may fail until the rebuild has ended.")).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Nothing is lost; one drive is missing" })).toBeVisible();
+  await expect(
+    page.getByText("Until the replacement is rebuilt, one more failed drive would lose data."),
+  ).toBeVisible();
   await page.getByRole("button", { name: /What if the 12\sTB drive in bay 4/ }).click();
   await expect(page.getByRole("heading", { name: "The pool is lost" })).toBeVisible();
   await expect(page.getByRole("button", { name: "Undo", exact: true })).toBeDisabled();
   await page.getByRole("button", { name: "Make whole again" }).click();
-  await expect(page.getByRole("heading", { name: "Any one drive may fail" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Survives the loss of any one drive" })).toBeVisible();
 });
 
 test("the layout menu says what each would hold, and the choice shows its change", async ({ page }) => {
   await firstVisit(page);
   await page.getByRole("button", { name: /^Layout of Images/ }).click();
-  await expect(page.getByRole("menuitemradio", { name: /RAID 5.*11\.97\sTB.*any 1 may fail/ })).toBeVisible();
+  await expect(page.getByRole("menuitemradio", { name: /RAID 5.*11\.97\sTB.*survives any one/ })).toBeVisible();
   const triple = page.getByRole("menuitemradio", { name: /Triple parity.*Needs 5 drives: 1 more/ });
   await expect(triple).toHaveAttribute("aria-disabled", "true");
   await page.getByRole("menuitemradio", { name: /RAID 6/ }).click();
   await expect(usable(page)).toHaveText(/7\.98\s*TB/);
   await expect(page.getByText("−7.99 TB since you changed the layout to RAID 6.")).toBeVisible();
-  await expect(page.getByRole("heading", { name: "Any 2 drives may fail" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Survives the loss of any 2 drives" })).toBeVisible();
 });
 
 test("a suspect drive that joins is warned of before and after, and one press takes it out again", async ({ page }) => {
@@ -61,10 +65,12 @@ test("a suspect drive that joins is warned of before and after, and one press ta
   await page.getByRole("button", { name: /^3\sTB drive on the shelf/ }).click();
   await page.getByRole("button", { name: "Add to a pool" }).click();
   await page
-    .getByRole("menuitem", { name: /Images, 4 drives.*Warning\..*24 reallocated sectors. Test it before/ })
+    .getByRole("menuitem", {
+      name: /Images, 4 drives becomes Hybrid, one drive.*Warning\..*24 worn-out sectors. Test it before/,
+    })
     .click();
-  await expect(page.getByText(/has 24 reallocated sectors/)).toBeVisible();
+  await expect(page.getByText(/has 24 worn-out sectors/)).toBeVisible();
   await page.getByRole("button", { name: "Undo" }).first().click();
-  await expect(page.getByText(/has 24 reallocated sectors/)).toBeHidden();
+  await expect(page.getByText(/has 24 worn-out sectors/)).toBeHidden();
   await saved(page);
 });

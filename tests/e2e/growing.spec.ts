@@ -27,8 +27,8 @@ test("all drives one by one: a plateau, and everything at once with the claim", 
   await planning(page);
   for (const n of [1, 2, 3]) {
     await drop(page, `CAL-X${n}`, n);
-    await expect(pending(page)).toContainText(/for about 12 hours no drive may fail/);
-    if (n < 3) await pending(page).getByText("then claim and grow").click();
+    await expect(pending(page)).toContainText(/for about 12 hours, one more failed drive would lose data/);
+    if (n < 3) await pending(page).getByText("then use the new space").click();
     await page.getByRole("button", { name: "Plan it", exact: true }).click();
     await expect(steps(page)).toHaveCount(n < 3 ? n : 4);
   }
@@ -45,10 +45,10 @@ test("all drives one by one: a plateau, and everything at once with the claim", 
     /The 4\sTB drive in bay 3 \(serial CAL-D3\) is pulled and replaced by the 8\sTB drive on the shelf \(serial CAL-X3\)/,
   );
   await expect(step).toContainText(/The 8\sTB drive on the shelf \(serial CAL-X3\) is erased\./);
-  await expect(step).toContainText(/no drive may fail/);
+  await expect(step).toContainText(/one more failed drive would lose data/);
   await page.getByRole("button", { name: "In words" }).click();
   await expect(page.getByRole("dialog")).toContainText(
-    /Four steps over .*Usable: 8\.00\sTB → 16\.00\sTB, all of it on day/,
+    /Four steps over .*Usable space: 8\.00\sTB → 16\.00\sTB, all of it on day/,
   );
 });
 
@@ -61,14 +61,14 @@ test("a mirror to double parity in one jump is split into the two steps that the
   await pending(page).getByRole("button", { name: "Split it into 2 steps" }).click();
   await expect(steps(page)).toHaveText([/Back up/, /To RAID 5 with 4\sTB/, /To RAID 6 with 4\sTB/]);
   await expect(usable(page)).toHaveText(/8\.00/);
-  await expect(page.getByRole("heading", { name: "Any 2 drives may fail" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Survives the loss of any 2 drives" })).toBeVisible();
 });
 
 test("a hybrid is widened: its space is there when the rewrite has ended", async ({ page }) => {
   await openPlan(page, boxOf("Hybrid", "hybrid-box", "hybrid-1", [4, 4, 8], [8]));
   await planning(page);
   await drop(page, "CAL-X1", 4);
-  await expect(pending(page)).toContainText(/widen the group/);
+  await expect(pending(page)).toContainText(/Hybrid, one drive safe of 4 drives: \+/);
   await page.getByRole("button", { name: "Plan it", exact: true }).click();
   await expect(steps(page)).toHaveText([/Back up/, /Widen by 8\sTB/]);
   await expect(usable(page)).toHaveText(/15\.97/);
@@ -88,10 +88,10 @@ test("a drive more for a copies pool: the two forgotten grow steps are found and
   await openPlan(page, boxOf("Copies", "chunk-copies", "copies-2", [4, 4], [8], { volumes: [volume] }));
   await planning(page);
   await drop(page, "CAL-X1", 3);
-  await pending(page).getByText("then claim and grow").click();
+  await pending(page).getByText("then use the new space").click();
   await page.getByRole("button", { name: "Plan it", exact: true }).click();
   const step = page.getByRole("region", { name: "The chosen step" });
-  await expect(step).toContainText("your folders will not see it");
+  await expect(step).toContainText("your files cannot use it");
   await step.getByRole("button", { name: "Add the steps: grow the volume, then the file system" }).click();
   await expect(steps(page)).toHaveText([/Widen by 8\sTB/, /Grow the volume/, /Grow the file system/]);
   await page.getByRole("button", { name: "More about step 3" }).click();
@@ -116,24 +116,24 @@ test("steps are kept: reloaded in the middle, passed over, moved, undone", async
   await steps(page).nth(1).click();
   await expect(usable(page)).toHaveText(/16\.00/);
   await page.getByRole("button", { name: "More about step 1" }).click();
-  await page.getByRole("menuitem", { name: "Pass over it" }).click();
+  await page.getByRole("menuitem", { name: "Skip it" }).click();
   await expect(usable(page)).toHaveText(/12\.00/);
   await page.getByRole("button", { name: "More about step 3" }).click();
   await page.getByRole("menuitem", { name: "Move earlier" }).click();
-  await expect(steps(page)).toHaveText([/Widen/, /Verify/, /Widen/]);
+  await expect(steps(page)).toHaveText([/Widen/, /Check/, /Widen/]);
   await saved(page);
   await page.reload();
-  await expect(steps(page)).toHaveText([/Widen/, /Verify/, /Widen/]);
+  await expect(steps(page)).toHaveText([/Widen/, /Check/, /Widen/]);
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
-  await expect(steps(page)).toHaveText([/Widen/, /Widen/, /Verify/]);
+  await expect(steps(page)).toHaveText([/Widen/, /Widen/, /Check/]);
   await page.getByRole("button", { name: /^Move step 3/ }).focus();
   await page.keyboard.press("Space");
   await page.waitForTimeout(250);
   await page.keyboard.press("ArrowUp");
   await page.waitForTimeout(250);
   await page.keyboard.press("Space");
-  await expect(steps(page)).toHaveText([/Widen/, /Verify/, /Widen/]);
+  await expect(steps(page)).toHaveText([/Widen/, /Check/, /Widen/]);
 });
 
 test("what cannot be carried out says why, and later steps still show what can be shown", async ({ page }) => {

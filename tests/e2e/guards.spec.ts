@@ -86,7 +86,7 @@ const screens: Record<string, (page: Page) => Promise<void>> = {
   "two face to face": async (page) => {
     await firstVisit(page);
     await page.getByRole("link", { name: "Compare" }).click();
-    await page.getByRole("button", { name: "Pin Hybrid 1", exact: true }).click();
+    await page.getByRole("button", { name: "Pin Hybrid (one)", exact: true }).click();
     await page.getByRole("button", { name: "Pin RAID 6", exact: true }).click();
     await expect(page.getByRole("dialog")).toBeVisible();
   },
@@ -113,7 +113,7 @@ const screens: Record<string, (page: Page) => Promise<void>> = {
   "ready-made sequences": async (page) => {
     await growingPlan(page);
     await page.getByRole("button", { name: "Ready-made" }).click();
-    await expect(page.getByRole("list", { name: "Steps of the sequence" })).toBeVisible();
+    await expect(page.getByRole("list", { name: "Ready-made steps" })).toBeVisible();
   },
   "a step with dates": async (page) => {
     await openPlan(page, coveredClinic);
@@ -151,7 +151,7 @@ const screens: Record<string, (page: Page) => Promise<void>> = {
   "the calendar": async (page) => {
     await openPlan(page, coveredClinic);
     await page.getByRole("link", { name: "Calendar" }).click();
-    await page.getByLabel("Hands at the box").selectOption("own");
+    await page.getByLabel("When you can be at the box").selectOption("own");
     await expect(page.getByRole("region", { name: "December 2026" })).toBeVisible();
   },
   "a plan without dates": async (page) => {

@@ -154,7 +154,7 @@ test("site data cleared meanwhile: the page keeps the plan, says so, asks before
   const question = await asked;
   expect(question.type()).toBe("beforeunload");
   await question.dismiss();
-  await page.getByRole("button", { name: "Save it anew" }).click();
+  await page.getByRole("button", { name: "Save it again" }).click();
   await saved(page);
   await page.reload();
   await page.getByRole("button", { name: /^Undo: gave the box 7 bays/ }).click();

@@ -65,7 +65,8 @@ test.describe("offline", () => {
     await kept(page);
     await context.setOffline(true);
     await page.goto("/");
-    await page.getByRole("button", { name: "New plan" }).click();
+    await page.getByRole("link", { name: "New plan" }).click();
+    await page.getByRole("button", { name: "Begin with an empty box" }).click();
     await expect(page.getByText("The box is empty.")).toBeVisible();
     await page.getByLabel("Drives to add").fill("3 × 4 TB");
     await page.getByRole("button", { name: "Add", exact: true }).click();

@@ -11,7 +11,7 @@ const steps = (page: Page) =>
 const dialog = (page: Page) => page.getByRole("dialog");
 const readyMade = async (page: Page) => {
   await page.getByRole("button", { name: /^Ready-made/ }).click();
-  await expect(dialog(page).getByRole("list", { name: "Ready-made sequences" })).toBeVisible();
+  await expect(dialog(page).getByRole("list", { name: "Ready-made steps" })).toBeVisible();
 };
 const fact = (page: Page, name: string) =>
   dialog(page).locator("dt", { hasText: name }).locator("xpath=following-sibling::dd[1]");
@@ -36,7 +36,7 @@ const cases: Case[] = [
   {
     name: "Larger drives, one by one",
     plan: boxOf("A", "classic-raid", "raid5", [4, 4, 4], [8, 8, 8], volume(7e12)),
-    does: /3 drives of Shared are changed for 8\sTB drives, one after the other/,
+    does: /3 drives of Shared are replaced by 8\sTB drives, one after the other/,
     usable: /8\.00\sTB → 16\.00\sTB/,
     steps: [
       /Test 8/,
@@ -46,10 +46,10 @@ const cases: Case[] = [
       /Replace 4\sTB in bay 1/,
       /Replace 4\sTB in bay 2/,
       /Replace 4\sTB in bay 3/,
-      /Claim/,
+      /Use the new space/,
       /Grow the volume/,
       /Grow the file system/,
-      /Verify/,
+      /Check/,
     ],
   },
   {
@@ -61,72 +61,72 @@ const cases: Case[] = [
       /Test 8/,
       /Back up/,
       /Widen by 8/,
-      /Verify/,
+      /Check/,
       /Test 8/,
       /Back up/,
       /Replace 4\sTB/,
-      /Verify/,
+      /Check/,
       /Test 8/,
       /Back up/,
       /Replace 4\sTB/,
-      /Verify/,
+      /Check/,
     ],
   },
   {
-    name: "A further group of drives",
+    name: "Another group of drives",
     plan: boxOf("C", "fixed-group", "raid5", [4, 4, 4], [4, 4, 4]),
-    does: /join.* as a further RAID 5 group/,
+    does: /join.*as another RAID 5 group/,
     usable: /7\.75\sTB → 15\.50\sTB/,
-    steps: [/Test/, /Test/, /Test/, /Add a RAID 5 group/],
+    steps: [/Test/, /Test/, /Test/, /Another group: RAID 5 of/],
   },
   {
     name: "From a mirror to RAID 5, and on to RAID 6",
     plan: boxOf("D", "classic-raid", "raid1", [4, 4], [4, 4], {}, 4),
     does: /from RAID 1 to RAID 5 and on to RAID 6 with 2 × 4\sTB more/,
     usable: /→ 8\.00\sTB/,
-    steps: [/Test/, /Test/, /Back up/, /To RAID 5/, /To RAID 6/, /Verify/],
+    steps: [/Test/, /Test/, /Back up/, /To RAID 5/, /To RAID 6/, /Check/],
   },
   {
-    name: "From one drive that may fail to two, in a hybrid",
+    name: "A hybrid that survives the loss of two drives",
     plan: boxOf("E", "hybrid-box", "hybrid-1", [4, 4, 8, 8], []),
-    does: /any two drives may fail/,
+    does: /survives the loss of any two drives/,
     usable: /→/,
-    steps: [/Back up/, /To Hybrid 2/, /Verify/],
+    steps: [/Back up/, /To Hybrid \(two\)/, /Check/],
   },
   {
     name: "A second parity drive",
     plan: boxOf("F", "parity-drive", "parity-drive-1", [4, 8, 4], [8]),
     does: /second parity drive of 8\sTB/,
     usable: /stays at/,
-    steps: [/Test/, /Back up/, /To 2 parity drives/, /Verify/],
+    steps: [/Test/, /Back up/, /To 2 parity drives/, /Check/],
   },
   {
     name: "A larger parity drive",
     plan: boxOf("G", "parity-drive", "parity-drive-1", [4, 8, 4], [12]),
     does: /A 12\sTB drive takes the place of the 8\sTB drive in bay 2 \(serial CAL-D2\) as the parity drive/,
     usable: /stays at/,
-    steps: [/Test/, /Back up/, /Parity drive: 12\sTB for 8\sTB/, /Verify/],
+    steps: [/Test/, /Back up/, /Parity drive: 12\sTB for 8\sTB/, /Check/],
   },
   {
     name: "To another box or layout, through a backup",
     plan: boxOf("H", "fixed-group", "raid5", [4, 4, 4, 4], []),
-    does: /copied to a backup, erased, made anew/,
+    does: /copied to a backup, erased, made again/,
     usable: /→|stays/,
-    steps: [/Back up/, /Anew as/, /Verify/],
+    steps: [/Back up/, /New pool: /, /Check/],
   },
   {
     name: "Protect a drive that already holds data",
     plan: holdsData({ ...boxOf("I", "desktop-mirror", "raid1", [4], [4], {}, 2), pools: [] }, "d1"),
     does: /serial CAL-D1\) keeps its data and gets a 4\sTB drive as its mirror/,
     usable: /→ 3\.9\d\sTB|→ 4\.00\sTB/,
-    steps: [/Test/, /Mirror 4\sTB in bay 1/, /Verify/],
+    steps: [/Test/, /Mirror 4\sTB in bay 1/, /Check/],
   },
   {
     name: "Two small drives mirrored onto one large one",
     plan: holdsData({ ...boxOf("J", "linux-host", "raid1", [1, 1], [2], {}, 4), pools: [] }, "d1", "d2"),
     does: /1\sTB and 1\sTB keep their data/,
     usable: /→ 2\.00\sTB/,
-    steps: [/Test/, /Mirror 1\sTB in bay 1/, /Verify/],
+    steps: [/Test/, /Mirror 1\sTB in bay 1/, /Check/],
   },
 ];
 
@@ -146,7 +146,7 @@ for (const { name, plan, does, usable: gain, steps: expected } of cases) {
     await expect(page.getByRole("img", { name: "cannot be carried out" })).toHaveCount(0);
     // One act, undone at once.
     await page.getByRole("button", { name: /^Undo/ }).first().click();
-    await expect(page.getByRole("button", { name: "Ready-made plans" })).toBeVisible();
+    await expect(page.getByRole("button", { name: "Ready-made steps" })).toBeVisible();
   });
 }
 
@@ -158,7 +158,7 @@ test("while what is known of steps is loading, a plan that has some does not loo
   await page.addInitScript(() => {
     const noted = ((window as unknown as { noted: string[] }).noted = [] as string[]);
     new MutationObserver(() => {
-      for (const words of ["Going through the steps", "Ready-made plans"])
+      for (const words of ["Going through the steps", "Ready-made steps"])
         if (document.body.innerText.includes(words) && !noted.includes(words)) noted.push(words);
     }).observe(document, { childList: true, subtree: true });
   });
@@ -168,17 +168,17 @@ test("while what is known of steps is loading, a plan that has some does not loo
   });
   await page.reload();
   await page.getByRole("button", { name: "Ready-made" }).click();
-  await expect(page.getByRole("list", { name: "Steps of the sequence" })).toBeVisible();
+  await expect(page.getByRole("list", { name: "Ready-made steps" })).toBeVisible();
   expect(await page.evaluate(() => (window as unknown as { noted: string[] }).noted)).toEqual([
     "Going through the steps",
   ]);
 });
 
-test("what is nothing for this box says why, and what cannot be done like this says why", async ({ page }) => {
+test("what does not suit this box says why, and what cannot be done like this says why", async ({ page }) => {
   await openPlan(page, boxOf("K", "classic-raid", "raid5", [4, 4, 4], []));
   await readyMade(page);
   await dialog(page)
-    .getByText(/are nothing for this box/)
+    .getByText(/do not suit this box/)
     .click();
   await expect(dialog(page)).toContainText("A second parity drive. No group of this box has one parity drive.");
   for (const box of await dialog(page).getByRole("group", { name: "Which drives" }).getByRole("checkbox").all())
@@ -191,7 +191,7 @@ test("what is nothing for this box says why, and what cannot be done like this s
 
 test("by keyboard only: larger drives, one by one", async ({ page }) => {
   await openPlan(page, boxOf("L", "classic-raid", "raid5", [4, 4, 4], [8, 8, 8]));
-  await tabTo(page, /^Ready-made plans$/);
+  await tabTo(page, /^Ready-made steps$/);
   await page.keyboard.press("Enter");
   await expect(dialog(page)).toBeVisible();
   await tabTo(page, /^test new drives first$/);
@@ -204,20 +204,20 @@ test("by keyboard only: larger drives, one by one", async ({ page }) => {
   await expect(usable(page)).toHaveText(/16\.00/);
 });
 
-test("by keyboard only: a further group, another layout", async ({ page }) => {
+test("by keyboard only: another group, another layout", async ({ page }) => {
   await openPlan(page, boxOf("M", "classic-raid", "raid5", [4, 4, 4], [4, 4]));
-  await tabTo(page, /^Ready-made plans$/);
+  await tabTo(page, /^Ready-made steps$/);
   await page.keyboard.press("Enter");
-  await tabTo(page, /^A further group of drives$/);
+  await tabTo(page, /^Another group of drives$/);
   await page.keyboard.press("Space");
   await expect(dialog(page).getByLabel("Layout")).toBeVisible();
   await tabTo(page, /^Layout$/);
   await page.keyboard.type("RAID 1");
-  await expect(dialog(page).getByText(/as a further RAID 1 group/)).toBeVisible();
+  await expect(dialog(page).getByText(/as another RAID 1 group/)).toBeVisible();
   await expect(dialog(page).getByRole("button", { name: /^Plan these \d+ steps$/ })).toBeEnabled();
   await tabTo(page, /^Plan these \d+ steps$/);
   await page.keyboard.press("Enter");
-  await expect(steps(page).last()).toHaveText(/Add a RAID 1 group/);
+  await expect(steps(page).last()).toHaveText(/Another group: RAID 1 of/);
 });
 
 test("precious data without a backup stops a widening, until its owner lifts that in writing", async ({ page }) => {
@@ -265,7 +265,7 @@ test("a change that is planned after a backup knows of it", async ({ page }) => 
   };
   await steps(page).first().click();
   await putInBayOne();
-  await expect(pending).toContainText("for about 12 hours no drive may fail");
+  await expect(pending).toContainText("for about 12 hours, one more failed drive would lose data");
   await expect(pending.getByRole("button", { name: "Plan it", exact: true })).toBeVisible();
   await pending.getByRole("button", { name: "Cancel" }).click();
   await page.getByRole("button", { name: "Now" }).click();
@@ -301,18 +301,22 @@ test("what is stored, where else it is kept, and what each mishap would take", a
   await dialog(page).getByLabel("A copy every").fill("7");
   await dialog(page).getByRole("button", { name: "Save" }).click();
   const backup = page.getByRole("list", { name: "Backups" }).getByRole("listitem");
-  await expect(backup).toContainText("Never verified, so it does not count");
+  await expect(backup).toContainText("Never tested, so it does not count");
   await expect(set).toContainText(/Theft or fire\s*Lost/);
-  await backup.getByRole("button", { name: "I verified it today" }).click();
-  await expect(set).toContainText(/Theft or fire\s*Comes back from Box at home, up to 7 days old/);
-  await expect(set).toContainText(/Deletion by mistake\s*Comes back from Box at home, but only until its next copy/);
+  await backup.getByRole("button", { name: "I tested it today" }).click();
+  await expect(set).toContainText(/Theft or fire\s*Restored from Box at home as it was up to 7 days earlier/);
+  await expect(set).toContainText(
+    /Deletion by mistake\s*Restored from Box at home, but only if you notice before the next backup/,
+  );
   // 8.2 TB and 0.22 a month, against 80 % of 15.9 TB: 4.5 TB are 20 months and a half.
   const full = page.getByRole("region", { name: "When it is full" });
   const then = new Date();
   then.setDate(then.getDate() + Math.round(20.4 * 30.4));
-  await expect(full).toContainText(new RegExp(`Images is full \\d+ \\w+ ${then.getFullYear()}`));
+  await expect(full).toContainText(
+    new RegExp(`Images will reach your 20 % reserve on \\d+ \\w+ ${then.getFullYear()}`),
+  );
   await full.getByLabel("Keep free").selectOption("50");
-  await expect(full).toContainText("Images is full now");
+  await expect(full).toContainText("Images has reached your 50 % reserve");
 });
 
 test("a plan gets dates, waits for hands and days at home, and goes to a calendar program", async ({ page }) => {
@@ -321,7 +325,7 @@ test("a plan gets dates, waits for hands and days at home, and goes to a calenda
   await page.getByRole("link", { name: "Calendar" }).click();
   await page.getByRole("button", { name: "Give this plan dates, from today" }).click();
   await page.getByLabel("The first day").fill("2026-11-23");
-  await page.getByLabel("Hands at the box").selectOption({ label: "week-ends, 9:00 to 20:00" });
+  await page.getByLabel("When you can be at the box").selectOption({ label: "weekends, 9:00 to 20:00" });
   const november = page.getByRole("region", { name: "November 2026" });
   await expect(november).toContainText(/28\s*09:00 2\. Test 12\sTB/);
   await expect(november).toContainText(/Order 2 × 12\sTB/);
@@ -400,7 +404,7 @@ test("the plan prints as a document, and its months as pages, without the page's
   const months = (await pagesOf(await page.pdf({ format: "A4" }))).join(" ");
   expect(months).toContain("November 2026");
   expect(months).toContain("December 2026");
-  expect(months).not.toContain("Hands at the box");
+  expect(months).not.toContain("When you can be at the box");
 });
 
 test("a link carries the plan to another browser, which keeps it when asked; a damaged one changes nothing", async ({

@@ -15,15 +15,15 @@ test("what is to be known of a step is said before it is planned, where it is ma
   await openPlan(page, { ...worn, steps: [{ id: "s1", kind: "verify", pool: "p1" }] });
   await page
     .getByRole("list", { name: "Steps", exact: true })
-    .getByRole("button", { name: /^1 ?Verify/ })
+    .getByRole("button", { name: /^1 ?Check/ })
     .click();
   await page.getByRole("button", { name: /^4\sTB drive on the shelf.*CAL-X1/ }).click();
   await page.getByRole("button", { name: "Add to a pool" }).click();
   await page.getByRole("menuitem", { name: "Shared", exact: true }).first().hover();
   await page.getByRole("menuitem", { name: "Hot spare" }).click();
   const asked = page.getByRole("group", { name: "A change to plan" });
-  await expect(asked).toContainText("Everything on it is erased, and there is no way back but a backup.");
-  await expect(asked).toContainText("24 reallocated sectors. Test it before use");
+  await expect(asked).toContainText("Everything on it is erased. It cannot be undone: only a backup brings it back.");
+  await expect(asked).toContainText("24 worn-out sectors. Test it before use");
   await asked.getByRole("checkbox", { name: "test first" }).check();
   await expect(asked.getByText(/Test it before use/)).toBeHidden();
   await asked.getByRole("button", { name: "Plan it" }).click();
@@ -47,7 +47,7 @@ test("drives of one group that are selected are replaced together where the pool
       .click();
   await page.getByRole("button", { name: "Replace these…" }).click();
   const dialog = page.getByRole("dialog");
-  await expect(dialog.getByText(/2 drives of Shared are changed for 6\sTB drives, one after the other/)).toBeVisible();
+  await expect(dialog.getByText(/2 drives of Shared are replaced by 6\sTB drives, one after the other/)).toBeVisible();
   await dialog.getByRole("checkbox", { name: /all at once/ }).check();
   await expect(dialog.getByText(/all at once: all are pulled, and the new ones filled in one go/)).toBeVisible();
   await dialog.getByRole("button", { name: /^Plan these/ }).click();

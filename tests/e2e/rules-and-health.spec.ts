@@ -11,24 +11,29 @@ test("SMART data shows a suspect drive, which is warned of and taken out of the 
     .fill(await readFile("src/exchange/smart/captures/ata-array.json", "utf8"));
   await page.getByRole("button", { name: "Read", exact: true }).click();
   const reports = page.getByRole("list", { name: "Reports" });
-  await expect(reports.getByRole("listitem").filter({ hasText: "TJ4-0422" })).toContainText("To watch");
+  await expect(reports.getByRole("listitem").filter({ hasText: "TJ4-0422" })).toContainText("Worn");
   await page.getByRole("button", { name: "Take over" }).click();
 
   const findings = page.getByRole("list", { name: "Findings" });
   const suspect = findings.getByRole("listitem").filter({ hasText: "TJ4-0422" });
-  await expect(suspect).toContainText("16 reallocated and 2 pending sectors");
-  await expect(findings.getByRole("listitem").first()).toContainText("TJ8-1190) is failing");
+  // Against the reading before, it gets worse.
+  await expect(suspect).toContainText(
+    "16 worn-out sectors and 2 that cannot be read, 18 more than at the reading before",
+  );
+  await expect(findings).toContainText("TJ8-1190), which is failing");
   // Nothing that only takes it out is offered.
-  await expect(suspect.getByRole("button")).toHaveCount(0);
+  await expect(suspect.getByRole("button", { name: /^(Replace|Remove|Do not)/ })).toHaveCount(0);
   await page.getByRole("button", { name: /^More about the 4\sTB drive in bay 2/ }).click();
-  await page.getByRole("menuitem", { name: "Take out of Images" }).click();
-  await expect(page.getByRole("button", { name: /^Layout of Images: Hybrid 1, 3 drives/ })).toBeVisible();
+  await page.getByRole("menuitem", { name: "Remove from Images" }).click();
+  await expect(page.getByRole("button", { name: /^Layout of Images Hybrid \(one\), 3 drives/ })).toBeVisible();
 
   // Where it is about to be used again, what speaks against it is said.
   await page.getByRole("button", { name: /^4\sTB drive in bay 2/ }).click();
   await page.getByRole("button", { name: "Add to a pool" }).click();
   await expect(
-    page.getByRole("menuitem", { name: /Images, 3 drives.*Blocked\..*too small to join.*Warning\..*16 reallocated/ }),
+    page.getByRole("menuitem", {
+      name: /Images, 3 drives becomes Hybrid, one drive.*Blocked\..*16 worn-out.*gets worse/,
+    }),
   ).toBeVisible();
 });
 
@@ -150,7 +155,7 @@ test("a spare and another layout of the catalogue", async ({ page }) => {
   await expect(page.getByRole("row", { name: /Hot spares − 12\.00\sTB/ })).toBeVisible();
   await page.getByRole("button", { name: /^Layout of Images/ }).click();
   await page.getByRole("menuitemradio", { name: /2 copies.*13\.98\sTB/ }).click();
-  await expect(page.getByText("By its rules your box does not offer 2 copies.")).toBeVisible();
+  await expect(page.getByText("Your box does not offer two copies of every chunk.")).toBeVisible();
   await expect(page.getByText(/Whether more is survived depends on where the box put the data/)).toBeVisible();
 });
 
@@ -178,11 +183,11 @@ test("a box whose system is on a drive of its own does not start without it, tho
   const small = { ...plan.drives[0]!, id: "s1", serial: "CAL-S1", bytes: 250_059_350_016, place: { bay: 5 } };
   await openPlan(page, { ...plan, drives: [...plan.drives, { ...small, contents: { kind: "system" } }] });
   await page.getByRole("button", { name: /What if the 4\sTB drive in bay 1/ }).click();
-  await expect(page.getByRole("heading", { name: "Degraded, nothing lost" })).toBeVisible();
-  const gone = page.getByText("The box's system is gone with it: it does not start until it is set up anew.");
+  await expect(page.getByRole("heading", { name: "Nothing is lost; one drive is missing" })).toBeVisible();
+  const gone = page.getByText("The box's system is gone with it: it does not start until it is set up again.");
   await expect(gone).toBeHidden();
   await page.getByRole("button", { name: "Make whole again" }).click();
   await page.getByRole("button", { name: /What if the 250\sGB drive in bay 5/ }).click();
-  await expect(page.getByRole("heading", { name: "Not touched" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "This pool is not affected" })).toBeVisible();
   await expect(gone).toBeVisible();
 });

@@ -14,7 +14,8 @@ export async function firstVisit(page: Page): Promise<void> {
 export async function newPlan(page: Page): Promise<void> {
   await firstVisit(page);
   await page.getByRole("link", { name: "Cortijo" }).click();
-  await page.getByRole("button", { name: "New plan" }).click();
+  await page.getByRole("link", { name: "New plan" }).click();
+  await page.getByRole("button", { name: "Begin with an empty box" }).click();
   await expect(page.getByText("The box is empty.")).toBeVisible();
 }
 

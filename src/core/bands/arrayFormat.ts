@@ -59,7 +59,7 @@ export function fitArray(format: ArrayFormat, slices: readonly Bytes[], scheme: 
  * What an array that uses all of every member takes of each: a zoned stripe (rounded down to the chunk) or a span (not
  * rounded; on a plain box to 1 MiB).
  *
- * @returns the metadata before the data of each member, and the length used of each, in their order
+ * @returns the metadata before the data of each drive, and the length used of each, in their order
  * @example fitUnequal("linux-raid", [400 MiB, 800 MiB, 1200 MiB], "stripe") // { metadata: 2 MiB, lengths: [398 MiB, 798 MiB, 1198 MiB] }
  */
 export function fitUnequal(

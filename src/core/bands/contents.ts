@@ -39,7 +39,7 @@ export function contentsOf(band: Band): BandContents {
     case "dedicated-parity":
     case "parity": {
       const { parity } = band.scheme;
-      if (count <= parity) throw new RangeError(`A band of ${count} members cannot hold ${parity} parity blocks.`);
+      if (count <= parity) throw new RangeError(`A band over ${count} drives cannot hold ${parity} parity blocks.`);
       return { data: (count - parity) * height, copies: 0, parity: parity * height, rounding: 0 };
     }
   }

@@ -10,6 +10,13 @@ export function drivesOnShelf(plan: Plan): Drive[] {
   return plan.drives.filter((drive) => "shelf" in drive.place);
 }
 
+/** Takes a drive that is gone out of its bay, which is kept as its last one. For use inside a change of the plan. */
+export function leaveBay(drive: Drive): void {
+  if (!("bay" in drive.place)) return;
+  drive.lastBay = drive.place.bay;
+  drive.place = { shelf: true };
+}
+
 /** The lowest free bay, or null. */
 export function freeBay(plan: Plan): number | null {
   for (let bay = 1; bay <= plan.box.bays; bay += 1) if (driveInBay(plan, bay) === null) return bay;

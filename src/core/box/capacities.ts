@@ -57,7 +57,7 @@ const capacityOf = new WeakMap<Pool["volumes"][number], Bytes>();
 
 /** What folders see of a volume: its file system less its own structures, and what is kept of it. */
 export function fileSystemCapacity(volume: Pool["volumes"][number]): Bytes {
-  // What may still be changed, as within a step, is worked out anew.
+  // What may still be changed, as within a step, is worked out again.
   if (isDraft(volume)) return volumeShares(volume).capacity;
   const known = capacityOf.get(volume) ?? volumeShares(volume).capacity;
   capacityOf.set(volume, known);

@@ -2,10 +2,13 @@ import type { Band } from "../bands/band";
 import { usableOf } from "../bands/contents";
 import { type Bytes } from "../bytes/bytes";
 import type { BoxRules, Drive, Group, Plan, Pool } from "../document/plan";
+import { type Fate, fateOf } from "../failures/fate";
+import { lostOf } from "../failures/lostOf";
 import { toleranceOf } from "../failures/tolerance";
 import { layOutGroup } from "../layouts/layOutGroup";
 import { poolReserve } from "../ledger/ledger";
 import { drivesOf } from "./find";
+import { goneIn, goneOf } from "./gone";
 
 export interface GroupFigures {
   rules: BoxRules;
@@ -50,13 +53,29 @@ export const usableOfGroup = (plan: Plan, group: Group, rules: BoxRules): Bytes 
 export const dataOfPool = (plan: Plan, pool: Pool, rules: BoxRules): Bytes =>
   pool.groups.reduce((sum, group) => sum + usableOfGroup(plan, group, rules), 0);
 
-/** What a pool holds, as the prediction says it. */
-export function usableOfPool(plan: Plan, pool: Pool, rules: BoxRules): Bytes {
+/**
+ * What becomes of a pool with the drives that have failed or are missing in fact, and with others besides.
+ *
+ * @param more drives that are missing meanwhile, or would be
+ * @example fateOfPool(plan, pool, rules, ["d3"]).kind // "lost" where d2 of a RAID 5 has failed already
+ */
+export const fateOfPool = (plan: Plan, pool: Pool, rules: BoxRules, more: Iterable<string> = []): Fate =>
+  fateOf(bandsOfPool(plan, pool, rules), new Set([...goneIn(plan), ...more]));
+
+/** What a pool holds with all its drives there. */
+export function usableIfWhole(plan: Plan, pool: Pool, rules: BoxRules): Bytes {
   const data = dataOfPool(plan, pool, rules);
   return data - poolReserve(data, rules);
 }
 
-/** How many drives of a pool may fail, whichever; 0 for one that cannot be made. */
+/** What a pool holds that can be read or restored, as the prediction says it: less what is lost with drives. */
+export function usableOfPool(plan: Plan, pool: Pool, rules: BoxRules): Bytes {
+  const usable = usableIfWhole(plan, pool, rules);
+  if (goneOf(plan, pool).length === 0) return usable;
+  return usable - lostOf(bandsOfPool(plan, pool, rules), fateOfPool(plan, pool, rules), usable);
+}
+
+/** How many failed drives a pool survives, whichever; 0 for one that cannot be made. */
 export function toleranceOfPool(plan: Plan, pool: Pool, rules: BoxRules): number {
   const each = pool.groups.map((group) => figuresOf(plan, group, rules));
   return each.length === 0 || each.some((one) => one.bands.length === 0)

@@ -1,4 +1,5 @@
 import type { Group, Plan, Pool } from "../document/plan";
+import { goneIn } from "./gone";
 
 /** The group that a drive belongs to, with its pool, or null. */
 export function groupOfDrive(plan: Plan, drive: string): { pool: Pool; group: Group } | null {
@@ -32,3 +33,10 @@ export function isFree(plan: Plan, drive: string): boolean {
       pool.groups.some((group) => group.drives.includes(drive) || group.spares?.includes(drive)),
   );
 }
+
+/**
+ * Whether a drive can be put to use: it does nothing in the box, and has not failed.
+ *
+ * @example isAvailable(plan, "d5") // false for a failed drive on the shelf
+ */
+export const isAvailable = (plan: Plan, drive: string): boolean => isFree(plan, drive) && !goneIn(plan).has(drive);

@@ -21,7 +21,7 @@ const old: Plan = {
 delete old.edition;
 
 test("each migration says what it is about and why, and leaves what is up to date as it is", () => {
-  expect(MIGRATIONS.map(({ about }) => about)).toEqual(["edition", "parity drives"]);
+  expect(MIGRATIONS.map(({ about }) => about)).toEqual(["edition", "parity drives", "missing drives"]);
   const now = upToDate(old);
   for (const { why, migrate } of MIGRATIONS) {
     expect(why.length).toBeGreaterThan(60);

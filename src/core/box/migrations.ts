@@ -1,5 +1,6 @@
 import { EDITION, ofThisEdition } from "../document/edition";
 import type { Plan } from "../document/plan";
+import { withMissingOutOfBays } from "./missingOutOfBays";
 import { withParityNamed } from "./parityNamed";
 
 /** How plans of an older program become plans of this one. */
@@ -24,8 +25,13 @@ export const MIGRATIONS: readonly Migration[] = [
   },
   {
     about: "parity drives",
-    why: "Which drives hold the parity was worked out anew at each look, and a change elsewhere could move it. It is named in the group, once and for all.",
+    why: "Which drives hold the parity was worked out again at each look, and a change elsewhere could move it. It is named in the group, once and for all.",
     migrate: withParityNamed,
+  },
+  {
+    about: "missing drives",
+    why: "A drive that is not in the box holds no bay: where it was is kept beside it. Scripts may send one that still says its bay.",
+    migrate: withMissingOutOfBays,
   },
 ];
 

@@ -1,4 +1,5 @@
 import { EDITION } from "../document/edition";
+import { withPresentNames } from "../document/formerNames";
 import type { Plan } from "../document/plan";
 import { checkPlan, readPlan, type ReadPlanResult } from "../document/readPlan";
 import { upToDate } from "./migrations";
@@ -38,3 +39,5 @@ export function openKept(kept: unknown): ReadPlanResult {
   const result = checkPlan(kept);
   return result.ok ? { ok: true, plan: upToDate(result.plan) } : result;
 }
+
+export { withPresentNames };

@@ -7,9 +7,9 @@ export const HANDS = {
     name: "evenings, 18:00 to 22:00",
     windows: [{ days: [1, 2, 3, 4, 5, 6, 7], from: "18:00", to: "22:00" }],
   },
-  "week-ends": { name: "week-ends, 9:00 to 20:00", windows: [{ days: [6, 7], from: "09:00", to: "20:00" }] },
+  "week-ends": { name: "weekends, 9:00 to 20:00", windows: [{ days: [6, 7], from: "09:00", to: "20:00" }] },
   "evenings-and-week-ends": {
-    name: "evenings and week-ends",
+    name: "evenings and weekends",
     windows: [
       { days: [1, 2, 3, 4, 5], from: "18:00", to: "22:00" },
       { days: [6, 7], from: "09:00", to: "20:00" },

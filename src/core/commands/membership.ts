@@ -48,8 +48,7 @@ export function seat(plan: Plan, drives: readonly string[]): void {
       (number) => driveInBay(plan, number) === null,
     );
     drive.place = {
-      bay:
-        bay ?? refuse("There are not enough free bays for these drives. Give the box more bays, or take drives out."),
+      bay: bay ?? refuse("There are not enough free bays for these drives. Give the box more bays, or pull drives."),
     };
   }
 }

@@ -28,9 +28,12 @@ import { renamePool } from "./kinds/renamePool";
 import { replaceStep } from "./kinds/replaceStep";
 import { seatDrives } from "./kinds/seatDrives";
 import { setCalendar } from "./kinds/setCalendar";
+import { setDriveState } from "./kinds/setDriveState";
 import { setHelper } from "./kinds/setHelper";
 import { setLanding } from "./kinds/setLanding";
 import { setOptions } from "./kinds/setOptions";
+import { setCurrency } from "./kinds/setCurrency";
+import { setParitySchedule } from "./kinds/setParitySchedule";
 import { setPrices } from "./kinds/setPrices";
 import { setSpare } from "./kinds/setSpare";
 import { takeApart } from "./kinds/takeApart";
@@ -49,7 +52,10 @@ const commandModules: { readonly [K in CommandKind]: CommandModule<K> } = {
   "make-group": makeGroup,
   "make-groups": makeGroups,
   "lay-out-pool": layOutPool,
+  "set-drive-state": setDriveState,
+  "set-parity-schedule": setParitySchedule,
   "set-prices": setPrices,
+  "set-currency": setCurrency,
   "insert-steps": insertSteps,
   "insert-sequence": insertSequence,
   "set-calendar": setCalendar,

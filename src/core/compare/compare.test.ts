@@ -85,6 +85,7 @@ test("a choice is marked as beaten just when another is as good in everything an
           ...[1, 2, 3, 4].map((f) => -lossShare(figures, f)),
           figures.growth.byDrive?.gainBytes ?? 0,
           figures.growth.byGroup ? 1 : 0,
+          figures.independent ? 1 : 0,
         ];
       };
       for (const choice of choices) {
@@ -131,7 +132,7 @@ test("needs step choices back with the reason, and the nearest change that mends
   const raid5 = named(comparison, "RAID 5");
   expect(
     misfits(raid5, { tolerance: 2, usableBytes: 10e12, bays: 2 }).map(({ reason }) => reason.replaceAll("\u00a0", " ")),
-  ).toEqual(["only one drive may fail", "2.00 TB short", "takes 3 bays"]);
+  ).toEqual(["survives only one failed drive", "2.00 TB short", "takes 3 bays"]);
   expect(
     misfits(raid5, { tolerance: 1, usableBytes: 8e12, bays: 3, grows: "by-drive", idleShare: 0, rebuildHours: 13 }),
   ).toEqual([]);
@@ -151,7 +152,7 @@ test("needs step choices back with the reason, and the nearest change that mends
     rules: rulesOf({ set: "hybrid-box" }),
     network: 117e6,
     splits: false,
-  }).choices.find((choice) => choice.name === "Hybrid 1")!;
+  }).choices.find((choice) => choice.name === "Hybrid (one)")!;
   const more = (leastBytes?: number) =>
     nearestChange(
       { groups: hybrid.groups, ...(leastBytes === undefined ? {} : { leastBytes }) },
@@ -167,7 +168,7 @@ test("needs step choices back with the reason, and the nearest change that mends
 
 test("idle room is that of the drive of which most lies idle", () => {
   const mixed = named(compare(4, 4, 8), "RAID 5");
-  expect(misfits(mixed, { idleShare: 0.1 })[0]).toMatchObject({ need: "idleShare", reason: "50 % of a drive idle" });
+  expect(misfits(mixed, { idleShare: 0.1 })[0]).toMatchObject({ need: "idleShare", reason: "50 % of a drive unused" });
   expect(misfits(mixed, { idleShare: 0.5 })).toEqual([]);
 });
 
@@ -177,7 +178,7 @@ test("differences say what one has that the other has not", () => {
     line.replaceAll("\u00a0", " "),
   );
   expect(said[0]).toBe("RAID 6 holds 4.00 TB less than RAID 5.");
-  expect(said[1]).toBe("With RAID 6, any 2 drives may fail; with RAID 5, any one drive may.");
+  expect(said[1]).toBe("RAID 6 survives the loss of any 2 drives; RAID 5 survives the loss of any one drive.");
   expect(differences(named(comparison, "RAID 5"), named(comparison, "RAID 5"), "TB")).toEqual([]);
   expect(measureOf("loss-of-two").of(named(comparison, "RAID 10").figures)).toBeCloseTo(1 / 3);
 });

@@ -2,7 +2,8 @@ import type { BoxRules, Drive, LayoutId, Pool } from "../document/plan";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf, layouts } from "../layouts/registry";
 import { predictPool, type PoolPrediction } from "../prediction/predictPool";
-import { nameOfSplit, splitChoices } from "../prediction/splitChoices";
+import { nameOfSplit } from "../prediction/nameOfSplit";
+import { splitChoices } from "../prediction/splitChoices";
 import { capital } from "../words/capital";
 import { counted } from "../words/counted";
 import { listOf } from "../words/listOf";
@@ -150,7 +151,7 @@ export function* compareSteps(request: CompareRequest): Generator<number, Compar
     if (pool.usableBytes > 0)
       choices.push({ ...outline, id: idOf(outline.groups), pool, figures: figuresOf(pool, driveOf, rules, network) });
     else if (outline.groups.length === 1 && only)
-      impossible.push({ layout: only.layout, reason: "The smallest drive has no room left for it." });
+      impossible.push({ layout: only.layout, reason: "The smallest drive has no space left for it." });
     yield 0.3 + (0.7 * (i + 1)) / all.length;
   }
   return { choices, impossible, exact };

@@ -1,11 +1,16 @@
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
 import { lengthWords } from "../time/hoursWords";
-import { plural } from "../words/counted";
+import { capital } from "../words/capital";
+import { pricePerTBWords } from "../words/money";
+import { oneOrMany, plural } from "../words/counted";
 import type { Choice } from "./compare";
 import type { Figures } from "./figures";
 import { isUpToBox, lossShare } from "./measures";
 
-const drivesWord = (n: number) => (n === 0 ? "no drive may" : `any ${plural(n, "one drive", `${n} drives`)} may`);
+const survives = (name: string, n: number) =>
+  n === 0
+    ? `if any drive fails, ${name} loses data`
+    : `${name} survives the loss of any ${oneOrMany(n, "one drive", "drives")}`;
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 const rate = (bytes: number) => `${Math.round(bytes / 1e6)} MB/s`;
 const moreOrLess = (difference: number) => (difference > 0 ? "more" : "less");
@@ -17,6 +22,7 @@ interface Pair {
   one: string;
   other: string;
   family: UnitFamily;
+  currency: string | undefined;
 }
 
 /** What can differ, each a sentence, or null where it is the same; the weightiest first. */
@@ -30,7 +36,7 @@ const DIFFERENCES: readonly ((pair: Pair) => string | null)[] = [
   ({ first, second, one, other }) =>
     first.tolerance === second.tolerance
       ? null
-      : `With ${one}, ${drivesWord(first.tolerance)} fail; with ${other}, ${drivesWord(second.tolerance)}.`,
+      : `${capital(survives(one, first.tolerance))}; ${survives(other, second.tolerance)}.`,
   ({ first, second, one, other }) => {
     const failed = Math.max(first.tolerance, second.tolerance) + 1;
     if (isUpToBox(first, failed) || isUpToBox(second, failed)) return null;
@@ -44,15 +50,15 @@ const DIFFERENCES: readonly ((pair: Pair) => string | null)[] = [
   ({ first, second, one, family }) => {
     const idle = first.idleBytes - second.idleBytes;
     return Math.abs(idle) > 1e9
-      ? `${formatBytes(Math.abs(idle), family)} ${moreOrLess(idle)} lie idle with ${one}.`
+      ? `${formatBytes(Math.abs(idle), family)} ${moreOrLess(idle)} stay unused with ${one}.`
       : null;
   },
   (pair) => speedDifference(pair, "write"),
   (pair) => speedDifference(pair, "read"),
   rebuildDifference,
-  ({ first, second, one, other }) =>
+  ({ first, second, one, other, currency }) =>
     first.pricePerTB !== null && second.pricePerTB !== null && Math.abs(first.pricePerTB - second.pricePerTB) >= 0.5
-      ? `A usable TB costs ${first.pricePerTB.toFixed(1)} with ${one}, ${second.pricePerTB.toFixed(1)} with ${other}.`
+      ? `A usable TB costs ${pricePerTBWords(first.pricePerTB, currency)} with ${one}, ${pricePerTBWords(second.pricePerTB, currency)} with ${other}.`
       : null,
   ({ first, second, one, other }) => {
     const [a, b] = [first, second].map((figures) => figures.growth.byDrive !== null);
@@ -76,11 +82,11 @@ function rebuildDifference({ first, second, one, other }: Pair): string | null {
 
 /**
  * How one choice differs from another, each difference in a sentence, the weightiest first. Figures that are the same
- * are passed over.
+ * are left out.
  *
  * @example differences(raid6, raid5, "TB")[0] // "RAID 6 holds 4.00 TB less than RAID 5."
  */
-export function differences(a: Choice, b: Choice, family: UnitFamily): string[] {
+export function differences(a: Choice, b: Choice, family: UnitFamily, currency?: string): string[] {
   const same = a.name === b.name;
   const pair: Pair = {
     first: a.figures,
@@ -88,6 +94,7 @@ export function differences(a: Choice, b: Choice, family: UnitFamily): string[] 
     one: same ? "The first" : a.name,
     other: same ? "the second" : b.name,
     family,
+    currency,
   };
   return DIFFERENCES.flatMap((say) => say(pair) ?? []);
 }

@@ -3,7 +3,7 @@ import type { Figures } from "./figures";
 import { lossShare, MEASURES, merit, type Measure } from "./measures";
 
 /**
- * Everything that a choice is weighed by, turned so that more is better: the measures (the chance of loss for each
+ * Everything that choices are compared by, turned so that more is better: the measures (the chance of loss for each
  * number of failures from one to four instead of relative to the tolerance), and each way to grow.
  */
 function merits(figures: Figures): number[] {
@@ -13,6 +13,8 @@ function merits(figures: Figures): number[] {
       merit(measure, figures),
     ),
     ...[1, 2, 3, 4].map((failed) => -lossShare(figures, failed)),
+    // Beyond the tolerance, a loss of what is on the failed drives is less than a loss of everything.
+    figures.independent ? 1 : 0,
     growth.byDrive?.gainBytes ?? 0,
     growth.byGroup ? 1 : 0,
   ];

@@ -49,7 +49,7 @@ export const MEASURES: readonly Measure[] = [
   { id: "usable", name: "Usable space", unit: "bytes", better: "more", of: (figures) => figures.usableBytes },
   {
     id: "tolerance",
-    name: "Drives that may fail, whichever",
+    name: "Failed drives survived, whichever",
     unit: "",
     better: "more",
     of: (figures) => figures.tolerance,
@@ -68,7 +68,7 @@ export const MEASURES: readonly Measure[] = [
     better: "less",
     of: (figures) => knownLoss(figures, 2),
   },
-  { id: "idle", name: "Idle room", unit: "bytes", better: "less", of: (figures) => figures.idleBytes },
+  { id: "idle", name: "Unused space", unit: "bytes", better: "less", of: (figures) => figures.idleBytes },
   { id: "read", name: "Long reads", unit: "rate", better: "more", of: (figures) => figures.speed?.read ?? null },
   { id: "write", name: "Long writes", unit: "rate", better: "more", of: (figures) => figures.speed?.write ?? null },
   {

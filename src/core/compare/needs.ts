@@ -1,18 +1,18 @@
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
 import { lengthWords } from "../time/hoursWords";
-import { counted } from "../words/counted";
+import { counted, oneOrMany } from "../words/counted";
 import type { Choice } from "./compare";
 
 /** What the owner needs of a pool. What is left out is not asked for. */
 export interface Needs {
-  /** Any so many drives may fail. */
+  /** It survives the loss of any so many drives. */
   tolerance?: number;
   /** At least so much usable space, in bytes. */
   usableBytes?: Bytes;
   /** No more bays than this. */
   bays?: number;
-  /** It must be able to grow by one drive at a time, or at least by a further group. */
+  /** It must be able to grow by one drive at a time, or at least by another group. */
   grows?: "by-drive" | "by-group";
   /** No drive may idle above this share of its bytes, 0 to 1. */
   idleShare?: number;
@@ -47,18 +47,16 @@ function idlest(choice: Pick<Choice, "pool">): { drive: string; share: number } 
   );
 }
 
-const may = (tolerance: number) =>
+const survives = (tolerance: number) =>
   tolerance === 0
-    ? "no drive may fail"
-    : tolerance === 1
-      ? "only one drive may fail"
-      : `only ${tolerance} drives may fail`;
+    ? "loses data if any drive fails"
+    : `survives only ${oneOrMany(tolerance, "one failed drive", "failed drives")}`;
 
 /** Why a choice does not meet each need, where it is asked for; null where it does. */
 const MISFITS: {
   readonly [N in keyof Needs]-?: (need: NonNullable<Needs[N]>, choice: Weighed, family: UnitFamily) => string | null;
 } = {
-  tolerance: (least, { figures }) => (figures.tolerance < least ? may(figures.tolerance) : null),
+  tolerance: (least, { figures }) => (figures.tolerance < least ? survives(figures.tolerance) : null),
   usableBytes: (least, { figures }, family) =>
     figures.usableBytes < least ? `${formatBytes(least - figures.usableBytes, family)} short` : null,
   bays: (most, { figures }) => (figures.drives > most ? `takes ${counted(figures.drives, "bay")}` : null),
@@ -69,7 +67,7 @@ const MISFITS: {
   },
   idleShare: (most, choice) => {
     const idle = idlest(choice);
-    return idle && idle.share > most ? `${Math.round(idle.share * 100)} % of a drive idle` : null;
+    return idle && idle.share > most ? `${Math.round(idle.share * 100)} % of a drive unused` : null;
   },
   rebuildHours: (most, { figures: { rebuild } }) => {
     if (!rebuild) return "cannot be rebuilt";
@@ -93,7 +91,7 @@ function misfit<N extends keyof Needs>(need: N, choice: Weighed, needs: Needs, f
  * The needs that a choice does not meet, with reasons.
  *
  * @param family the units in which the reasons speak
- * @example misfits(raid5OfThree4TB, { tolerance: 2 }) // [{ need: "tolerance", reason: "only one drive may fail" }]
+ * @example misfits(raid5OfThree4TB, { tolerance: 2 }) // [{ need: "tolerance", reason: "survives only one failed drive" }]
  */
 export function misfits(choice: Weighed, needs: Needs, family: UnitFamily = "TB"): Misfit[] {
   return (Object.keys(MISFITS) as (keyof Needs)[]).flatMap((need) => misfit(need, choice, needs, family));

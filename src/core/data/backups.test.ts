@@ -1,5 +1,5 @@
 import type { Backup, Plan } from "../document/plan";
-import { drivesOfTB } from "../testing/arbitraries";
+import { drivesOfTB, testDrive } from "../testing/arbitraries";
 import { away, clinicPlan, DAY, images, office, TB, usb } from "../testing/dataPlan";
 import { walkPlan } from "../walk/walkPlan";
 import { fillingFindings } from "../schedule/backupsFilling";
@@ -28,16 +28,24 @@ describe("whether a backup can be counted on", () => {
     ["never found whole", verified(undefined), DAY, "never-verified"],
     ["just large enough for its own sets", verified("2026-11-01", { bytes: 9 * TB }), DAY, null],
     ["a byte too small", verified("2026-11-01", { bytes: 9 * TB - 1 }), DAY, "does-not-fit"],
-  ])("%s", (_, backup, day, trouble) => expect(troubleOf(backup, sets, day)).toBe(trouble));
+  ])("%s", (_, backup, day, trouble) => expect(troubleOf(backup, { dataSets: sets }, day)).toBe(trouble));
 
   test("what it has to hold grows with its sets", () => {
     const exact = { ...away, bytes: 9 * TB };
-    expect([troubleOf(exact, sets, DAY, 0), troubleOf(exact, sets, DAY, 31)]).toEqual([null, "does-not-fit"]);
+    expect([troubleOf(exact, { dataSets: sets }, DAY, 0), troubleOf(exact, { dataSets: sets }, DAY, 31)]).toEqual([
+      null,
+      "does-not-fit",
+    ]);
   });
   test("those of a set, and of no other", () => {
     const plan = clinicPlan({ backups: [away, usb] });
     expect(currentBackups(plan, office, DAY).map((backup) => backup.id)).toEqual(["b2"]);
     expect(currentBackups({}, office, DAY)).toEqual([]);
+    // One on a drive that has failed holds nothing any more.
+    const drives = [testDrive("d9", 4e12, { state: "failed" })];
+    const onDead = { ...plan, backups: [away, usb].map((backup) => ({ ...backup, drive: "d9" })), drives };
+    expect(currentBackups(onDead, office, DAY)).toEqual([]);
+    expect(troubleOf(onDead.backups[0]!, onDead, DAY)).toBe("drive-gone");
   });
 });
 
@@ -98,13 +106,13 @@ describe("in words", () => {
     expect(outcomeWords({ kind: "lost" }, plan)).toBe("lost");
     expect(outcomeWords({ kind: "partly", share: 0.25 }, plan)).toBe("lost in 25 % of cases");
     expect(outcomeWords({ kind: "from-backup", backup: "b1", days: 1, share: 1 }, plan)).toBe(
-      "comes back from Box at home, up to a day old",
+      "restored from Box at home as it was up to a day earlier",
     );
     expect(outcomeWords({ kind: "from-backup", backup: "b9", days: 7, share: 0.5 }, {})).toBe(
-      "in 50 % of cases lost here; comes back from a backup, up to 7 days old",
+      "in 50 % of cases lost, then restored from a backup as it was up to 7 days earlier",
     );
     expect(outcomeWords({ kind: "until-next-copy", backup: "b1", days: 30 }, plan)).toBe(
-      "comes back from Box at home, but only until its next copy, within 30 days",
+      "restored from Box at home, but only if you notice before the next backup (30 days at most)",
     );
   });
   test("how it grows, when it is full, how bad its loss would be", () => {
@@ -181,7 +189,7 @@ describe("backups on drives that a step erases", () => {
         severity: "warn",
         drives: ["x1"],
         message: expect.stringMatching(
-          /^The 8\sTB drive on the shelf was the backup “USB drive” of X-rays and Office; that copy is erased\. Office has no second place any more: .* takes it\.$/,
+          /^The 8\sTB drive on the shelf \(x1\) was the backup “USB drive” of X-rays and Office; that copy is erased\. Office has no second place any more: .* takes it\.$/,
         ),
       },
     ]);
@@ -211,7 +219,7 @@ describe("backups on drives that a step erases", () => {
     };
     const [finding] = loseBackups(plan, joined, ["x1"], DAY, "TB").findings;
     expect(finding).toMatchObject({ code: "backup-becomes-redundancy" });
-    expect(finding!.message).toMatch(/the failure of one drive takes nothing of X-rays and Office, by redundancy/);
+    expect(finding!.message).toMatch(/one failed drive no longer costs X-rays and Office/);
   });
   test("nothing is said of others, nor of a backup that holds nothing", () => {
     expect(loseBackups(plan, plan, ["x2"], DAY, "TB")).toEqual({ plan, findings: [] });

@@ -1,7 +1,9 @@
 import type { Band } from "../bands/band";
 import { bandsOfPool, toleranceOfPool } from "../box/figures";
+import { goneIn } from "../box/gone";
 import { groupOfDrive } from "../box/members";
 import type { Backup, DataSet, Drive, Plan } from "../document/plan";
+import { isGone } from "../drives/driveState";
 import { fateOf } from "../failures/fate";
 import { isSeparate } from "../layouts/isSeparate";
 import { layoutOf } from "../layouts/registry";
@@ -40,19 +42,24 @@ export interface Coverage {
   dataSet: string;
   /** Empty for one that is on a drive of no pool. */
   pool: string;
-  /** How many drives of the pool may fail, whichever. */
+  /** How many failed drives the pool survives, whichever. */
   tolerance: number;
   /** The backups that can be counted on. */
   backups: string[];
   outcomes: Record<Threat, Outcome>;
 }
 
-/** Of all sets of so many drives of a pool, the share that costs data. */
-function shareLost(bands: readonly Band[], drives: readonly string[], failures: 1 | 2): number {
+/** Of all sets of so many drives that a pool still has, the share that costs data. */
+function shareLost(bands: readonly Band[], all: readonly string[], gone: ReadonlySet<string>, failures: 1 | 2): number {
+  // Those that are gone in fact are so whatever else happens.
+  const drives = all.filter((drive) => !gone.has(drive));
   const sets =
     failures === 1 ? drives.map((drive) => [drive]) : drives.flatMap((a, i) => drives.slice(i + 1).map((b) => [a, b]));
   if (sets.length === 0) return 1;
-  return sets.filter((set) => ["lost", "partly-lost"].includes(fateOf(bands, new Set(set)).kind)).length / sets.length;
+  return (
+    sets.filter((set) => ["lost", "partly-lost"].includes(fateOf(bands, new Set([...gone, ...set])).kind)).length /
+    sets.length
+  );
 }
 
 function afterFailures(share: number, restore: Backup | undefined, kind: PoolKind): Outcome {
@@ -121,8 +128,9 @@ export function coverage(plan: Plan, day: string | null): Coverage[] {
     if (sets.length === 0) return [];
     const bands = bandsOfPool(plan, pool, rules);
     const drives = pool.groups.flatMap((group) => group.drives);
-    const one = shareLost(bands, drives, 1);
-    const two = shareLost(bands, drives, 2);
+    const gone = goneIn(plan);
+    const one = shareLost(bands, drives, gone, 1);
+    const two = shareLost(bands, drives, gone, 2);
     const laid = pool.groups.map((group) => layoutOf(group.layout));
     const kind = {
       scheduled: rules.parityWrites === "by-schedule" && laid.some((layout) => layout.dedicatedParity !== undefined),
@@ -135,12 +143,12 @@ export function coverage(plan: Plan, day: string | null): Coverage[] {
 }
 
 /**
- * Data on a drive of its own goes with it, and is gone already where the drive has been erased: it holds nothing any
- * more, and is no separate drive of a pool.
+ * Data on a drive of its own goes with it, and is gone already where the drive has failed or been erased: it holds
+ * nothing any more, and is no separate drive of a pool.
  */
 function coverageOnDrive(plan: Plan, drive: Drive, set: DataSet, day: string | null): Coverage {
   const owner = groupOfDrive(plan, drive.id);
-  const isErased = owner ? !isSeparate(layoutOf(owner.group.layout)) : drive.contents === undefined;
+  const isErased = isGone(drive) || (owner ? !isSeparate(layoutOf(owner.group.layout)) : drive.contents === undefined);
   const kind = { scheduled: false, independent: false };
   const covered = coverageOf(plan, owner?.pool.id ?? "", set, { one: 1, two: 1, tolerance: 0, kind }, day);
   const { deletion, ...others } = covered.outcomes;

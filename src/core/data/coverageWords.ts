@@ -23,9 +23,11 @@ export function outcomeWords(outcome: Outcome, plan: Pick<Plan, "backups">): str
     case "kept":
       return "nothing is lost";
     case "from-backup":
-      return `${outcome.share < 1 ? `in ${Math.round(outcome.share * 100)} % of cases lost here; ` : ""}comes back from ${name(outcome.backup)}, up to ${days(outcome.days)} old`;
+      return outcome.share < 1
+        ? `in ${Math.round(outcome.share * 100)} % of cases lost, then restored from ${name(outcome.backup)} as it was up to ${days(outcome.days)} earlier`
+        : `restored from ${name(outcome.backup)} as it was up to ${days(outcome.days)} earlier`;
     case "until-next-copy":
-      return `comes back from ${name(outcome.backup)}, but only until its next copy, within ${days(outcome.days)}`;
+      return `restored from ${name(outcome.backup)}, but only if you notice before the next backup (${days(outcome.days)} at most)`;
     case "partly":
       return `lost in ${Math.round(outcome.share * 100)} % of cases`;
     case "since-update":

@@ -7,11 +7,13 @@ import type { Backup, Plan } from "../document/plan";
 import { checkPlan } from "../document/readPlan";
 import { fateOf } from "../failures/fate";
 import { ruleSets, rulesOf } from "../rules/ruleSets";
-import { demand, lateFindings, timesByHours } from "../schedule/demand";
+import { demand, lateFindings } from "../schedule/demand";
+import { timesByHours } from "../schedule/stepTimes";
 import { numbered } from "../testing/anySteps";
 import { drivesOfTB, testDrive } from "../testing/arbitraries";
 import { away, clinicPlan, DAY, images, office, TB, usb } from "../testing/dataPlan";
 import { attach, pull } from "../testing/stepsInShort";
+import { plainDayWords } from "../time/dateWords";
 import { dayAfter, daysBetween, isDay } from "../time/days";
 import { walkPlan } from "../walk/walkPlan";
 import { coverage, type Outcome } from "./coverage";
@@ -106,7 +108,7 @@ describe("coverage", () => {
     });
   });
   test.each([
-    ["was never verified", { ...away, lastVerified: undefined }],
+    ["was never tested", { ...away, lastVerified: undefined }],
     ["was verified long ago", { ...away, lastVerified: "2026-09-30" }],
     ["was verified in the future", { ...away, lastVerified: "2027-09-30" }],
     ["does not hold all of it", { ...away, bytes: 8 * TB }],
@@ -260,12 +262,12 @@ describe("where redundancy takes over from a backup drive", () => {
     expect(step.done).toBe(true);
     const finding = step.findings.find((each) => each.code === "backup-becomes-redundancy")!;
     expect(finding.message).toMatch(
-      /serial OLD-1\) was the backup “USB drive” of X-rays and Office; that copy is erased\. From then on the failure of one drive takes nothing of X-rays and Office, by redundancy\. X-rays and Office have no second place any more/,
+      /serial OLD-1\) was the backup “USB drive” of X-rays and Office; that copy is erased\. From then on one failed drive no longer costs X-rays and Office\. X-rays and Office have no second place any more/,
     );
   });
   test("the pool is a mirror of both, the volumes stay, and the backup is gone", () => {
     const { plan } = made.moments[1]!.state;
-    expect(plan.pools[0]!.groups[0]).toMatchObject({ layout: "spanned-mirror", drives: ["d1", "d2", "x1"] });
+    expect(plan.pools[0]!.groups[0]).toMatchObject({ layout: "mirror-onto-one", drives: ["d1", "d2", "x1"] });
     expect(plan.pools[0]!.volumes).toHaveLength(2);
     expect(plan.backups).toBeUndefined();
     expect(made.moments[1]!.tolerance).toEqual([1]);
@@ -308,9 +310,11 @@ describe("demand", () => {
     const full = inTime[0]!.fullWithoutPlan!;
     const findings = lateFindings(demand(late, times), DAY, 3).get("s4")!;
     expect(full).toBeGreaterThan(60);
-    expect(findings[0]!.message).toContain(dayAfter(DAY, full));
-    expect(findings[0]!.message).toMatch(/months too late|days too late/);
-    expect(findings[0]!.message).toContain(`must begin by ${dayAfter(DAY, full - (times[3]!.end - times[0]!.start))}`);
+    expect(findings[0]!.message).toContain(plainDayWords(dayAfter(DAY, full)));
+    expect(findings[0]!.message).toMatch(/(months|days) after Files reaches its reserve/);
+    expect(findings[0]!.message).toContain(
+      `must begin by ${plainDayWords(dayAfter(DAY, full - (times[3]!.end - times[0]!.start)))}`,
+    );
   });
 });
 

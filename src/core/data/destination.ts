@@ -1,6 +1,6 @@
 import { storedIn } from "../box/capacities";
 import type { Plan, Pool } from "../document/plan";
-import { bytesOn } from "./backup";
+import { bytesOn, isOnGone } from "./backup";
 
 /** What a backup step says where no backup of the plan would do. */
 export const ANY_DESTINATION = "a destination of your choice";
@@ -13,7 +13,9 @@ export const ANY_DESTINATION = "a destination of your choice";
 export function destinationOf(plan: Plan, pool: Pool): string {
   const needed = storedIn(pool);
   const fits = (plan.backups ?? []).filter(
-    (backup) => backup.bytes === undefined || backup.bytes >= Math.max(needed, bytesOn(backup, plan.dataSets ?? [])),
+    (backup) =>
+      !isOnGone(backup, plan) &&
+      (backup.bytes === undefined || backup.bytes >= Math.max(needed, bytesOn(backup, plan.dataSets ?? []))),
   );
   return (fits.find((backup) => backup.place === "elsewhere") ?? fits[0])?.id ?? ANY_DESTINATION;
 }

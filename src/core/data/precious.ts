@@ -3,10 +3,8 @@ import type { Finding } from "../findings/finding";
 import { listOf } from "../words/listOf";
 import { notBackedUp } from "./backup";
 import { ANY_DESTINATION, destinationOf } from "./destination";
+import { PRECIOUS_WITHOUT_BACKUP } from "./liftable";
 import { dataSetsIn, dataSetsOnDrive } from "./stored";
-
-/** The code of the finding that the owner may lift in writing. */
-export const PRECIOUS_WITHOUT_BACKUP = "precious-without-backup";
 
 const bareAmong = (plan: Plan, sets: readonly DataSet[], day: string | null): DataSet[] =>
   notBackedUp(

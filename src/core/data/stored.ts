@@ -1,6 +1,7 @@
 import type { Bytes } from "../bytes/bytes";
 import { isFree } from "../box/members";
-import type { DataSet, Drive, Plan, Volume } from "../document/plan";
+import type { Backup, DataSet, Drive, Plan, Volume } from "../document/plan";
+import { isOnGone } from "./backup";
 import { sizeAfter } from "./dataSet";
 
 /** The data sets of a volume. */
@@ -26,6 +27,19 @@ export const drivesWithData = (plan: Plan): Drive[] =>
 /** The data sets of a pool. */
 export const dataSetsIn = (plan: Plan, pool: string): DataSet[] =>
   plan.pools.find((each) => each.id === pool)?.volumes.flatMap((volume) => dataSetsOn(plan, volume.id)) ?? [];
+
+/**
+ * The backups that hold data of a pool and can be reached, the newest first; whether they have been tested is another
+ * question.
+ *
+ * @example backupsOf(plan, "p1").map(({ name }) => name) // ["Box at home"]
+ */
+export function backupsOf(plan: Plan, pool: string): Backup[] {
+  const sets = new Set(dataSetsIn(plan, pool).map(({ id }) => id));
+  return (plan.backups ?? [])
+    .filter((backup) => backup.dataSets.some((set) => sets.has(set)) && !isOnGone(backup, plan))
+    .sort((a, b) => a.everyDays - b.everyDays);
+}
 
 /**
  * What is stored on a volume after some days: its data sets, each as it grows, and whatever else it holds, which stays.

@@ -7,6 +7,7 @@ import type {
   Helper,
   LayoutId,
   NewDrive,
+  ParitySchedule,
   Place,
   PlanCalendar,
   PricedDrive,
@@ -24,6 +25,10 @@ export type Command =
   /** Several drives at once, for instance from what they report of themselves; new ones go to the shelf. */
   | { kind: "update-drives"; edits: { drive: string; changes: DriveChanges }[]; added: NewDrive[] }
   | { kind: "remove-drives"; drives: string[] }
+  /** What has become of drives: they have failed, are not in the box, or (null) work and are back. */
+  | { kind: "set-drive-state"; drives: string[]; state: "failed" | "missing" | null; since?: string }
+  /** When the parity of a pool is written; null where nothing is known of it. */
+  | { kind: "set-parity-schedule"; pool: string; schedule: ParitySchedule | null }
   | { kind: "move-drive"; drive: string; to: Place }
   /** Puts drives from the shelf into free bays, lowest number first. */
   | { kind: "seat-drives"; drives: string[] }
@@ -36,6 +41,8 @@ export type Command =
   | { kind: "lay-out-pool"; pool: string | null; groups: { layout: LayoutId; drives: string[] }[] }
   /** The prices that the plan reckons with; an empty list takes them away. */
   | { kind: "set-prices"; prices: PricedDrive[] }
+  /** The currency that amounts are in, by its three letters; null where it is not to be said. */
+  | { kind: "set-currency"; currency: string | null }
   /** Puts steps in before one, after one, or at the end. */
   | { kind: "insert-steps"; before?: string; after?: string; steps: StepBody[] }
   /** The same, with the drives to buy that the steps name; the plan gets a calendar if it has none and one is given. */
@@ -64,7 +71,7 @@ export type Command =
   /** Moves a step to a place in the list, counted from 0. */
   | { kind: "move-step"; step: string; to: number }
   | { kind: "change-layout"; group: string; layout: LayoutId }
-  | { kind: "add-to-group"; group: string; drives: string[] }
+  | { kind: "add-to-group"; group: string; drives: string[]; layout?: LayoutId }
   | { kind: "leave-group"; drives: string[] }
   | { kind: "take-apart"; group: string }
   | { kind: "rename-pool"; pool: string; name: string }

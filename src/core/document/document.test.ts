@@ -32,6 +32,30 @@ test("reading what was written is the identity, for any plan", () => {
   );
 });
 
+test("a plan that was written before layouts, steps and rules got their names is read as what it is now", () => {
+  const former = (text: string) =>
+    text
+      .replaceAll('"mirror-onto-one"', '"spanned-mirror"')
+      .replaceAll('"update-parity"', '"sync"')
+      .replaceAll('"replacementMarginShare"', '"rightSizeShare"');
+  const named = structuredClone(clinic);
+  named.box.rules.overrides = { replacementMarginShare: 0.01, layouts: ["raid1", "mirror-onto-one"] };
+  named.pools[0]!.groups[0]!.layout = "mirror-onto-one";
+  named.steps = [
+    { id: "s1", kind: "update-parity", pool: "p1" },
+    { id: "s2", kind: "rebuild-from-backup", pool: "p1", layout: "mirror-onto-one", drives: ["d1"], box: named.box },
+  ];
+  expect(former(writePlan(named)).match(/spanned-mirror|"sync"|rightSizeShare/g)).toHaveLength(7);
+  expect(readPlan(former(writePlan(named)))).toEqual({ ok: true, plan: named });
+  fc.assert(
+    fc.property(anyPlan, (plan) => {
+      expect(readPlan(former(writePlan(plan)))).toEqual({ ok: true, plan });
+    }),
+  );
+  for (const strange of [null, 7, [], { box: null, pools: 1, steps: [null, { kind: "sync" }] }])
+    expect(checkPlan(strange).ok).toBe(false);
+});
+
 describe("what is refused says what, where and how to mend it", () => {
   test("a text is told how it must be written, whatever it is of", () => {
     const schema = readFileSync("src/core/document/schema/plan-1.json", "utf8");

@@ -15,7 +15,12 @@ export const PATTERNS: ReadonlyMap<string, string> = new Map([
     "^(19[0-9]{2}|20[0-9]{2}|2100)(-(0[1-9]|1[0-2])(-(0[1-9]|[12][0-9]|3[01]))?)?$",
     "It must be a year, month or day of 1900 to 2100, written like 2026, 2026-11 or 2026-11-23.",
   ],
+  [
+    "^(19[0-9]{2}|20[0-9]{2}|2100)-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])(T([01][0-9]|2[0-3]):[0-5][0-9](:[0-5][0-9](\\.[0-9]{1,9})?)?Z)?$",
+    "It must be a day of 1900 to 2100, or a day and a time in UTC, written like 2026-11-23 or 2026-11-23T21:40Z.",
+  ],
   ["^([01][0-9]|2[0-3]):[0-5][0-9]$", "It must be a time of day from 00:00 to 23:59, written like 07:30."],
+  ["^[A-Z]{3}$", "It must be the three letters of a currency, like EUR."],
   ["^[A-Za-z0-9_+/-]+$", "It must be the name of a time zone, like Europe/Madrid."],
 ]);
 

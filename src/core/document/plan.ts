@@ -24,6 +24,7 @@ export type {
   Lift,
   Medium,
   Mixing,
+  ParitySchedule,
   Place,
   Plan,
   PlanCalendar,

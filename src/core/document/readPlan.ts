@@ -1,4 +1,5 @@
 import { explainSchemaErrors } from "./explainSchemaErrors";
+import { withPresentNames } from "./formerNames";
 import validatePlan from "./generated/validatePlan.cjs";
 import type { Plan } from "./plan";
 import type { Problem } from "./problem";
@@ -21,13 +22,14 @@ const refuse = (kind: "not-a-plan" | "newer" | "impossible", problems: Problem[]
 });
 
 /**
- * Checks a value that claims to be a plan document: its format, its version, the schema, its references. An older
- * version would be migrated here; version 1 is the first.
+ * Checks a value that is said to be a plan document: its format, its version, the schema, its references. What has got
+ * another name since it was written is called by that.
  *
- * @param value what JSON.parse gave
- * @returns the very value as a plan, or what is wrong with it; it never throws
+ * @param given what JSON.parse gave
+ * @returns the value as a plan (the very value where it has no former names), or what is wrong with it; it never throws
  */
-export function checkPlan(value: unknown): ReadPlanResult {
+export function checkPlan(given: unknown): ReadPlanResult {
+  const value = withPresentNames(given);
   if (
     typeof value === "object" &&
     value !== null &&

@@ -159,6 +159,10 @@ function backupProblems(plan: Plan): Problem[] {
 function dayProblems(plan: Plan): Problem[] {
   return [
     ...notADay(plan.calendar?.start, "/calendar/start"),
+    ...plan.drives.flatMap(({ since }, i) => notADay(since?.slice(0, 10), `/drives/${i}/since`)),
+    ...plan.pools.flatMap(({ paritySchedule }, p) =>
+      notADay(paritySchedule?.lastUpdate?.slice(0, 10), `/pools/${p}/paritySchedule/lastUpdate`),
+    ),
     ...(plan.calendar?.excluded ?? []).flatMap(({ from, to }, i): Problem[] => {
       const message = `These days end on ${to}, before they begin on ${from}. Swap the two.`;
       return [

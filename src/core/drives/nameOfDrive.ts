@@ -17,16 +17,40 @@ export function shortSize(drive: Pick<Drive, "bytes">, family: UnitFamily): stri
   return gigabytes >= 1000 ? `${gigabytes / 1000}${UNIT_SPACE}TB` : `${gigabytes}${UNIT_SPACE}GB`;
 }
 
+/** A drive by its number in the plan, where nothing else tells it from another. */
+const numberOf = ({ id }: Pick<Drive, "id">): string =>
+  id.replace(/^d(?=\d+$)/, "no. ").replace(/^b(?=\d+$)/, "new no. ");
+
 /**
- * A drive in the middle of a sentence, so that it cannot be mistaken for another: size, bay and serial.
+ * What tells a drive from others of its size, in few characters: the end of its serial, its owner's name for it, else
+ * its number in the plan.
  *
+ * @example markOfDrive({ id: "d5", serial: "ORL-4418", label: "" }) // "…4418"
+ * @example markOfDrive({ id: "d5", label: "" }) // "no. 5"
+ */
+export const markOfDrive = (drive: Pick<Drive, "id" | "serial" | "label">): string =>
+  drive.serial ? `…${drive.serial.slice(-4)}` : drive.label || numberOf(drive);
+
+/**
+ * A drive in the middle of a sentence, so that it cannot be mistaken for another: size, bay and serial; on the shelf
+ * without a serial, its number in the plan; of one that has failed or is missing, that.
+ *
+ * @example nameOfDrive(missingDrive) // "the missing 4 TB drive from bay 2 (serial ORL-4418)"
  * @example nameOfDrive(drive) // "the 4 TB drive in bay 2 (serial ORL-4418)"
  */
 export function nameOfDrive(drive: Drive, family: UnitFamily = "TB"): string {
   const bay = bayOf(drive);
-  const where = bay === null ? "on the shelf" : `in bay ${bay}`;
-  const which = drive.serial ? ` (serial ${drive.serial})` : drive.label ? ` (${drive.label})` : "";
-  return `the ${shortSize(drive, family)} drive ${where}${which}`;
+  const where =
+    drive.state === "missing"
+      ? drive.lastBay === undefined
+        ? ""
+        : ` from bay ${drive.lastBay}`
+      : bay === null
+        ? " on the shelf"
+        : ` in bay ${bay}`;
+  const other = drive.label || (bay === null ? numberOf(drive) : "");
+  const which = drive.serial ? ` (serial ${drive.serial})` : other && ` (${other})`;
+  return `the ${drive.state ? `${drive.state} ` : ""}${shortSize(drive, family)} drive${where}${which}`;
 }
 
 /** The same at the start of a sentence. */

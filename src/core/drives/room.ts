@@ -11,7 +11,7 @@ export interface Room {
   /** Kept by the box for its own partitions, at the start of the drive. */
   systemReserve: Bytes;
   /** Left unused at the end, so that a slightly smaller replacement fits. */
-  rightSizeMargin: Bytes;
+  replacementMargin: Bytes;
   /** What is between them, not rounded. */
   between: Bytes;
   /** What a pool can use: `between` rounded down to 1 MiB. */
@@ -19,23 +19,26 @@ export interface Room {
 }
 
 /**
- * The room of a drive: `floorTo(bytes − systemReserve − rightSizeMargin, 1 MiB)`, never below 0. A drive that is
+ * The room of a drive: `floorTo(bytes − systemReserve − replacementMargin, 1 MiB)`, never below 0. A drive that is
  * smaller than what is set aside has no room, and the reserve then takes all of it.
  *
- * @example roomOf({ id: "d1", bytes: 4_000_787_030_016 }, { systemReserveBytes: 0, rightSizeShare: 0 }).length // 4 000 786 153 472
+ * @example roomOf({ id: "d1", bytes: 4_000_787_030_016 }, { systemReserveBytes: 0, replacementMarginShare: 0 }).length // 4 000 786 153 472
  */
 export function roomOf(
   drive: { id: string; bytes: Bytes },
-  rules: Pick<BoxRules, "systemReserveBytes" | "rightSizeShare">,
+  rules: Pick<BoxRules, "systemReserveBytes" | "replacementMarginShare">,
 ): Room {
   const systemReserve = Math.min(drive.bytes, rules.systemReserveBytes);
-  const rightSizeMargin = Math.min(drive.bytes - systemReserve, Math.ceil(drive.bytes * rules.rightSizeShare));
-  const between = drive.bytes - systemReserve - rightSizeMargin;
+  const replacementMargin = Math.min(
+    drive.bytes - systemReserve,
+    Math.ceil(drive.bytes * rules.replacementMarginShare),
+  );
+  const between = drive.bytes - systemReserve - replacementMargin;
   return {
     drive: drive.id,
     bytes: drive.bytes,
     systemReserve,
-    rightSizeMargin,
+    replacementMargin,
     between,
     length: floorTo(between, MiB),
   };
@@ -45,9 +48,12 @@ export function roomOf(
  * The size of the smallest drive whose room is so long, in bytes.
  *
  * @param length in bytes
- * @example bytesForRoom(4_000_786_153_472, { systemReserveBytes: 0, rightSizeShare: 0 }) // 4 000 786 153 472
+ * @example bytesForRoom(4_000_786_153_472, { systemReserveBytes: 0, replacementMarginShare: 0 }) // 4 000 786 153 472
  */
-export function bytesForRoom(length: Bytes, rules: Pick<BoxRules, "systemReserveBytes" | "rightSizeShare">): Bytes {
+export function bytesForRoom(
+  length: Bytes,
+  rules: Pick<BoxRules, "systemReserveBytes" | "replacementMarginShare">,
+): Bytes {
   let bytes = length + rules.systemReserveBytes;
   // The margin is a share of the drive, so what it takes grows with the drive.
   while (roomOf({ id: "", bytes }, rules).between < length) bytes += length - roomOf({ id: "", bytes }, rules).between;

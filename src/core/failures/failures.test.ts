@@ -79,7 +79,7 @@ test("the counted shares equal enumerating every set, and the tolerance the smal
   );
 });
 
-test("redundancy left is how many more may fail, whichever they are", () => {
+test("redundancy left is how many more can be lost, whichever they are", () => {
   fc.assert(
     fc.property(smallPool, fc.nat(), ({ bands, ids }, bits) => {
       const failed = subset(ids, bits % 2 ** ids.length);

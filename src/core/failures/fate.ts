@@ -5,7 +5,7 @@ import { lossClauses } from "../bands/lossClauses";
 export type Fate =
   /** None of the failed drives belongs to it. */
   | { kind: "whole"; redundancy: number }
-  /** Drives are missing but no data is; `redundancy` more may fail, whichever they are. */
+  /** Drives are missing but no data is; `redundancy` more can be lost, whichever they are. */
   | { kind: "degraded"; redundancy: number; missing: string[] }
   /** Drives with file systems of their own are lost, `lostDrives`, and nothing else. */
   | { kind: "partly-lost"; missing: string[]; lostDrives: string[]; bands: number[] }

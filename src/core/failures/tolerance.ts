@@ -17,7 +17,7 @@ export function smallestFatalSet(bands: readonly Band[]): string[] {
 }
 
 /**
- * How many drives may fail at once, whichever they are, with nothing lost. 0 without bands.
+ * How many drives can be lost at once, whichever they are, with nothing lost. 0 without bands.
  *
  * @example toleranceOf(raid6Bands) // 2
  */

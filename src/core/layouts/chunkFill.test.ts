@@ -69,7 +69,7 @@ describe("whether a drive more can join", () => {
   test("by the rules of the box, whatever ties the drives together", () => {
     expect([classic, fixed].map((rules) => widensByDrive(layoutOf("raid5"), rules))).toEqual([true, false]);
     expect([classic, fixed].map((rules) => widensByDrive(layoutOf("copies-2"), rules))).toEqual([true, false]);
-    expect(widensByDrive(layoutOf("spanned-mirror"), linux)).toBe(false);
+    expect(widensByDrive(layoutOf("mirror-onto-one"), linux)).toBe(false);
     expect([takesAnyDrive(layoutOf("single")), takesAnyDrive(layoutOf("raid1"))]).toEqual([true, false]);
   });
   test("one more gives space where it is neither a copy nor half a pair", () => {

@@ -118,7 +118,7 @@ function copiesLayout(copies: 2 | 3, id: LayoutId, name: string, shortName: stri
     id,
     name,
     shortName,
-    summary: `Every chunk of 1 GiB is kept ${copies === 2 ? "twice" : "three times"}, on the drives that have the most room. Uses drives of any sizes.`,
+    summary: `Every chunk of 1 GiB is kept ${copies === 2 ? "twice" : "three times"}, on the drives that have the most free space. Uses drives of any sizes.`,
     minimumDrives: copies,
     usualDrives: copies,
     stripe: () => ({ data: 1, copies, parity: 0 }),

@@ -86,9 +86,9 @@ function hybridLayout(
 export const hybridOne = hybridLayout(
   1,
   "hybrid-1",
-  "hybrid, one drive may fail",
-  "Hybrid 1",
-  "Drives of mixed sizes are cut level into bands, each with single parity or a mirror. Only the top of one largest drive can stay idle.",
+  "hybrid, one drive safe",
+  "Hybrid (one)",
+  "Drives of mixed sizes are cut level into bands, each with single parity or a mirror. Only the top of one largest drive can stay unused.",
   [{ to: "hybrid-2", refuses: ({ leaving }) => unless(leaving === 0, "No drive can leave with it.") }],
 );
 
@@ -96,8 +96,8 @@ export const hybridOne = hybridLayout(
 export const hybridTwo = hybridLayout(
   2,
   "hybrid-2",
-  "hybrid, two drives may fail",
-  "Hybrid 2",
-  "Drives of mixed sizes are cut level into bands, each with double parity or three copies. Only the tops of the two largest drives can stay idle.",
+  "hybrid, two drives safe",
+  "Hybrid (two)",
+  "Drives of mixed sizes are cut level into bands, each with double parity or three copies. Only the tops of the two largest drives can stay unused.",
   [],
 );

@@ -50,8 +50,8 @@ export function keptArrays(
 
 /**
  * An array over whole drives after a claim: up to the smallest of all drives that stand in it, hot spares included,
- * and never smaller than it was. After a rewrite, which uses up some of the room before the data, it can be more: up to
- * what it would be if nothing lay before the data.
+ * and never smaller than it was. After a rewrite, which uses up some of the space before the data, it can be more: up
+ * to what it would be if nothing lay before the data.
  *
  * @param slices the sizes of all drives that stand in it, in bytes
  * @example claimedArray({ from: 0, offset: 2 MiB, chunk: 512 KiB, used: 398 MiB }, [800 MiB, 800 MiB]) // used: 798 MiB

@@ -30,10 +30,8 @@ export type Widening = "rewrites" | "copies" | "joins" | "never";
 
 /**
  * A layout: a function from the rooms of drives to bands, and what it is. Everything that is shown of a group is
- * derived
- * from its bands; everything else that anybody asks of a layout stands here, so that nobody asks for its id. A family
- * of
- * layouts stands in one file of this folder and is listed in `registry.ts`.
+ * derived from its bands; everything else that anybody asks of a layout stands here, so that nobody asks for its id. A
+ * family of layouts stands in one file of this folder and is listed in `registry.ts`.
  */
 export interface Layout {
   id: LayoutId;
@@ -51,7 +49,7 @@ export interface Layout {
   multiple?: number;
   /** What one stripe holds, with these options. */
   stripe: (options: GroupOptions) => StripeShape;
-  /** How many drives may fail, whichever, with these options, in a group of as few drives as it takes. */
+  /** How many failed drives are survived, whichever, with these options, in a group of as few drives as it takes. */
   nominalTolerance: (options: GroupOptions) => number;
   widening: Widening;
   /** What it can become with the data kept; paths that no box makes are not listed. */
@@ -110,7 +108,7 @@ export interface Layout {
    * Lays the layout out on drives.
    *
    * @param rooms at least `minimumDrives`, in the order in which the group names them
-   * @returns the bands from the bottom up; none where the drives have no room in common
+   * @returns the bands from the bottom up; none where the drives have no space in common
    * @throws RangeError for fewer rooms than `minimumDrives`; `problemsOfLayout` tells beforehand
    */
   layOut(rooms: readonly Room[], setting: LayoutSetting): Band[];

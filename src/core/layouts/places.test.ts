@@ -11,7 +11,10 @@ import { layoutOf, layouts } from "./registry";
 const RESERVE = 10 * MiB;
 const rooms = (...mib: number[]): Room[] =>
   mib.map((each, i) =>
-    roomOf({ id: "abcdef"[i]!, bytes: each * MiB + RESERVE }, { systemReserveBytes: RESERVE, rightSizeShare: 0 }),
+    roomOf(
+      { id: "abcdef"[i]!, bytes: each * MiB + RESERVE },
+      { systemReserveBytes: RESERVE, replacementMarginShare: 0 },
+    ),
   );
 /** Each band as `scheme: drive@from-to …`, in MiB above the reserve. */
 const picture = (bands: readonly Band[]): string[] =>
@@ -75,11 +78,14 @@ test("a span and separate drives leave out what has no room; a zoned stripe's to
   expect(metadata).toEqual([2 * MiB, 0]);
 });
 
-test("each small drive of a spanned mirror has its part of the large one, behind the others", () => {
-  expect(lay("spanned-mirror", rooms(100, 300, 150))).toEqual(["mirror: a@0-100 b@0-100", "mirror: c@0-150 b@100-250"]);
-  expect(lay("spanned-mirror", rooms(100, 120, 50))).toEqual(["mirror: a@0-100 b@0-100", "mirror: c@0-20 b@100-120"]);
+test("each small drive of a mirror onto one has its part of the large one, behind the others", () => {
+  expect(lay("mirror-onto-one", rooms(100, 300, 150))).toEqual([
+    "mirror: a@0-100 b@0-100",
+    "mirror: c@0-150 b@100-250",
+  ]);
+  expect(lay("mirror-onto-one", rooms(100, 120, 50))).toEqual(["mirror: a@0-100 b@0-100", "mirror: c@0-20 b@100-120"]);
   // Plain partitions are mirrored: there is no array's metadata, on a Linux host neither.
-  expect(lay("spanned-mirror", rooms(100, 100, 50, 60), "linux-raid")).toEqual(["mirror: b@0-100 a@0-100"]);
+  expect(lay("mirror-onto-one", rooms(100, 100, 50, 60), "linux-raid")).toEqual(["mirror: b@0-100 a@0-100"]);
 });
 
 test("hybrids cut at each size; a slice without room, or too thin for an array, is none", () => {
@@ -137,11 +143,11 @@ test("what sets layouts apart, by the trade", () => {
   expect(those((layout) => layout.zonedWhenUnequal === true)).toBe("raid0");
   expect(those((layout) => layout.joinsAnySize === true)).toBe("single span");
   expect(those((layout) => layout.splits === true)).toBe("hybrid-1 hybrid-2 raid1 raid5 raid6 triple-parity");
-  expect(those((layout) => layout.independent === true)).toBe("parity-drive-1 parity-drive-2 single spanned-mirror");
+  expect(those((layout) => layout.independent === true)).toBe("mirror-onto-one parity-drive-1 parity-drive-2 single");
   expect(those((layout) => layout.rebuildsTogether === true)).toBe(
     "hybrid-2 parity-drive-1 parity-drive-2 raid6 triple-parity",
   );
-  expect(those((layout) => layout.liesEndToEnd === true)).toBe("spanned-mirror");
+  expect(those((layout) => layout.liesEndToEnd === true)).toBe("mirror-onto-one");
   expect(those((layout) => layout.levelTakes === 1)).toBe("parity-drive-2 raid5 raid6 triple-parity");
   expect(those((layout) => layout.keepsArrays === true)).toBe(`hybrid-1 hybrid-2 raid0 ${arrays}`);
   expect(layoutOf("hybrid-2").minimumDrives).toBe(3);

@@ -1,8 +1,10 @@
+import { inText } from "./inText";
 import type { BoxRules, GroupOptions } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { counted } from "../words/counted";
 import type { Layout } from "./layout";
 import { ownValue } from "../records/ownValue";
+import { IF_WRONG } from "../rules/ifWrong";
 
 /**
  * The fewest drives that a box takes for a layout with these options: its own figure where its rules give one, else the
@@ -60,7 +62,7 @@ export function problemsOfLayout(
     findings.push({
       code: "layout-not-offered",
       severity: "warn",
-      message: `By its rules your box does not offer ${layout.shortName}. Choose a layout that it offers, or correct what your box can do.`,
+      message: `Your box does not offer ${inText(layout)}. Choose a layout that it offers. ${IF_WRONG}`,
       drives: [...drives],
     });
   }

@@ -6,7 +6,7 @@ import { mirror } from "./mirror";
 import { doubleParity, singleParity, tripleParity } from "./parity";
 import { oneParityDrive, twoParityDrives } from "./parityDrive";
 import { separateDrives, span } from "./separateDrives";
-import { spannedMirror } from "./spannedMirror";
+import { mirrorOntoOne } from "./mirrorOntoOne";
 import { stripe } from "./stripe";
 import { stripedMirrors } from "./stripedMirrors";
 
@@ -17,7 +17,7 @@ export const layouts: readonly Layout[] = [
   ...[hybridOne, hybridTwo],
   ...[oneParityDrive, twoParityDrives],
   ...[twoCopies, threeCopies, chunkParity],
-  ...[spannedMirror],
+  ...[mirrorOntoOne],
   ...[separateDrives, span, stripe],
 ];
 

@@ -12,7 +12,7 @@ import { volumesOf } from "./volumes";
  */
 export const LEDGER_CAUSES = [
   "system-reserve",
-  "right-size-margin",
+  "replacement-margin",
   "rounding",
   "idle",
   "spare",
@@ -20,6 +20,7 @@ export const LEDGER_CAUSES = [
   "parity",
   "metadata",
   "pool-reserve",
+  "lost",
   "unassigned",
   "not-grown",
   "volume-reserve",
@@ -55,6 +56,8 @@ export interface PoolShares {
   /** What the box keeps of the pool. */
   keeps: PoolReserveRules;
   volumes: readonly Volume[];
+  /** What is lost with drives that are gone, in bytes. */
+  lost?: Bytes;
 }
 
 /** The causes that together are usable space. */
@@ -110,7 +113,7 @@ export function ledgerOf(
     for (const room of rooms) {
       const { idle, rounding } = gaps.get(room.drive) ?? { idle: 0, rounding: 0 };
       add("system-reserve", room.systemReserve, [room.drive]);
-      add("right-size-margin", room.rightSizeMargin, [room.drive]);
+      add("replacement-margin", room.replacementMargin, [room.drive]);
       add("rounding", rounding, [room.drive]);
       add("idle", idle, [room.drive]);
     }
@@ -129,7 +132,9 @@ export function ledgerOf(
   const data = [...holders];
   const reserve = poolReserve(total, shares.keeps);
   add("pool-reserve", reserve, data);
-  const { volumes, unassigned } = volumesOf(total - reserve, shares.volumes);
+  const { lost = 0 } = shares;
+  add("lost", lost, data);
+  const { volumes, unassigned } = volumesOf(total - reserve - lost, shares.volumes);
   add("unassigned", unassigned, data);
   for (const volume of volumes) {
     add("not-grown", volume.notGrown, data);

@@ -85,7 +85,7 @@ function joined(plan: Plan, pool: Pool, { group, drives }: Seat, drive: Drive, f
   const rules = rulesOf(plan.box.rules);
   const layout = layoutOf(group.layout);
   if (!widensByDrive(layout, rules))
-    return "Your box does not widen a group. It grows by a further group, or by replacing drives.";
+    return "Your box does not widen a group. It grows by another group, or by replacing drives.";
   const wants = rulesForJoining(layout, rules);
   const refused = checkJoining(drive, drives, wants, family).some((finding) => finding.severity === "block");
   if (refused) return `Too small to join: your box wants at least ${formatBytes(leastToJoin(drives, wants), family)}.`;
@@ -93,7 +93,9 @@ function joined(plan: Plan, pool: Pool, { group, drives }: Seat, drive: Drive, f
   // Bands stay cut where they are: a drive that covers none of them whole is never taken in.
   const { cutsAtSizes } = layout;
   const usable = (members: Drive[]) => usableOfSeat(plan, pool, { group, drives: members }, rules);
-  return cutsAtSizes && usable(more) <= usable(drives) ? "It would bring nothing: it covers no band whole." : more;
+  return cutsAtSizes && usable(more) <= usable(drives)
+    ? "It would bring nothing: it does not reach a height at which the group is cut."
+    : more;
 }
 
 /** A drive in the place of a member, or why it does not fit there. */

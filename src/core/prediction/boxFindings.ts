@@ -13,14 +13,14 @@ export function boxFindings({ box, drives }: Plan): Finding[] {
   const { mostDrives } = rulesOf(box.rules);
   if (mostDrives === null || box.bays <= mostDrives) return [];
   const beyond = drives.filter((drive) => (bayOf(drive) ?? 0) > mostDrives);
-  const takes = `The plan has ${counted(box.bays, "bay")}, and by its rules your box takes ${counted(mostDrives, "drive")} at most.`;
+  const takes = `The plan has ${counted(box.bays, "bay")}, and your box takes ${counted(mostDrives, "drive")} at most.`;
   return [
     {
       code: "too-many-bays",
       severity: "warn",
       message:
         beyond.length > 0
-          ? `${takes} Take the drives out of the bays above ${mostDrives}, or correct what your box can do.`
+          ? `${takes} Pull the drives from the bays above ${mostDrives}, or correct what your box can do.`
           : `${takes} Give it ${counted(mostDrives, "bay")}, or correct what your box can do.`,
       drives: beyond.map((drive) => drive.id),
       pointer: "/box/bays",

@@ -27,7 +27,7 @@ function outcomeOf(layout: Layout, drives: readonly Drive[], rules: BoxRules): L
     drives.map((drive) => roomOf(drive, rules)),
     { arrayFormat: rules.arrayFormat, options: {} },
   );
-  if (bands.length === 0) return { possible: false, reason: "The smallest drive has no room left for it." };
+  if (bands.length === 0) return { possible: false, reason: "The smallest drive has no space left for it." };
   return {
     possible: true,
     usableBytes: usableOf(bands),

@@ -1,5 +1,5 @@
+import { inText } from "../layouts/inText";
 import { usableOf } from "../bands/contents";
-import { heightOn } from "../bands/occupied";
 import { atMost } from "../box/arrays";
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, formatExactBytes, type UnitFamily } from "../bytes/formatBytes";
@@ -7,56 +7,15 @@ import type { BoxRules, Drive, Pool } from "../document/plan";
 import { checkContents } from "../drives/checks/contents";
 import { checkHealth } from "../drives/checks/health";
 import { nameOfDriveFirst } from "../drives/nameOfDrive";
-import { roomOf } from "../drives/room";
+import type { Condition } from "../failures/condition";
 import type { Finding } from "../findings/finding";
 import { layOutGroup } from "../layouts/layOutGroup";
 import { layoutOf } from "../layouts/registry";
 import { counted, oneOrMany, plural } from "../words/counted";
 import { listOf } from "../words/listOf";
 import type { GroupPrediction } from "./predictGroup";
-
-/** A spare must hold what is used of some member; one that could not hold what is used of all is worth a word. */
-function spareFindings(
-  spares: readonly Drive[],
-  groups: readonly GroupPrediction[],
-  rules: BoxRules,
-  family: UnitFamily,
-): Finding[] {
-  const used = groups.flatMap(({ bands, rooms }) =>
-    rooms.map((room) => heightOn(bands, room.drive, room.systemReserve)),
-  );
-  const [least, most] = [Math.min(...used), Math.max(...used)];
-  return spares.flatMap((drive): Finding[] => {
-    const findings: Finding[] = [];
-    const mend = { label: "Take it out of the spares", command: { kind: "leave-group" as const, drives: [drive.id] } };
-    if (rules.hotSpares === "none")
-      findings.push({
-        code: "spares-not-offered",
-        severity: "warn",
-        message: `By its rules your box knows no hot spares, so ${nameOfDriveFirst(drive, family).replace(/^T/, "t")} would not take over by itself.`,
-        drives: [drive.id],
-        mend,
-      });
-    const { between } = roomOf(drive, rules);
-    if (used.length > 0 && between < least) {
-      findings.push({
-        code: "spare-too-small",
-        severity: "block",
-        message: `${nameOfDriveFirst(drive, family)} is too small to stand in for any member, by ${formatBytes(least - between, family)}: of the one of which least is used, it is ${formatBytes(least, family)}. Choose a larger spare.`,
-        drives: [drive.id],
-        mend,
-      });
-    } else if (used.length > 0 && between < most) {
-      findings.push({
-        code: "spare-for-some",
-        severity: "note",
-        message: `${nameOfDriveFirst(drive, family)} can stand in only for members of which no more is used than it has; of one, ${formatBytes(most, family)} is.`,
-        drives: [drive.id],
-      });
-    }
-    return findings;
-  });
-}
+import { scheduleFindings } from "./scheduleFindings";
+import { stateFindings } from "./stateFindings";
 
 /** Spares, caches and logs are put to use like any other drive: what is on them goes, and a bad one is a bad choice. */
 function usedBeside({ pool, drivesOf, rules, family }: PoolView): Finding[] {
@@ -85,7 +44,7 @@ function helperFindings(pool: Pool, drivesOf: PoolView["drivesOf"], family: Unit
     findings.push({
       code: "read-cache",
       severity: "note",
-      message: `The read cache of ${pool.name} adds no capacity. It may fail harmlessly: what is in it is also in the pool.`,
+      message: `The read cache of ${pool.name} adds no space. Nothing is lost if it fails: what is in it is also in the pool.`,
       drives: ids(caches),
     });
   if (logs.length === 1)
@@ -99,7 +58,7 @@ function helperFindings(pool: Pool, drivesOf: PoolView["drivesOf"], family: Unit
     findings.push({
       code: "write-log",
       severity: "note",
-      message: `The write log of ${pool.name} adds no capacity. Its drives mirror one another, so one of them may fail.`,
+      message: `The write log of ${pool.name} adds no space. Its drives mirror one another, so the loss of one is survived.`,
       drives: ids(logs),
     });
   const disks = [...caches, ...logs].filter((drive) => drive.medium === "hdd");
@@ -110,7 +69,7 @@ function helperFindings(pool: Pool, drivesOf: PoolView["drivesOf"], family: Unit
       severity: "warn",
       message: `A cache or log gains speed only on flash, and ${listOf(names)} ${plural(disks.length, "is a hard disk", "are hard disks")}.`,
       drives: ids(disks),
-      mend: { label: "Take it out", command: { kind: "leave-group", drives: ids(disks) } },
+      mend: { label: "Remove it", command: { kind: "leave-group", drives: ids(disks) } },
     });
   }
   return findings;
@@ -121,6 +80,7 @@ export interface PoolView {
   pool: Pool;
   usableBytes: Bytes;
   tolerance: number;
+  condition: Condition;
   groups: readonly GroupPrediction[];
   drivesOf: (ids: readonly string[]) => Drive[];
   rules: BoxRules;
@@ -130,7 +90,7 @@ export interface PoolView {
 /** Spares that all groups of a pool are to share, on a box that gives a spare to one group. */
 function sharedSpares({ pool, groups, drivesOf, rules }: PoolView): Finding[] {
   if (rules.hotSpares !== "per-group" || groups.length < 2 || pool.spares.length === 0) return [];
-  const message = `By its rules your box gives a hot spare to one group: ${pool.name} has ${counted(groups.length, "group")}, and its spares stand in for the first of them only.`;
+  const message = `Your box gives a hot spare to one group: ${pool.name} has ${counted(groups.length, "group")}, and its spares stand in for the first of them only.`;
   return [
     { code: "spare-of-one-group", severity: "note", message, drives: drivesOf(pool.spares).map((drive) => drive.id) },
   ];
@@ -139,15 +99,19 @@ function sharedSpares({ pool, groups, drivesOf, rules }: PoolView): Finding[] {
 /** What a pool that new data lands on first protects it by. */
 function landingPlace({ pool, tolerance }: PoolView): Finding[] {
   if (pool.landsFor === undefined) return [];
-  const may = tolerance === 0 ? "no drive may fail" : `${oneOrMany(tolerance, "one drive", "drives")} may fail`;
-  const message = `New data lands on ${pool.name} and is moved on by schedule. Until then it has only the protection of ${pool.name}: ${may}.`;
+  const survives =
+    tolerance === 0
+      ? "if any of its drives fails, that data is lost"
+      : `it survives the loss of any ${oneOrMany(tolerance, "one drive", "drives")}`;
+  const message = `New data lands on ${pool.name} and is moved on by schedule. Until then it has only the protection of ${pool.name}: ${survives}.`;
   return [{ code: "landing-place", severity: tolerance === 0 ? "warn" : "note", message, drives: [] }];
 }
 
 /** Volumes that together ask for more than the pool has. */
-function tooLargeVolumes({ pool, usableBytes, family }: PoolView): Finding[] {
+function tooLargeVolumes({ pool, usableBytes, condition, family }: PoolView): Finding[] {
   const over = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0) - usableBytes;
-  if (over <= 0) return [];
+  // Of what is lost with its drives, the pool is told about, not its volumes.
+  if (over <= 0 || condition.redundancyLeft < 0) return [];
   const last = pool.volumes.at(-1);
   const fits = Math.max(0, (last?.bytes ?? 0) - over);
   const finding: Finding = {
@@ -171,7 +135,7 @@ function openSizes({ pool, groups, drivesOf, rules, family }: PoolView): Finding
     const least = groups[i]?.usableBytes ?? 0;
     const most = usableOf(layOutGroup(whole, drivesOf(group.drives), rules));
     if (whole === group || most <= least) return [];
-    const message = `It was claimed after a rewrite, which uses up some of the room before the data: ${pool.name} holds up to ${formatExactBytes(most - least)} more than is said here. ${formatBytes(least, family)} is what you can count on.`;
+    const message = `Its new space was taken into use after a rewrite, which uses up some of the space before the data: ${pool.name} holds up to ${formatExactBytes(most - least)} more than is said here. ${formatBytes(least, family)} is what you can count on.`;
     return [{ code: "size-open", severity: "note", message, drives: [] }];
   });
 }
@@ -183,34 +147,16 @@ function chunkPlacement({ groups, tolerance }: PoolView): Finding[] {
   return [{ code: "chunk-placement", severity: "note", message, drives: [] }];
 }
 
-/** What scheduled parity does not protect. */
-function scheduledParity({ groups, rules }: PoolView): Finding[] {
-  if (rules.parityWrites !== "by-schedule" || !groups.some((group) => layoutOf(group.layout).dedicatedParity))
-    return [];
-  const message =
-    "Parity is written by schedule: what came after the last sync is not protected. Stop the schedule at once when a drive fails.";
-  return [{ code: "protected-as-of-last-sync", severity: "note", message, drives: [] }];
-}
-
 /** Groups of different layouts in one pool. */
 function mixedLayouts({ pool, groups }: PoolView): Finding[] {
-  const names = [...new Set(groups.map((group) => layoutOf(group.layout).shortName))];
+  const names = [...new Set(groups.map((group) => inText(layoutOf(group.layout))))];
   if (names.length < 2) return [];
-  const message = `The groups of ${pool.name} have different layouts (${names.join(", ")}). The pool is only as safe as the weakest; many boxes refuse it.`;
+  const message = `The groups of ${pool.name} have different layouts (${names.join(", ")}). The pool is only as safe as the weakest. Check that your box takes this.`;
   return [{ code: "mixed-layouts", severity: "warn", message, drives: [] }];
 }
 
 const CHECKS: readonly ((view: PoolView) => Finding[])[] = [
-  ({ pool, groups, drivesOf, rules, family }) => spareFindings(drivesOf(pool.spares), groups, rules, family),
-  ({ pool, groups, drivesOf, rules, family }) =>
-    pool.groups.flatMap(({ id, spares = [] }) =>
-      spareFindings(
-        drivesOf(spares),
-        groups.filter((each) => each.id === id),
-        rules,
-        family,
-      ),
-    ),
+  stateFindings,
   usedBeside,
   sharedSpares,
   ({ pool, drivesOf, family }) => helperFindings(pool, drivesOf, family),
@@ -218,7 +164,7 @@ const CHECKS: readonly ((view: PoolView) => Finding[])[] = [
   tooLargeVolumes,
   openSizes,
   chunkPlacement,
-  scheduledParity,
+  ({ pool, condition, rules }) => scheduleFindings(pool, condition, rules),
   mixedLayouts,
 ];
 

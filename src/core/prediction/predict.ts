@@ -1,8 +1,10 @@
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { Plan } from "../document/plan";
-import type { Finding } from "../findings/finding";
+import { drivesOf } from "../box/find";
+import type { BoxRules, Plan, Pool, Step } from "../document/plan";
+import { byWeight, type Finding } from "../findings/finding";
 import { rulesOf } from "../rules/ruleSets";
 import { replacementMend } from "./replacement";
+import { idleSpares, spareFindings } from "./spareFindings";
 import { predictPool, type PoolPrediction } from "./predictPool";
 
 /** The box at one moment: before the first step (`after` is null) or after a step. */
@@ -17,27 +19,47 @@ export interface Prediction {
   moments: Moment[];
 }
 
+/** What of a drive's health is mended by another in its place. */
+const REPLACED: ReadonlySet<string> = new Set(["drive-failing", "drive-gets-worse", "drive-suspect"]);
+
 /** What is wrong with a member's health is mended by another drive in its place. */
 function withReplacement(finding: Finding, plan: Plan, family: UnitFamily): Finding {
   const [drive] = finding.drives;
-  if (drive === undefined || !(finding.code === "drive-failing" || finding.code === "drive-suspect")) return finding;
+  if (drive === undefined || !REPLACED.has(finding.code)) return finding;
   const mend = replacementMend(plan, drive, family);
   return mend ? { ...finding, mend } : finding;
 }
+
+/** The hot spares of a pool, each with what is to be said of it. */
+function aboutSpares(plan: Plan, pool: Pool, rules: BoxRules, family: UnitFamily, next: Step | undefined): Finding[] {
+  const spares = drivesOf(plan, [...pool.spares, ...pool.groups.flatMap((group) => group.spares ?? [])]);
+  if (spares.length === 0) return [];
+  return [
+    ...spares.flatMap((spare) => spareFindings(plan, pool, spare, rules, family)),
+    ...idleSpares(plan, pool, rules, family, next),
+  ];
+}
+
+/** The step that begins now: the first that is not skipped. */
+const firstStep = (plan: Plan): Step | undefined => plan.steps.find((step) => !step.disabled);
 
 /**
  * Predicts a plan: what its pools hold, what they survive, where the bytes went and what is wrong.
  *
  * @param plan a plan whose references hold (`checkPlan`)
  * @param family the units in which the findings speak
+ * @param next the step that begins at this moment; the first of the plan where nothing is said
  * @example predict(clinic).pools[0].usableBytes // what the clinic's hybrid of 4, 4, 8 and 12 TB holds
  */
-export function predict(plan: Plan, family: UnitFamily = "TB"): Prediction {
+export function predict(plan: Plan, family: UnitFamily = "TB", next: Step | undefined = firstStep(plan)): Prediction {
   const rules = rulesOf(plan.box.rules);
   const driveOf = new Map(plan.drives.map((drive) => [drive.id, drive]));
   const pools = plan.pools.map((pool, p) => {
-    const predicted = predictPool(pool, driveOf, rules, `/pools/${p}`, family);
-    return { ...predicted, findings: predicted.findings.map((finding) => withReplacement(finding, plan, family)) };
+    const pointer = `/pools/${p}`;
+    const predicted = predictPool(pool, driveOf, rules, pointer, family, next);
+    const spares = aboutSpares(plan, pool, rules, family, next).map((finding) => ({ pointer, ...finding }));
+    const findings = spares.length > 0 ? byWeight([...predicted.findings, ...spares]) : predicted.findings;
+    return { ...predicted, findings: findings.map((finding) => withReplacement(finding, plan, family)) };
   });
   return { pools, moments: [{ after: null, pools }] };
 }

@@ -10,6 +10,7 @@ import { checkHealth } from "../drives/checks/health";
 import { checkMixing } from "../drives/checks/mixing";
 import { checkTechnology } from "../drives/checks/technology";
 import { bayOf } from "../drives/drive";
+import { isGone } from "../drives/driveState";
 import { nameOfDrive, nameOfDriveFirst, shortSize } from "../drives/nameOfDrive";
 import { roomOf, type Room } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
@@ -71,8 +72,8 @@ function idleFindings(
   const message =
     held ??
     (idle.length === 1
-      ? `${formatBytes(bytes, family)} of ${only} lie idle: this layout has no use for them until other drives are larger.`
-      : `${formatBytes(bytes, family)} lie idle on ${idle.length <= MOST_NAMED ? listOf(named) : `${idle.length} of the ${drives.length} drives`}: this layout has no use for them until other drives are larger.`);
+      ? `${formatBytes(bytes, family)} of ${only} stays unused until another drive is larger.`
+      : `${formatBytes(bytes, family)} stay unused on ${idle.length <= MOST_NAMED ? listOf(named) : `${idle.length} of the ${drives.length} drives`} until another drive is larger.`);
   return [{ code: "idle-room", severity: "note", message, drives: idle.map((drive) => drive.id) }];
 }
 
@@ -101,7 +102,7 @@ function heldDown(
 /** A drive that does not go with the others of its group is taken out of it, in the plan. */
 function withWayOut(finding: Finding): Finding {
   if (finding.severity === "note") return finding;
-  const label = plural(finding.drives.length, "Take it out of the group", "Take them out of the group");
+  const label = plural(finding.drives.length, "Remove it from the group", "Remove them from the group");
   return { ...finding, mend: { label, command: { kind: "leave-group", drives: finding.drives } } };
 }
 
@@ -164,7 +165,7 @@ export function predictGroup(
   const rooms = drives.map((drive) => roomOf(drive, rules));
   const bands = layOutGroup(group, drives, rules);
   const parity = underParity(bands);
-  const onShelf = drives.filter((drive) => bayOf(drive) === null);
+  const onShelf = drives.filter((drive) => bayOf(drive) === null && !isGone(drive));
   return {
     id: group.id,
     layout: group.layout,

@@ -1,9 +1,14 @@
 import { usableOf } from "../bands/contents";
 import { usedShare } from "../box/capacities";
+import { conditionFrom } from "../box/condition";
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { BoxRules, Drive, Pool } from "../document/plan";
+import type { BoxRules, Drive, Group, Pool, Step } from "../document/plan";
+import { isGone } from "../drives/driveState";
 import { roomOf } from "../drives/room";
+import type { Condition } from "../failures/condition";
+import { fateOf } from "../failures/fate";
+import { lostOf } from "../failures/lostOf";
 import { survivalOf, type Survival } from "../failures/survival";
 import { smallestFatalSet } from "../failures/tolerance";
 import { byWeight, type Finding } from "../findings/finding";
@@ -20,7 +25,7 @@ export interface PoolPrediction {
   id: string;
   name: string;
   usableBytes: Bytes;
-  /** How many drives may fail at once, whichever they are, with nothing lost. */
+  /** How many drives can be lost at once, whichever they are, with nothing lost. */
   tolerance: number;
   groups: GroupPrediction[];
   ledger: LedgerEntry[];
@@ -33,6 +38,8 @@ export interface PoolPrediction {
   survival: Survival[];
   /** A smallest set of drives whose loss destroys data. */
   smallestFatalSet: string[];
+  /** What state it is in, by the drives that have failed or are missing in fact. */
+  condition: Condition;
   /** The weightiest first. */
   findings: Finding[];
 }
@@ -57,6 +64,7 @@ const landsOnMirror = (pool: Pool, { layout }: GroupPrediction): boolean =>
  * @param driveOf the drives of the plan by their ids; members that are not among them are passed over
  * @param pointer where the pool stands in the plan document, for its findings
  * @param family the units in which the findings speak
+ * @param next the step that begins at this moment
  * @example predictPool(clinic.pools[0], drivesById(clinic), rulesOf(clinic.box.rules)).tolerance // 1
  */
 export function predictPool(
@@ -65,6 +73,7 @@ export function predictPool(
   rules: BoxRules,
   pointer = "",
   family: UnitFamily = "TB",
+  next?: Step,
 ): PoolPrediction {
   const drivesOf = (ids: readonly string[]) => ids.flatMap((id) => driveOf.get(id) ?? []);
   const share = copiedShare(pool, drivesOf, rules);
@@ -76,7 +85,12 @@ export function predictPool(
   const bands = groups.flatMap((group) => group.bands);
   const members = groups.flatMap((group) => group.drives);
   const data = groups.reduce((sum, group) => sum + group.usableBytes, 0);
-  const usableBytes = data - poolReserve(data, rules);
+  const gone = new Set([...driveOf.values()].filter(isGone).map(({ id }) => id));
+  const bandsOf = (group: Group) => groups[pool.groups.indexOf(group)]?.bands ?? [];
+  const condition = conditionFrom(pool, { rules, bandsOf, gone, next });
+  const held = data - poolReserve(data, rules);
+  const lost = condition.redundancyLeft < 0 ? lostOf(bands, fateOf(bands, gone), held) : 0;
+  const usableBytes = held - lost;
   const unmade = groups.some((group) => group.bands.length === 0);
   const fatal = unmade ? [] : smallestFatalSet(bands);
   const tolerance = Math.max(0, fatal.length - 1);
@@ -90,9 +104,10 @@ export function predictPool(
     volumes: volumesOf(usableBytes, pool.volumes).volumes,
     tolerance,
     groups,
-    ledger: ledgerOf(groups, spares, { keeps: rules, volumes: pool.volumes }),
+    ledger: ledgerOf(groups, spares, { keeps: rules, volumes: pool.volumes, lost }),
     survival: unmade ? [] : survivalOf(bands, members, counted),
     smallestFatalSet: fatal,
+    condition,
     findings: byWeight([
       ...groups.flatMap((group, g) =>
         group.findings
@@ -107,6 +122,7 @@ export function predictPool(
         rules,
         family,
         tolerance,
+        condition,
       }).map((finding) => ({ pointer, ...finding })),
     ]),
   };

@@ -1,6 +1,6 @@
 import { heightOn } from "../bands/occupied";
 import { freeBay } from "../box/bays";
-import { groupOfDrive, isFree } from "../box/members";
+import { groupOfDrive, isAvailable } from "../box/members";
 import { bandsOfGroup } from "../box/figures";
 import { driveOf } from "../box/find";
 import type { Drive, Group, Plan, StepBody } from "../document/plan";
@@ -21,7 +21,7 @@ function partnerFor(plan: Plan, old: Drive): Drive | undefined {
   return plan.drives
     .filter(
       (drive) =>
-        isFree(plan, drive.id) &&
+        isAvailable(plan, drive.id) &&
         drive.contents === undefined &&
         drive.health.state === "good" &&
         drive.medium === old.medium &&

@@ -20,7 +20,7 @@ describe("a member that fails or is worn", () => {
     const [finding] = found(failing, "drive-failing");
     expect(finding!.message).toMatch(/^Copy what matters off now, while it can be read/);
     expect(finding!.mend).toEqual({
-      label: "Replace it by the 6\u00a0TB drive on the shelf",
+      label: "Replace it by the 6\u00a0TB drive on the shelf (x3)",
       command: { kind: "insert-steps", steps: [{ kind: "replace-drive", drive: "d2", by: "x3", how: "attached" }] },
     });
   });
@@ -62,7 +62,7 @@ test("whatever a drive is put to use as: it is erased, there is no way back, and
   for (const use of uses) {
     const there = { ...used, pools: [use] };
     expect(found(there, "will-be-erased").map(({ message }) => message)).toEqual([
-      expect.stringMatching(/Everything on it is erased, and there is no way back but a backup/),
+      expect.stringMatching(/Everything on it is erased. It cannot be undone: only a backup brings it back/),
     ]);
     expect(found(there, "drive-suspect")).toHaveLength(1);
   }
@@ -77,10 +77,10 @@ describe("idle tops are one note, which names the culprit", () => {
   });
   test("where none does, how much lies idle on which", () => {
     expect(said(boxWith("classic-raid", "raid5", [4, 4, 4, 8, 8]))).toEqual([
-      "8.00 TB lie idle on the 8 TB drive in bay 4 and the 8 TB drive in bay 5: this layout has no use for them until other drives are larger.",
+      "8.00 TB stay unused on the 8 TB drive in bay 4 and the 8 TB drive in bay 5 until another drive is larger.",
     ]);
     expect(said(boxWith("hybrid-box", "hybrid-1", [4, 4, 8]))).toEqual([
-      "4.00 TB of the 8 TB drive in bay 3 lie idle: this layout has no use for them until other drives are larger.",
+      "4.00 TB of the 8 TB drive in bay 3 stays unused until another drive is larger.",
     ]);
     expect(said(boxWith("classic-raid", "raid5", [4, 4, 4]))).toEqual([]);
   });

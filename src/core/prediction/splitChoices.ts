@@ -4,9 +4,10 @@ import type { BoxRules, Drive, LayoutId } from "../document/plan";
 import { roomOf } from "../drives/room";
 import { toleranceOf } from "../failures/tolerance";
 import { wrongCount } from "../layouts/problemsOfLayout";
-import { layoutOf, layouts } from "../layouts/registry";
+import { layouts } from "../layouts/registry";
 import { firstFillOf } from "../speeds/firstFill";
 import type { Hours } from "../time/hours";
+import { nameOfSplit } from "./nameOfSplit";
 
 /** A pool of several equal groups: RAID 50, RAID 60, or mirrored pairs. */
 export interface SplitChoice {
@@ -18,17 +19,6 @@ export interface SplitChoice {
   tolerance: number;
   /** What filling the groups takes when they are made, all at the same time; null where nothing is filled. */
   firstFill: Hours | null;
-}
-
-/**
- * What a pool of several equal groups of one layout is called, or null where the trade has no name for it.
- *
- * @param each how many drives each group has
- * @example nameOfSplit("raid5", 2, 3) // "RAID 50"
- */
-export function nameOfSplit(layout: LayoutId, groups: number, each: number): string | null {
-  const { several } = layoutOf(layout);
-  return groups >= 2 && several && (several.of ?? each) === each ? several.name : null;
 }
 
 /** Drives of like size come into one group, since each group counts all its drives as large as its smallest. */

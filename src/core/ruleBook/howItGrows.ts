@@ -1,3 +1,4 @@
+import { inText } from "../layouts/inText";
 import { fewestDrives } from "../layouts/problemsOfLayout";
 import type { BoxRules } from "../document/plan";
 import { layoutOf } from "../layouts/registry";
@@ -28,7 +29,7 @@ export const widening = entry(
   [
     ["one-drive", "By one drive"],
     ["several-drives", "By several at once"],
-    ["further-group", "No, only a further group"],
+    ["further-group", "No, only by another group"],
   ],
   ({ rules, pool, group, free }) => {
     const layout = layoutOf(group.layout);
@@ -48,22 +49,24 @@ export const widening = entry(
 export const levelChanges = entry(
   "levelChanges",
   "steps",
-  "Which changes of level does it make?",
-  "Mirror to single to double parity.",
+  "Can it change a mirror to RAID 5, and RAID 5 to RAID 6, keeping the data?",
+  "",
   [
-    ["none", "None"],
-    ["one-at-a-time", "One at a time"],
-    ["in-one-go", "Any in one go"],
+    ["none", "No"],
+    ["one-at-a-time", "Yes, one change at a time"],
+    ["in-one-go", "Yes, several in one go"],
   ],
   ({ rules, pool, group }) => {
-    const { shortName, becomes } = layoutOf(group.layout);
-    const offered = becomes.filter(({ to, linuxOnly }) => rules.layouts.includes(to) && (!linuxOnly || isLinux(rules)));
+    const layout = layoutOf(group.layout);
+    const offered = layout.becomes.filter(
+      ({ to, linuxOnly }) => rules.layouts.includes(to) && (!linuxOnly || isLinux(rules)),
+    );
     if (rules.levelChanges === "none" || offered.length === 0)
-      return `${pool.name} keeps its layout (${shortName}), unless it is made anew from a backup.`;
+      return `${pool.name} keeps its layout (${inText(layout)}), unless it is made again and restored from a backup.`;
     const names = listOf(offered.map(({ to }) => layoutOf(to).shortName));
     return rules.levelChanges === "one-at-a-time"
-      ? `From ${shortName}, ${names} can be reached in one step.`
-      : `From ${shortName}, ${names} and what can be reached from there, in one step.`;
+      ? `From ${inText(layout)}, ${names} can be reached in one step.`
+      : `From ${inText(layout)}, ${names} and what can be reached from there, in one step.`;
   },
 );
 
@@ -71,9 +74,9 @@ export const replacing = entry(
   "replacing",
   "steps",
   "How is a drive replaced?",
-  "With the old drive attached the redundancy stays during the copy; it takes a free bay.",
+  "With the old drive still in its bay your protection stays during the copy; it takes a free bay.",
   [
-    ["old-attached", "With the old one attached"],
+    ["old-attached", "With the old one still in its bay"],
     ["pull-first", "By pulling it first"],
   ],
   ({ rules, pool, group, free }) => {
@@ -81,7 +84,7 @@ export const replacing = entry(
     if (layout.nominalTolerance(group.options ?? {}) === 0 && (rules.replacing === "pull-first" || layout.takesNoSpare))
       return layout.independent
         ? `What is on a drive of ${pool.name} goes with it: copy it away before the drive is replaced.`
-        : `${pool.name} is lost when a drive of it is pulled: back it up and make it anew.`;
+        : `${pool.name} is lost when a drive of it is pulled: back it up, make it again and restore it.`;
     if (rules.replacing === "pull-first") return `While a drive of ${pool.name} is replaced, the pool is degraded.`;
     if (free.length === 0) return "No bay is free, so a drive would still have to be pulled first.";
     return `For the new drive, ${freeWords({ free })}.`;
@@ -91,18 +94,18 @@ export const replacing = entry(
 export const claiming = entry(
   "claiming",
   "steps",
-  "When does the room of larger drives appear?",
-  "A forgotten claim is a common reason why nothing grew.",
+  "When can the extra space of larger drives be used?",
+  "Forgetting this is a common reason why nothing grew.",
   [
-    ["by-itself", "By itself"],
-    ["per-drive", "After a claim for each drive"],
-    ["whole-group", "After a claim for the group"],
+    ["by-itself", "At once"],
+    ["per-drive", "When you confirm each drive"],
+    ["whole-group", "When you confirm once for all"],
   ],
   ({ rules, pool }) =>
     ({
       "by-itself": null,
-      "per-drive": `After each larger drive in ${pool.name} a claim is due.`,
-      "whole-group": `After the last larger drive of ${pool.name} one claim is due for all.`,
+      "per-drive": `After each larger drive in ${pool.name} its new space has to be taken into use.`,
+      "whole-group": `After the last larger drive of ${pool.name} the new space of all has to be taken into use once.`,
     })[rules.claiming],
 );
 
@@ -131,12 +134,12 @@ export const shrinkVolumes = entry("shrinkVolumes", "steps", "Can a volume be ma
 export const swapping = entry(
   "swapping",
   "steps",
-  "How is a drive changed?",
+  "Can you swap a drive while the box runs?",
   "",
   [
-    ["hot-swap", "While it runs"],
-    ["power-off", "With the power off"],
-    ["stop-pool", "With the pool stopped"],
+    ["hot-swap", "Yes"],
+    ["power-off", "Only switched off"],
+    ["stop-pool", "Only with the pool stopped"],
   ],
   ({ rules, plan, pool }) =>
     ({
@@ -170,7 +173,7 @@ export const firstFill = entry(
   "firstFill",
   "prediction",
   "What does it fill when a group is made?",
-  "Until a first fill has ended, no drive of the group may fail.",
+  "Until a first fill has ended, a failed drive of the group loses data.",
   [
     ["at-once", "All of it, at once"],
     ["none", "Nothing"],
@@ -188,7 +191,7 @@ export const firstFill = entry(
 export const preference = entry(
   "preference",
   "prediction",
-  "Whom does it favour while it rebuilds, fills, rewrites or checks?",
+  "What does it favour while it rebuilds, fills, rewrites or checks?",
   "Favouring the work makes it 1.4 times as fast, as far as the drives can; favouring users, 0.4 times. A step of the plan can differ.",
   [
     ["rebuild", "The work"],
@@ -215,7 +218,7 @@ export const parityWrites = entry(
   "parityWrites",
   "prediction",
   "When is parity written?",
-  "By schedule, what came after the last sync is not protected.",
+  "By schedule, what came after the last update of the parity is not protected.",
   [
     ["at-once", "At once"],
     ["by-schedule", "By schedule"],

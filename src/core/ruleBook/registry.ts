@@ -22,7 +22,7 @@ export const QUESTIONS: readonly { heading: string; questions: readonly AnyRuleE
     heading: "What it keeps, and what it shows",
     questions: [
       entries.systemReserveBytes,
-      entries.rightSizeShare,
+      entries.replacementMarginShare,
       entries.poolReserveShare,
       entries.poolReserveMaxBytes,
       entries.partitioning,

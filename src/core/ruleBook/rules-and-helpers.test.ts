@@ -26,7 +26,7 @@ const codes = (plan: Plan, pool = 0) =>
 
 describe("what stands beside a pool", () => {
   const flash = after(clinic, added(1, 1));
-  test("a cache or log adds no capacity and may say what it can lose", () => {
+  test("a cache or log adds no space and may say what it can lose", () => {
     const cached = after(
       flash,
       { kind: "set-helper", pool: "p1", drives: ["d6"], role: "read-cache" },

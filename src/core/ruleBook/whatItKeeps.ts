@@ -24,8 +24,8 @@ export const systemReserveBytes = entry(
   { unit: "GiB", asValue: GiB, most: 1024, whole: true },
 );
 
-export const rightSizeShare = entry(
-  "rightSizeShare",
+export const replacementMarginShare = entry(
+  "replacementMarginShare",
   "prediction",
   "How much of each drive should stay unused, so that a slightly smaller replacement fits?",
   "Two drives of one nominal size can differ by a few MB.",
@@ -43,7 +43,7 @@ export const poolReserveShare = entry(
   "poolReserveShare",
   "prediction",
   "Does it keep a share of the pool?",
-  "Some systems hold room back to work in.",
+  "Some systems keep space to work in.",
   [
     [0, "No", { poolReserveMaxBytes: null }],
     [0.005, "0.5 %", { poolReserveMaxBytes: null }],
@@ -85,11 +85,11 @@ export const partitioning = entry(
 export const arrayFormat = entry(
   "arrayFormat",
   "prediction",
-  "How does it write arrays?",
+  "Is it Linux software RAID? Then sizes are exact.",
   "The kernel's RAID driver has its own metadata and chunks; by its rule sizes are exact to the byte.",
   [
-    ["plain", "Plain, to the MiB"],
-    ["linux-raid", "Linux kernel RAID"],
+    ["plain", "No, or not known"],
+    ["linux-raid", "Yes"],
   ],
 );
 
@@ -109,7 +109,7 @@ export const system = entry(
   "system",
   "prediction",
   "Where is its system?",
-  "On a drive of its own, that drive is never a member of a group.",
+  "On a drive of its own, that drive is never in a group.",
   [
     ["own-drive", "On a drive of its own"],
     ["on-all-drives", "On all drives"],
@@ -126,6 +126,6 @@ export const system = entry(
     const drives = systemDrives(plan, rules);
     if (drives.length === 0)
       return "No drive of the plan carries it, so whichever of them fails, the box still starts.";
-    return `It is on ${listOf(drives.map((drive) => nameOfDrive(drive, family)))}: if that fails, the pools stay whole, but the box has to be set up anew.`;
+    return `It is on ${listOf(drives.map((drive) => nameOfDrive(drive, family)))}: if that fails, the pools stay whole, but the box has to be set up again.`;
   },
 );

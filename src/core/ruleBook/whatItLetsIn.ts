@@ -49,11 +49,11 @@ export const usbMembers = entry("usbMembers", "prediction", "Drives on USB?", ""
 export const joining = entry(
   "joining",
   "steps",
-  "How small a drive may join?",
+  "How large must a drive be to be added?",
   "Decides which drives you can add.",
   [
-    ["as-smallest-member", "As the smallest member"],
-    ["as-largest-member", "As the largest member, in hybrids"],
+    ["as-smallest-member", "As the smallest drive of the group"],
+    ["as-largest-member", "As the largest drive of the group, in hybrids"],
     ["up-to-parity", "Any, up to the parity drive"],
     ["any-size", "Any size"],
   ],
@@ -72,7 +72,7 @@ export const joining = entry(
 export const hotSpares = entry(
   "hotSpares",
   "prediction",
-  "Does it know hot spares?",
+  "Does it use hot spares (drives that wait and take over)?",
   "A spare takes over by itself when a drive fails.",
   [
     ["none", "No"],

@@ -5,7 +5,7 @@ import type { Finding } from "../findings/finding";
 import { plainDayWords } from "../time/dateWords";
 import { dayAfter } from "../time/days";
 import type { Walk } from "../walk/moment";
-import type { StepTimes } from "./demand";
+import type { StepTimes } from "./stepTimes";
 
 /** A backup of a plan, and after how many days it no longer holds what it backs up; null if not within 50 years. */
 export interface BackupDemand {
@@ -40,7 +40,7 @@ export function fillingFindings(
     const finding: Finding = {
       code: "backup-fills-up",
       severity: "warn",
-      message: `From ${plainDayWords(dayAfter(start, fullAfter))} on ${backup.name} no longer holds what it backs up: that has grown to ${grown}, and ${formatBytes(backup.bytes ?? 0, family)} fit. Make room there before, or back up less.`,
+      message: `From ${plainDayWords(dayAfter(start, fullAfter))} on ${backup.name} no longer holds what it backs up: that has grown to ${grown}, and ${formatBytes(backup.bytes ?? 0, family)} fit. Make space there before, or back up less.`,
       drives: backup.drive === undefined ? [] : [backup.drive],
     };
     found.set(at, [...(found.get(at) ?? []), finding]);

@@ -5,16 +5,11 @@ import { fullAfter } from "../data/fullAfter";
 import { dataSetsOn } from "../data/stored";
 import type { Volume } from "../document/plan";
 import type { Finding } from "../findings/finding";
+import { plainDayWords } from "../time/dateWords";
 import { dayAfter } from "../time/days";
 import type { Walk } from "../walk/moment";
 import { oneOrMany } from "../words/counted";
-import type { Schedule } from "./schedulePlan";
-
-/** When each step of a plan begins and ends, in days from its beginning. */
-export interface StepTimes {
-  start: number;
-  end: number;
-}
+import type { StepTimes } from "./stepTimes";
 
 /** A step, or several that belong together, by which a volume gets more room. */
 export interface Rise {
@@ -42,14 +37,6 @@ export interface Demand {
   fullWithoutPlan: number | null;
   rises: Rise[];
 }
-
-/** When the steps run by the hours of the walk alone, where there is no calendar. */
-export const timesByHours = ({ moments }: Walk): StepTimes[] =>
-  moments.slice(1).map(({ walked }) => ({ start: (walked?.from ?? 0) / 24, end: (walked?.to ?? 0) / 24 }));
-
-/** When the steps run by a calendar. */
-export const timesByCalendar = ({ begin, steps }: Pick<Schedule, "begin" | "steps">): StepTimes[] =>
-  steps.map(({ start, end }) => ({ start: (start - begin) / 86_400_000, end: (end - begin) / 86_400_000 }));
 
 /** A change of what folders see of a volume: at which moment, from when on, and of how much. */
 interface Change {
@@ -130,11 +117,11 @@ export function lateFindings(demands: readonly Demand[], start: string, delivery
       const hope =
         rise.latestBegin < 0
           ? "Even begun on the first day it would come too late: delete or move something until then."
-          : `The work for it must begin by ${dayAfter(start, rise.latestBegin)}${deliveryDays > 0 ? `, and drives be ordered ${oneOrMany(deliveryDays, "a day", "days")} before` : ""}.`;
+          : `The work for it must begin by ${plainDayWords(dayAfter(start, rise.latestBegin))}${deliveryDays > 0 ? `, and drives be ordered ${oneOrMany(deliveryDays, "a day", "days")} before` : ""}.`;
       const finding: Finding = {
         code: "too-late",
         severity: "warn",
-        message: `This comes ${daysWords(late)} too late: ${volume.name || "the volume"} is full, but for the head-room, on ${dayAfter(start, rise.fullWithout)}, and the room is there on ${dayAfter(start, rise.there)}. ${hope}`,
+        message: `The new space comes on ${plainDayWords(dayAfter(start, rise.there))}, ${daysWords(late)} after ${volume.name || "the volume"} reaches its reserve (${plainDayWords(dayAfter(start, rise.fullWithout))}). ${hope}`,
         drives: [],
       };
       found.set(rise.step, [...(found.get(rise.step) ?? []), finding]);

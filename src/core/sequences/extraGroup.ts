@@ -1,3 +1,4 @@
+import { inText } from "../layouts/inText";
 import { drivesOf } from "../box/find";
 import type { Group, LayoutId, Plan, Pool } from "../document/plan";
 import { shortSize } from "../drives/nameOfDrive";
@@ -29,17 +30,17 @@ function whyNone(pool: Pool, group: Group, plan: Plan, layout: LayoutId | undefi
   const { widening, name, nominalTolerance } = layoutOf(group.layout);
   if (widening === "joins") return "This kind of pool takes single drives: widen it instead.";
   if (nominalTolerance({}) === 0)
-    return `No drive of ${pool.name || "the pool"} may fail (${name}), which a further group that bears a failure would not change.`;
+    return `If any drive of ${pool.name || "the pool"} fails, data is lost (${name}). Another group would not change that.`;
   if (layout !== undefined) return null;
   return freeBaysOf(plan) === 0
-    ? "No bay is free for a further group."
-    : `Only ${oneOrMany(freeBaysOf(plan), "one bay is", "bays are")} free, too few for a further group.`;
+    ? "No bay is free for another group."
+    : `Only ${oneOrMany(freeBaysOf(plan), "one bay is", "bays are")} free, too few for another group.`;
 }
 
 /** A further group in the free bays: the space is there at once. */
 export const extraGroup: Sequence = {
   id: "extra-group",
-  name: "A further group of drives",
+  name: "Another group of drives",
   says: "I have free bays and want to add several drives at once.",
   asks: ["group", "layout", "count", "size"],
   variants: ["test", "grow"],
@@ -95,7 +96,7 @@ export const extraGroup: Sequence = {
         // The space of a further group is there while it is filled for the first time.
         ...(wish.variants.grow ? growSteps(pool, setting.rules).map((step) => ({ ...step, together: true })) : []),
       ],
-      does: `${wish.count} × ${shortSize({ bytes: wish.bytes }, setting.family)} ${plural(wish.count, "joins", "join")} ${pool.name || "the pool"} as a further ${layoutOf(wish.layout).shortName} group. Nothing is rewritten, and the space is there at once.`,
+      does: `${wish.count} × ${shortSize({ bytes: wish.bytes }, setting.family)} ${plural(wish.count, "joins", "join")} ${pool.name || "the pool"} as another ${inText(layoutOf(wish.layout))} group. Nothing is rewritten, and the space is there at once.`,
     };
   },
 };

@@ -1,3 +1,4 @@
+import { inText } from "../layouts/inText";
 import { capital } from "../words/capital";
 import { withArticle } from "../words/inSentence";
 import { usableOf } from "../bands/contents";
@@ -12,8 +13,9 @@ import { doubleParity, singleParity } from "../layouts/parity";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { poolReserve } from "../ledger/ledger";
+import { IF_WRONG } from "../rules/ifWrong";
 import { growSteps } from "../steps/growSteps";
-import { parityOf } from "../steps/parityOf";
+import { parityOf } from "../bands/parityOf";
 import { counted, plural } from "../words/counted";
 import {
   CAREFUL,
@@ -39,7 +41,7 @@ const nextLayout = (group: Pick<Group, "layout">, is: (layout: Layout) => boolea
     .becomes.map(({ to }) => layoutOf(to))
     .find(is);
 
-/** What a hybrid becomes in which one drive more may fail. */
+/** What a hybrid becomes that survives the loss of another drive. */
 const nextHybrid = (group: Pick<Group, "layout">) => nextLayout(group, (layout) => layout.cutsAtSizes === true);
 /** What a group with a parity drive becomes that gets one more. */
 const nextParity = (group: Pick<Group, "layout">) =>
@@ -83,7 +85,7 @@ function levelSteps(
     case "refused":
       return verdict.reason;
     case "no-path":
-      return `Your box has no way from ${layoutOf(group.layout).shortName} to ${layoutOf(to).shortName} that keeps the data. Move through a backup instead.`;
+      return `Your box has no way from ${inText(layoutOf(group.layout))} to ${inText(layoutOf(to))} that keeps the data. Move through a backup instead.`;
   }
 }
 
@@ -144,7 +146,7 @@ function makeLevels(
 export const mirrorToParity: Sequence = {
   id: "mirror-to-parity",
   name: "From a mirror to RAID 5, and on to RAID 6",
-  says: "I want more space out of my mirror, or a second drive that may fail, without copying everything away.",
+  says: "I want more space out of my mirror, or to survive a second failure, without copying everything away.",
   asks: ["group", "layout", "size"],
   variants: ["test", "backUp", "verify", "grow"],
   begin: (setting) => {
@@ -189,14 +191,14 @@ export const mirrorToParity: Sequence = {
       to - from,
       wish.bytes,
       (pool, joining) =>
-        `${pool} goes from ${layoutOf(LADDER[from] ?? "raid1").shortName} to ${LADDER.slice(from + 1, to + 1)
-          .map((id) => layoutOf(id).shortName)
+        `${pool} goes from ${inText(layoutOf(LADDER[from] ?? "raid1"))} to ${LADDER.slice(from + 1, to + 1)
+          .map((id) => inText(layoutOf(id)))
           .join(" and on to ")} with ${joining}, and keeps its data.`,
     );
   },
 };
 
-/** How many drives more a hybrid needs so that two may fail and its volumes still fit. */
+/** How many drives more a hybrid needs so that it survives the loss of two and its volumes still fit. */
 function joinsForHybridTwo(setting: SequenceSetting, group: string, bytes: number): number | null {
   const owner = ownerOfGroup(setting.plan, group);
   if (!owner) return null;
@@ -219,19 +221,19 @@ function joinsForHybridTwo(setting: SequenceSetting, group: string, bytes: numbe
   return null;
 }
 
-/** A hybrid in which two drives may fail instead of one. */
+/** A hybrid that survives the loss of two drives instead of one. */
 export const hybridTwo: Sequence = {
   id: "hybrid-two",
-  name: "From one drive that may fail to two, in a hybrid",
-  says: "I want my hybrid to bear a second failure.",
+  name: "A hybrid that survives the loss of two drives",
+  says: "I want my hybrid to survive a second failure.",
   asks: ["group", "size"],
   variants: ["test", "backUp", "verify", "grow"],
   begin: (setting) => {
     const target = groupsOf(setting.plan).find(({ group }) => nextHybrid(group));
-    if (!target) return { cannot: "No group of this box is a hybrid in which one drive may fail." };
+    if (!target) return { cannot: "No group of this box is a hybrid that survives the loss of one drive." };
     const next = nextHybrid(target.group);
     if (!next || !setting.rules.layouts.includes(next.id))
-      return { cannot: "By its rules your box offers no hybrid in which two drives may fail." };
+      return { cannot: `Your box offers no hybrid that survives the loss of two drives. ${IF_WRONG}` };
     const members = ownerOfGroup(setting.plan, target.group.id)?.members ?? [];
     return {
       ...emptyWish(setting),
@@ -261,7 +263,7 @@ export const hybridTwo: Sequence = {
       joins,
       wish.bytes,
       (pool, joining) =>
-        `${pool} becomes a hybrid in which any two drives may fail, with ${joining}, and keeps its data.`,
+        `${pool} becomes a hybrid that survives the loss of any two drives, with ${joining}, and keeps its data.`,
     );
   },
 };
@@ -270,7 +272,7 @@ export const hybridTwo: Sequence = {
 export const secondParity: Sequence = {
   id: "second-parity",
   name: "A second parity drive",
-  says: "I want two of my drives to be allowed to fail.",
+  says: "I want to be safe if two drives fail.",
   asks: ["group", "size"],
   variants: ["test", "backUp", "verify"],
   begin: (setting) => {
@@ -301,7 +303,7 @@ export const secondParity: Sequence = {
       1,
       wish.bytes,
       (pool) =>
-        `${pool} gets a second parity drive of ${shortSize({ bytes: wish.bytes }, setting.family)}: any two drives may then fail.`,
+        `${pool} gets a second parity drive of ${shortSize({ bytes: wish.bytes }, setting.family)}: it then survives the loss of any two drives.`,
     ),
 };
 
@@ -337,7 +339,7 @@ export const largerParity: Sequence = {
     const { group, pool, members } = owner;
     const parity = parityOf(bandsOfGroup(setting.plan, group, setting.rules));
     const smallest = members.filter((drive) => parity.includes(drive.id)).sort((a, b) => a.bytes - b.bytes)[0];
-    if (!smallest) return cannot("There is no parity drive at this moment: the drives have no room in common.");
+    if (!smallest) return cannot("There is no parity drive at this moment: the drives have no space in common.");
     if (wish.bytes <= smallest.bytes)
       return cannot(`The parity drive has ${shortSize(smallest, setting.family)} already. Choose a larger size.`);
     const { drives: news, buys } = supply(setting, 1, wish.bytes, smallest);

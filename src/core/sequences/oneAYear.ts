@@ -11,7 +11,7 @@ import { layoutOf } from "../layouts/registry";
 import { rulesForJoining } from "../layouts/joins";
 import { growsByOne, takesAnyDrive, widensByDrive } from "../layouts/widens";
 import { growSteps } from "../steps/growSteps";
-import { parityOf } from "../steps/parityOf";
+import { parityOf } from "../bands/parityOf";
 import { moduleOf } from "../steps/registry";
 import { settle } from "../steps/settle";
 import { counted } from "../words/counted";

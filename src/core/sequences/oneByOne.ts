@@ -14,7 +14,7 @@ import { layoutOf } from "../layouts/registry";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { filledOf } from "../steps/filledOf";
 import { growSteps } from "../steps/growSteps";
-import { parityOf } from "../steps/parityOf";
+import { parityOf } from "../bands/parityOf";
 import { moduleOf } from "../steps/registry";
 import { settle } from "../steps/settle";
 import type { StepSetting } from "../steps/stepModule";
@@ -35,6 +35,7 @@ import {
 } from "./parts";
 import { cannot, type Sequence, type SequenceSetting, type Wish } from "./sequence";
 import { ownValue } from "../records/ownValue";
+import { IF_WRONG } from "../rules/ifWrong";
 
 const HEALTH = { failing: 0, watch: 1, good: 2 } as const;
 const isSuspect = (drive: Drive) =>
@@ -262,7 +263,8 @@ function togetherRefusal(
 ): string | null {
   const { plan, rules } = setting;
   if (!variants.together || old.length < 2 || areEmptied(pool, group, old, setting)) return null;
-  if (variants.attached) return "Drives that stay attached are changed one after the other. Leave one of the two out.";
+  if (variants.attached)
+    return "Drives that stay in their bays meanwhile are replaced one after the other. Choose only one of the two.";
   const { rebuildsTogether, name } = layoutOf(group.layout);
   const fate = fateOf(bandsOfPool(plan, pool, rules), new Set(old.map((drive) => drive.id)));
   if (fate.kind === "degraded" && rebuildsTogether) return null;
@@ -341,11 +343,11 @@ export const oneByOne: Sequence = {
   },
 };
 
-/** Why no drive of a group can be changed for another with the data kept, or null. */
+/** Why no drive of a group can be replaced with the data kept, or null. */
 export function swapRefusal(group: Group): string | null {
   const { takesNoSpare, name } = layoutOf(group.layout);
   return takesNoSpare
-    ? `No drive of a ${name} can be changed for another with the data kept. Make it anew from a backup.`
+    ? `No drive of a ${name} can be replaced with the data kept. Make it again and restore it from a backup.`
     : null;
 }
 
@@ -360,7 +362,7 @@ function sizeRefusal(
   if (old.length === 0) return "Choose the drives that are to be changed.";
   const tooLarge = old.find((drive) => drive.bytes > wish.bytes);
   if (tooLarge)
-    return `${shortSize(tooLarge, family)} is more than ${shortSize({ bytes: wish.bytes }, family)}. Leave that drive out, or choose a larger size.`;
+    return `${shortSize(tooLarge, family)} is more than ${shortSize({ bytes: wish.bytes }, family)}. Do not choose that drive, or choose a larger size.`;
   const room = roomOf({ id: "new", bytes: wish.bytes }, rules).length;
   const stays = (drive: Drive) => parity.includes(drive.id) && !old.includes(drive);
   return members.some((drive) => stays(drive) && roomOf(drive, rules).length < room)
@@ -371,37 +373,39 @@ function sizeRefusal(
 /** Why the box does not do it as it is wished, or null. */
 function boxRefusal({ variants }: Wish, { plan, rules }: SequenceSetting): string | null {
   if (variants.attached && rules.replacing !== "old-attached")
-    return "By its rules your box replaces a drive only after the old one is pulled.";
+    return `Your box replaces a drive only after the old one is pulled. ${IF_WRONG}`;
   if (variants.attached && freeBaysOf(plan) === 0)
     return "No bay is free for a new drive while the old one is still in. Pull the old one first.";
   if (!variants.spareFirst) return null;
-  if (rules.hotSpares === "none") return "By its rules your box knows no hot spares.";
+  if (rules.hotSpares === "none") return `Your box has no hot spares. ${IF_WRONG}`;
   return freeBaysOf(plan) < (variants.attached ? 2 : 1) ? "No bay is free for a hot spare." : null;
 }
 
 /** In which order the drives are changed, and why. */
 function orderWords(old: readonly Drive[], parity: readonly string[], { variants }: Wish, proved: boolean): string {
-  const weighed = proved ? "(every order was weighed)" : "(the best that was found; not every order was weighed)";
-  const parts = [
+  const earliest = proved
+    ? "brings the space earliest (all were compared)"
+    : "brings the space earliest of those compared (not all were)";
+  const first = [
     ...(old.some((drive) => parity.includes(drive.id)) ? ["the parity drive first"] : []),
-    ...(old.some((drive) => isSuspect(drive) && !parity.includes(drive.id))
-      ? ["suspect drives before healthy ones"]
-      : []),
-    variants.grow ? `so that space comes as early as it can ${weighed}` : "by bay",
+    ...(old.some((drive) => isSuspect(drive) && !parity.includes(drive.id)) ? ["worn drives before healthy ones"] : []),
   ];
-  return `In this order: ${parts.join(", then ")}.`;
+  const rest = variants.grow ? earliest : "goes by bay";
+  return first.length === 0
+    ? `This order ${rest}.`
+    : `In this order: ${first.join(", then ")}. Beyond that it ${rest}.`;
 }
 
 function doesWords(count: number, pool: string, wish: Wish, family: UnitFamily): string {
   const size = shortSize({ bytes: wish.bytes }, family);
   if (wish.variants.together && count > 1)
-    return `${count} drives of ${pool} are changed for ${size} drives all at once: all are pulled, and the new ones filled in one go.`;
+    return `${count} drives of ${pool} are replaced by ${size} drives all at once: all are pulled, and the new ones filled in one go.`;
   const how = wish.variants.attached
-    ? "each filled while the old one is still in"
-    : "each pulled before the new one is filled";
+    ? "each filled while the old one is still in its bay"
+    : "each pulled before its replacement is filled";
   return count === 1
-    ? `One drive of ${pool} is changed for one of ${size}, ${how}.`
-    : `${count} drives of ${pool} are changed for ${size} drives, one after the other, ${how}.`;
+    ? `One drive of ${pool} is replaced by one of ${size}, ${how}.`
+    : `${count} drives of ${pool} are replaced by ${size} drives, one after the other, ${how}.`;
 }
 
 /** The drives that are smaller than a size. */

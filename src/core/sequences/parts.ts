@@ -1,5 +1,5 @@
 import { drivesOf } from "../box/find";
-import { isFree } from "../box/members";
+import { isAvailable } from "../box/members";
 import type { Bytes } from "../bytes/bytes";
 import { nominalBytes } from "../bytes/nominalBytes";
 import { destinationOf } from "../data/destination";
@@ -81,7 +81,7 @@ export function readyDrives(setting: SequenceSetting, least: Bytes): Drive[] {
   return plan.drives
     .filter(
       (drive) =>
-        isFree(plan, drive.id) &&
+        isAvailable(plan, drive.id) &&
         !taken.has(drive.id) &&
         drive.health.state === "good" &&
         !drive.contents &&

@@ -1,12 +1,13 @@
 import { drivesOf } from "../box/find";
-import { isFree } from "../box/members";
+import { isAvailable } from "../box/members";
 import type { Drive, Group, Plan, Pool, StepBody } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { nameOfDrive, shortSize } from "../drives/nameOfDrive";
 import { isSeparate } from "../layouts/isSeparate";
 import { mirror } from "../layouts/mirror";
 import { layoutOf } from "../layouts/registry";
-import { spannedMirror } from "../layouts/spannedMirror";
+import { mirrorOntoOne } from "../layouts/mirrorOntoOne";
+import { IF_WRONG } from "../rules/ifWrong";
 import { capital } from "../words/capital";
 import { withArticle } from "../words/inSentence";
 import { CAREFUL, emptyWish, freeBaysOf, freshId, preparations, readyDrives, soldFrom, supply } from "./parts";
@@ -16,7 +17,7 @@ import { cannot, type Made, type Sequence, type SequenceSetting, type Wish } fro
 const bareHolders = (plan: Plan): Drive[] =>
   plan.drives.filter(
     (drive) =>
-      (isFree(plan, drive.id) && (drive.contents?.kind === "data" || drive.contents?.kind === "mounted")) ||
+      (isAvailable(plan, drive.id) && (drive.contents?.kind === "data" || drive.contents?.kind === "mounted")) ||
       separatePool(plan, drive.id) !== null,
   );
 
@@ -32,7 +33,7 @@ function couldServe(plan: Plan, wish: Wish): string[] {
   return plan.drives
     .filter(
       (drive) =>
-        isFree(plan, drive.id) &&
+        isAvailable(plan, drive.id) &&
         !wish.drives.includes(drive.id) &&
         drive.contents?.kind !== "system" &&
         drive.bytes >= needed,
@@ -49,7 +50,7 @@ function homeOf(plan: Plan, holders: readonly Drive[]): { pool: Pool | null; gro
     return "These drives are not of one pool. Choose drives that all hold data outside pools, or all those of one pool of separate drives.";
   const group = pool?.groups.find((each) => each.drives.includes(first.id));
   if (group && group.drives.length !== holders.length)
-    return "The drives of a pool of separate drives can only be mirrored all together. Choose all of them, or take the others out first.";
+    return "The drives of a pool of separate drives can only be mirrored all together. Choose all of them, or remove the others first.";
   return { pool, ...(group ? { group } : {}) };
 }
 
@@ -117,7 +118,7 @@ export const protectDrive: Sequence = {
       return {
         cannot: "No drive holds data outside a pool. Where one does, say so on the drive: “What is on it”, “Data”.",
       };
-    if (!setting.rules.layouts.includes(mirror.id)) return { cannot: "By its rules your box offers no mirror." };
+    if (!setting.rules.layouts.includes(mirror.id)) return { cannot: `Your box offers no mirror. ${IF_WRONG}` };
     // Those of a pool of separate drives are only mirrored all together, for which there is a sequence of its own.
     const holder = holders.find((drive) => (separatePool(setting.plan, drive.id)?.groups[0]?.drives.length ?? 1) === 1);
     if (!holder)
@@ -142,13 +143,13 @@ export const protectDrive: Sequence = {
   make: (wish, setting) => {
     if (wish.drives.length > 1)
       return cannot(
-        "One drive is mirrored at a time. For several onto one large drive there is a sequence of its own.",
+        "One drive is mirrored at a time. For several onto one large drive there are ready-made steps of their own.",
       );
     return mirrorHolders(
       wish,
       setting,
       ([holder], by) =>
-        `${holder ? capital(nameOfDrive(holder, setting.family)) : "The drive"} keeps its data and gets ${withArticle(shortSize(by, setting.family))} drive as its mirror: either may then fail.`,
+        `${holder ? capital(nameOfDrive(holder, setting.family)) : "The drive"} keeps its data and gets ${withArticle(shortSize(by, setting.family))} drive as its mirror: its data then survives the loss of either.`,
     );
   },
 };
@@ -162,8 +163,8 @@ export const mirrorOntoLarge: Sequence = {
   variants: ["test", "backUp", "verify"],
   begin: (setting) => {
     const holders = bareHolders(setting.plan);
-    if (!setting.rules.layouts.includes(spannedMirror.id))
-      return { cannot: "By its rules your box cannot mirror several drives onto one. A Linux host can." };
+    if (!setting.rules.layouts.includes(mirrorOntoOne.id))
+      return { cannot: `Your box cannot mirror several drives onto one; a Linux host can. ${IF_WRONG}` };
     const together = holders.filter(
       (drive) => separatePool(setting.plan, drive.id) === separatePool(setting.plan, holders[0]?.id ?? ""),
     );
@@ -179,7 +180,7 @@ export const mirrorOntoLarge: Sequence = {
       group: "",
       drives: chosen.map((drive) => drive.id),
       bytes: readyDrives(setting, needed)[0]?.bytes ?? soldFrom(needed),
-      layout: spannedMirror.id,
+      layout: mirrorOntoOne.id,
       variants: CAREFUL,
     };
   },
@@ -194,7 +195,7 @@ export const mirrorOntoLarge: Sequence = {
       wish,
       setting,
       (holders, by) =>
-        `${holders.map((drive) => shortSize(drive, setting.family)).join(" and ")} keep their data, and each is mirrored onto its own part of ${withArticle(shortSize(by, setting.family))} drive: any one drive may then fail.`,
+        `${holders.map((drive) => shortSize(drive, setting.family)).join(" and ")} keep their data, and each is mirrored onto its own part of ${withArticle(shortSize(by, setting.family))} drive: your data then survives the loss of any one drive.`,
     );
   },
 };

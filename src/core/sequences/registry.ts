@@ -23,6 +23,6 @@ export const sequences: readonly Sequence[] = [
 /** The sequence of an id. */
 export function sequenceOf(id: SequenceId): Sequence {
   const found = sequences.find((each) => each.id === id);
-  if (!found) throw new RangeError(`No sequence is called ${id}.`);
+  if (!found) throw new RangeError(`No ready-made steps are called ${id}.`);
   return found;
 }

@@ -547,7 +547,7 @@ describe("the others", () => {
       variants: { ...CAREFUL, test: false },
     });
     expect(kinds(made)).toEqual(["add-group", "grow-volume", "grow-file-system"]);
-    // The space is given out while the group is filled, for 12.3 hours in which none of its drives may fail.
+    // The space is given out while the group is filled, for 12.3 hours in which a failed drive would lose data.
     expect(made.moments.map(({ walked }) => [walked!.from, walked!.done])).toEqual([0, 0, 0].map((at) => [at, true]));
     expect([made.hours.expected, made.bareHours].map((each) => each.toFixed(1))).toEqual(["12.3", "12.3"]);
     expect(Math.round(usableAfter(made) / 1e12)).toBe(16);
@@ -584,7 +584,7 @@ describe("the others", () => {
     );
     const made = tried({ ...box, drives }, "mirror-onto-large", { by: "x1" });
     expect(made.after.state.plan.pools[0]!.groups[0]).toMatchObject({
-      layout: "spanned-mirror",
+      layout: "mirror-onto-one",
       drives: ["d1", "d2", "x1"],
     });
     expect(made.warnings.map((finding) => finding.code)).toContain("backup-becomes-redundancy");
@@ -635,7 +635,7 @@ describe("several drives replaced all at once, only where the pool bears it", ()
   });
   test("nor while the old ones stay attached", () => {
     const result = together("linux-host raid6", [4, 4, 4, 4], ["d1", "d2"], true);
-    expect(result.ok ? "" : result.reason).toMatch(/stay attached are changed one after the other/);
+    expect(result.ok ? "" : result.reason).toMatch(/stay in their bays meanwhile are replaced one after the other/);
   });
 });
 
@@ -653,13 +653,15 @@ describe("what a sequence proposes is no step down", () => {
     ));
   test("a layout that bears no failure is said to", () =>
     expect(refusal(boxOf("classic-raid raid1", [4, 4], { volume: 1 }), "through-backup", { layout: "single" })).toMatch(
-      /Then no drive may fail\.$/,
+      /After that, if any drive fails, data is lost\.$/,
     ));
   test("pools that take single drives are widened; striped mirrors get striped mirrors; a stripe is not helped", () => {
     expect(refusal(boxOf("chunk-copies copies-2", [4, 4], { bays: 6 }), "extra-group")).toMatch(/widen it instead/);
     expect(refusal(boxOf("classic-raid raid10", [4, 4, 4, 4], { bays: 8 }), "extra-group")).toMatch(
-      /does: 4 × 4.TB join P as a further RAID 10 group/,
+      /does: 4 × 4.TB join P as another RAID 10 group/,
     );
-    expect(refusal(boxOf("classic-raid raid0", [4, 4], { bays: 8 }), "extra-group")).toMatch(/No drive of P may fail/);
+    expect(refusal(boxOf("classic-raid raid0", [4, 4], { bays: 8 }), "extra-group")).toMatch(
+      /If any drive of P fails, data is lost/,
+    );
   });
 });

@@ -1,3 +1,4 @@
+import { inText } from "../layouts/inText";
 import { usableOf } from "../bands/contents";
 import { toleranceOfPool } from "../box/figures";
 import { drivesOf } from "../box/find";
@@ -57,16 +58,16 @@ export function bestLayoutFor(wish: Wish, setting: SequenceSetting): LayoutId | 
 function refusal(pool: Pool, wish: Wish, setting: SequenceSetting, fits: boolean): string | null {
   const box = boxOf(wish, setting);
   const rules = rulesOf(box.rules);
-  const { shortName } = layoutOf(wish.layout);
+  const layout = inText(layoutOf(wish.layout));
   if (wish.drives.length === 0) return "Choose the drives of the new pool.";
   if (!rules.layouts.includes(wish.layout))
-    return `${capital(withArticle(inSentence(ruleSetOf(box.rules).name)))} does not offer ${shortName}.`;
+    return `${capital(withArticle(inSentence(ruleSetOf(box.rules).name)))} does not offer ${layout}.`;
   const wrong = wrongCount(layoutOf(wish.layout), wish.drives.length, rules);
-  if (wrong) return `${shortName} of ${counted(wish.drives.length, "drive")}: ${wrong}`;
+  if (wrong) return `${capital(layout)} of ${counted(wish.drives.length, "drive")}: ${wrong}`;
   if (!fits) return "The volumes would not fit into the new pool. Choose another layout, or more drives.";
   const present = pool.groups.length === 1 && !wish.box ? pool.groups[0] : undefined;
   return present?.layout === wish.layout && sameDrives(present.drives, wish.drives)
-    ? `${pool.name || "The pool"} has ${shortName} over these drives already, and no other layout of your box that bears a failure has room for what is stored. Choose a layout, other drives or another box.`
+    ? `${pool.name || "The pool"} has ${layout} over these drives already, and no other layout of your box that survives a failure has space for what is stored. Choose a layout, other drives or another box.`
     : null;
 }
 
@@ -124,7 +125,7 @@ export const throughBackup: Sequence = {
       ok: true,
       steps,
       buys: [],
-      does: `All of ${pool.name || "the pool"} is copied to a backup, erased, made anew with ${layoutOf(wish.layout).shortName} over ${counted(wish.drives.length, "drive")}${wish.box ? ` in ${wish.box.name || "another box"} (${inSentence(ruleSetOf(wish.box.rules).name)})` : ""}, and copied back.${choice.tolerance === 0 ? " Then no drive may fail." : ""}`,
+      does: `All of ${pool.name || "the pool"} is copied to a backup, erased, made again as ${inText(layoutOf(wish.layout))} over ${counted(wish.drives.length, "drive")}${wish.box ? ` in ${wish.box.name || "another box"} (${inSentence(ruleSetOf(wish.box.rules).name)})` : ""}, and copied back.${choice.tolerance === 0 ? " After that, if any drive fails, data is lost." : ""}`,
     };
   },
 };

@@ -29,7 +29,7 @@ export interface Tried {
   erased: string[];
   /** Expected, and between what, in hours of work. */
   hours: { low: number; expected: number; high: number };
-  /** Hours for which no drive may fail, where one may otherwise. */
+  /** Hours for which the loss of any drive loses data, where it does not otherwise. */
   bareHours: number;
   /** Expected hours for which the pool cannot be used, but for changes of drives. */
   offlineHours: number;

@@ -8,7 +8,7 @@ import type { Hours } from "../time/hours";
 import { bandHours } from "./bandHours";
 import type { Pace } from "./pace";
 
-/** What a box does to make a new group redundant: until it has ended, no drive of the group may fail. */
+/** What a box does to make a new group redundant: until it has ended, the loss of any drive of the group loses data. */
 export interface FirstFill {
   hours: Hours;
   /** What is read from and written to each drive, in bytes. */

@@ -1,3 +1,4 @@
+import { inText } from "../layouts/inText";
 import { poolOf } from "../box/find";
 import { layoutOf } from "../layouts/registry";
 import { capital } from "../words/capital";
@@ -15,7 +16,8 @@ export const addGroup: StepModule<"add-group"> = {
   name: "Add a group to the pool",
   paced: true,
   handles: (step) => step.drives,
-  label: (step, names) => `Add a ${layoutOf(step.layout).shortName} group of ${names.list(step.drives)}`,
+  label: (step, names) => `Another group: ${layoutOf(step.layout).shortName} of ${names.list(step.drives)}`,
+  whileDegraded: "block",
   menu: BY_HAND,
   check: (state, step, setting) => {
     const pool = poolOf(state.plan, step.pool);
@@ -28,7 +30,7 @@ export const addGroup: StepModule<"add-group"> = {
             against(
               "warn",
               "mixed-layouts",
-              `The groups of ${pool.name} would have different layouts (${layoutOf(other.layout).shortName} and ${layoutOf(step.layout).shortName}); many boxes refuse it.`,
+              `The groups of ${pool.name} would have different layouts (${inText(layoutOf(other.layout))} and ${inText(layoutOf(step.layout))}). Check that your box takes this.`,
             ),
           ]
         : []),
@@ -40,7 +42,7 @@ export const addGroup: StepModule<"add-group"> = {
   apply: (state, step) => withGroup(state, step),
   cost: (_before, after, step, setting) => ({ ...costOfGroup(after, step, setting), undoable: false }),
   say: ({ plan }, step, setting) => ({
-    does: `${capital(drivesInWords(plan, step.drives, setting))} join ${poolOf(plan, step.pool)?.name ?? "the pool"} as a further ${layoutOf(step.layout).shortName} group.${fillWords(step, setting)}`,
+    does: `${capital(drivesInWords(plan, step.drives, setting))} join ${poolOf(plan, step.pool)?.name ?? "the pool"} as another ${inText(layoutOf(step.layout))} group.${fillWords(step, setting)}`,
     why: "It gives the pool more space at once, without a rewrite.",
   }),
 };

@@ -61,7 +61,7 @@ describe("a hybrid's bands are never cut anew", () => {
     expect(pools(made, widen("x1"))).toEqual([400, 500]);
     const warning = last(made, widen("x1")).findings.find(({ code }) => code === "ends-inside-a-band")!;
     expect(warning.message.replace(/\u00a0/g, " ")).toMatch(
-      /^Of the 2\.15 TB drive .* 1\.07 TB will be used: .* 1\.07 TB lie idle .* One of 3\.22 TB would be used whole\.$/,
+      /^Of the 2\.15 TB drive .* 1\.07 TB will be used: .* 1\.07 TB stay unused .* One of 3\.22 TB would be used whole\.$/,
     );
     // What lies above the joined band stays as it was: only the bottom of the others is rewritten.
     expect(last(made, widen("x1")).cost.work.map(({ drive, writes }) => [drive, units(writes)])).toEqual([
@@ -82,7 +82,10 @@ describe("a hybrid's bands are never cut anew", () => {
     const pool = small.pools[0]!;
     const curve = sizeCurve(small, pool, { kind: "add", group: "g1" });
     const at = (tb: number) => curve.find(({ bytes }) => Math.round(bytes / 1e12) === tb)!;
-    expect(at(1).outcome).toEqual({ ok: false, reason: "It would bring nothing: it covers no band whole." });
+    expect(at(1).outcome).toEqual({
+      ok: false,
+      reason: "It would bring nothing: it does not reach a height at which the group is cut.",
+    });
     // 2 TB are 186 units: 120 in the band, and 66 as a mirror with the top of the first.
     expect(units(at(2).gainBytes)).toBe(186);
   });
@@ -122,7 +125,7 @@ describe("what random plans have found", () => {
     expect(lie[1]).toEqual(lie[0]);
   });
   test("small drives that are mirrored end to end onto a large one claim nothing: the next one lies above", () => {
-    const made = box("linux-host", "spanned-mirror", [120, 250, 150], [209]);
+    const made = box("linux-host", "mirror-onto-one", [120, 250, 150], [209]);
     expect(pools(made, pull("d1", "x1"), claim())).toEqual([250, 250, 250]);
     expect(said(made, pull("d1", "x1"), claim())).toEqual(["note claims-nothing"]);
     expect(said(made, claim())).toEqual(["note nothing-to-claim"]);

@@ -16,7 +16,8 @@ const LINE_RATE = 50e6 / 8;
 const destinationOf = (plan: Plan, step: StepOf<"back-up">): Backup | undefined =>
   plan.backups?.find((backup) => backup.id === step.to);
 
-const rateTo = (backup: Backup | undefined): number =>
+/** What the way to a backup and back reaches, in bytes per second. */
+export const rateTo = (backup: Backup | undefined): number =>
   backup?.kind === "usb-drive" ? USB_RATE : backup?.kind === "service" ? LINE_RATE : NETWORKS[0].rate;
 
 /** The rate of the way there and back, in bytes per second. */

@@ -1,3 +1,4 @@
+import { inText } from "../layouts/inText";
 import { changedBands } from "../bands/changedBands";
 import { occupied } from "../bands/occupied";
 import { rebuildShareOf } from "../bands/workShare";
@@ -17,7 +18,7 @@ import { capital } from "../words/capital";
 import { drivesInWords } from "./checks";
 import { keepArrays } from "./keepArrays";
 import { checkLevel } from "./levelChecks";
-import { parityOf } from "./parityOf";
+import { parityOf } from "../bands/parityOf";
 import { BY_HAND } from "./stepMenu";
 import { noCost, type StepModule, type StepSetting } from "./stepModule";
 import { withoutValue } from "../records/ownValue";
@@ -72,6 +73,10 @@ export const changeLevel: StepModule<"change-level"> = {
   rewrites: true,
   label: (step, names) =>
     `To ${shortNameOf(layoutOf(step.layout), step.options)}${step.drives.length > 0 ? ` with ${names.list(step.drives)}` : ""}`,
+  whileDegraded: "block",
+  // Stopped half-way and begun again, changes that keep the size ended in wrong data.
+  ifADriveFails: () =>
+    "Let it go on, and neither stop it nor switch off: stopped half-way it has been seen to end in wrong data. When it has ended, compare what matters with a backup, and replace the drive.",
   menu: BY_HAND,
   mayLower: true,
   check: (state, step, setting) => checkLevel(state, step, setting, () => apply(state, step, setting)),
@@ -112,7 +117,7 @@ export const changeLevel: StepModule<"change-level"> = {
     const group = groupOf(plan, step.group);
     const joining = step.drives.length > 0 ? `, with ${drivesInWords(plan, step.drives, setting)}` : "";
     return {
-      does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} goes from ${group ? shortNameOf(layoutOf(group.layout), group.options) : "its layout"} to ${shortNameOf(layoutOf(step.layout), step.options ?? group?.options)}${joining}.`,
+      does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} goes from ${group ? inText(layoutOf(group.layout), group.options) : "its layout"} to ${inText(layoutOf(step.layout), step.options ?? group?.options)}${joining}.`,
       why: `${capital(layoutOf(step.layout).name)}: ${layoutOf(step.layout).summary}`,
     };
   },

@@ -14,7 +14,7 @@ import { workRate } from "../speeds/pace";
 import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
 import { joiningFindings, missingDrives, named } from "./checks";
-import { parityOf } from "./parityOf";
+import { parityOf } from "../bands/parityOf";
 import { rebuiltTogether } from "./rebuiltTogether";
 import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepModule } from "./stepModule";
@@ -27,6 +27,10 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
   paced: true,
   handles: (step) => [step.by],
   label: (step, names) => `Parity drive: ${names.size(step.by)} for ${names.size(step.drive)}`,
+  answers: (step) => step.drive,
+  whileDegraded: "block",
+  ifADriveFails: () =>
+    "Until the new parity is worked out nothing stands in for a data drive. Write nothing, and keep the old parity drive as it is: as long as nothing has changed since, it holds what is missing.",
   menu: BY_HAND,
   mayRunBeside: (step, running, plan) => rebuiltTogether(step.drive, running, plan),
   swaps: (step, plan) => {

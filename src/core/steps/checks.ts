@@ -1,11 +1,11 @@
+import { inText } from "../layouts/inText";
 import { underParity } from "../bands/underParity";
 import { storedIn } from "../box/capacities";
 import { usableOfPool } from "../box/figures";
 import { driveOf, poolOf } from "../box/find";
 import { isFree } from "../box/members";
 import type { BoxState } from "../box/state";
-import type { Bytes } from "../bytes/bytes";
-import { formatBytes, formatExactBytes, type UnitFamily } from "../bytes/formatBytes";
+import { formatBytes } from "../bytes/formatBytes";
 import { notBackedUp } from "../data/backup";
 import { dataSetsIn } from "../data/stored";
 import type { Drive, GroupOptions, LayoutId, Plan } from "../document/plan";
@@ -19,6 +19,7 @@ import type { Finding } from "../findings/finding";
 import { layOutGroup } from "../layouts/layOutGroup";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
+import { IF_WRONG } from "../rules/ifWrong";
 import { counted, oneOrMany, plural } from "../words/counted";
 import { listOf } from "../words/listOf";
 import { against, type StepSetting } from "./stepModule";
@@ -49,7 +50,7 @@ export function notFree(plan: Plan, ids: readonly string[], { family }: StepSett
     against(
       "block",
       "drive-taken",
-      `${nameOfDriveFirst(driveOf(plan, id) as Drive, family)} is in use at this moment. Choose a free drive, or take it out first.`,
+      `${nameOfDriveFirst(driveOf(plan, id) as Drive, family)} is in use at this moment. Choose a free drive, or remove it first.`,
       [id],
     ),
   );
@@ -66,30 +67,12 @@ export function notFree(plan: Plan, ids: readonly string[], { family }: StepSett
         "block",
         "no-free-bay",
         free === 0
-          ? "Every bay is taken at this moment. Take a drive out first, or replace one."
+          ? "Every bay is taken at this moment. Pull a drive first, or replace one."
           : `Only ${oneOrMany(free, "1 bay is", "bays are")} free at this moment, for ${counted(coming.length, "drive")}.`,
         coming,
       ),
     );
   return taken;
-}
-
-/** Within this share a volume a hair smaller, or a right-size margin, would have let a drive in. */
-const A_HAIR = 0.001;
-
-/**
- * By how much a drive is too small, and what would have let it in where it is only a hair.
- *
- * @param short how much it lacks, in bytes
- * @param height what it must reach, in bytes
- */
-export function shortBy(short: Bytes, height: Bytes, family: UnitFamily): { by: string; help: string } {
-  return short < height * A_HAIR
-    ? {
-        by: formatExactBytes(short),
-        help: " A right-size margin, or a volume shrunk by a hair before, would have let it in.",
-      }
-    : { by: formatBytes(short, family), help: "" };
 }
 
 /** What of a group, or of a step that makes one, decides how it lies on its drives. */
@@ -150,7 +133,7 @@ export function layoutFindings({ layout, options = {} }: LaidOutAs, count: numbe
   const found: Finding[] = [];
   if (!rules.layouts.includes(layout))
     found.push(
-      against("block", "layout-not-offered", `By its rules your box does not offer ${layoutOf(layout).shortName}.`),
+      against("block", "layout-not-offered", `Your box does not offer ${inText(layoutOf(layout))}. ${IF_WRONG}`),
     );
   const wrong = wrongCount(layoutOf(layout), count, rules, options);
   if (wrong)
@@ -208,7 +191,7 @@ export function withoutBackup(state: BoxState, pool: string, what: string, { day
     against(
       "warn",
       "no-backup",
-      `${what} rewrites all that is stored. A power cut or a second fault in it can cost everything: make a backup first, and use a UPS.`,
+      `${what} rewrites all that is stored. A power cut or a failed drive while it runs can cost everything. Back up first, and use a battery supply (UPS).`,
     ),
   ];
 }

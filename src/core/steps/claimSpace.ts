@@ -16,17 +16,17 @@ import { ownValue } from "../records/ownValue";
 /** What holds a claim back: in an array over whole drives the smallest that stands in it, spares included. */
 function whyNothing(plan: Plan, pool: Pool, group: Group, { family }: StepSetting): string {
   if (layoutOf(group.layout).liesEndToEnd)
-    return "The claim brings nothing: the parts of this layout lie end to end on one drive, and none can grow where it is.";
+    return "It brings nothing: the parts of this layout lie end to end on one drive, and none can grow where it is.";
   if (!layoutOf(group.layout).countsSmallest)
-    return "The claim brings nothing yet: the larger part of a drive can be used once more drives are as large.";
+    return "It brings nothing yet: the larger part of a drive can be used once more drives are as large.";
   const smallest = (drives: readonly Drive[]) =>
     drives.reduce((least, each) => (each.bytes < least.bytes ? each : least));
   const standing = drivesOf(plan, [...group.drives, ...pool.spares, ...(group.spares ?? [])]);
   const least = smallest(standing);
   const size = formatBytes(least.bytes, family);
   return group.drives.includes(least.id)
-    ? `The claim brings nothing yet: in this layout every drive counts as large as the smallest, and that has ${size}.`
-    : `The claim brings nothing yet: the hot spare of ${size} stands in the array too and holds it back. Take it out of the spares first.`;
+    ? `It brings nothing yet: in this layout every drive counts as large as the smallest, and that has ${size}.`
+    : `It brings nothing yet: the hot spare of ${size} stands in the array too and holds it back. Remove it from the spares first.`;
 }
 
 /** Between what the pool lies, where a rewrite before the claim leaves it open. */
@@ -38,7 +38,7 @@ function openSizes(plan: Plan, then: Group, { rules, family }: StepSetting): Fin
     against(
       "note",
       "claim-after-rewrite",
-      `The rewrite before has used up some of the room before the data. How much was measured only on small drives, so the group then holds ${formatExactBytes(least)} to ${formatExactBytes(most)}; ${formatBytes(least, family)} is what you can count on.`,
+      `The rewrite before has used up some of the space before the data. How much was measured only on small drives, so the group then holds ${formatExactBytes(least)} to ${formatExactBytes(most)}; ${formatBytes(least, family)} is what you can count on.`,
     ),
   ];
 }
@@ -48,10 +48,11 @@ function openSizes(plan: Plan, then: Group, { rules, family }: StepSetting): Fin
  */
 export const claimSpace: StepModule<"claim-space"> = {
   kind: "claim-space",
-  name: "Claim the space of larger drives",
+  name: "Use the new space of larger drives",
   paced: true,
   handles: () => [],
   label: () => claimSpace.name,
+  whileDegraded: "block",
   menu: {
     under: "pool",
     offers: (pool, { rules }) =>
@@ -73,11 +74,17 @@ export const claimSpace: StepModule<"claim-space"> = {
         against(
           "note",
           "claims-by-itself",
-          "By its rules your box claims the space by itself; this step has nothing to do.",
+          "Your box takes the space into use by itself; this step has nothing to do.",
         ),
       ];
     if (claiming === "per-drive" && step.drive === undefined)
-      return [against("block", "claim-per-drive", "Your box claims the space of one drive at a time. Say of which.")];
+      return [
+        against(
+          "block",
+          "claim-per-drive",
+          "Your box takes the new space of one drive into use at a time. Say of which.",
+        ),
+      ];
     if (step.drive !== undefined && !group.drives.includes(step.drive))
       return [against("block", "not-a-member", "That drive is not in the group at this moment.", [step.drive])];
     const pool = poolOfGroup(plan, step.group);
@@ -87,7 +94,7 @@ export const claimSpace: StepModule<"claim-space"> = {
     if (tooLarge.length > 0) return tooLarge;
     const then = claimed(plan, pool, group, rules, step.drive);
     if (then === group && !group.reach)
-      return [against("note", "nothing-to-claim", "There is nothing to claim at this moment.")];
+      return [against("note", "nothing-to-claim", "There is no new space to use at this moment.")];
     const gain = usableOfGroup(plan, then, rules) - usableOfGroup(plan, group, rules);
     const coming = members.filter(
       ({ id }) => ownValue(group.reach, id) !== undefined && ownValue(then.reach, id) === undefined,
@@ -110,7 +117,7 @@ export const claimSpace: StepModule<"claim-space"> = {
   cost: ({ plan }, after, step, { rules }) =>
     noCost({ online: "slower", undoable: false, ...costOfNewSpace(plan, after.plan, step.group, rules) }),
   say: ({ plan }, step) => ({
-    does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} takes in the space of its larger drives${step.drive === undefined ? "" : ", one drive of them"}.`,
+    does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} uses the new space of its larger drives${step.drive === undefined ? "" : ", one drive of them"}.`,
     why: "Until then the group uses of each new drive only what it used of the old one.",
   }),
 };

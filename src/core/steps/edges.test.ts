@@ -122,7 +122,7 @@ describe("what is said of drives that join", () => {
   test("too small by a hair, and by more", () => {
     const hair = boxWith("linux-host", "raid5", [4, 4, 4], [4_000_787_030_016 - 2 ** 21, 3_990_000_000_000]);
     const words = (by: string) => last(hair, pull("d1", by)).findings[0]!.message.replace(/\u00a0/g, " ");
-    expect(words("x1")).toMatch(/too small by 1.744.896 B: .* A right-size margin, or a volume shrunk by a hair/);
+    expect(words("x1")).toMatch(/too small by 1.744.896 B: .* Next time leave 0\.1 % of each drive unused/);
     expect(words("x2")).toMatch(/too small by 10\.79 GB: the group uses 4\.00 TB of the drive it replaces\.$/);
   });
   test("shingled under parity only; flash needs no test; what the others have among them is not said again", () => {

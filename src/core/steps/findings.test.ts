@@ -87,6 +87,30 @@ const BOXES: Record<string, Plan> = {
   "no pool": { ...raid5, pools: [] },
 };
 
+const without = (plan: Plan, ...ids: string[]): Plan =>
+  ids.reduce((then, id) => withDrive(then, id, { state: "failed" }), plan);
+const paused: Partial<Pool> = { paritySchedule: { everyHours: 24, paused: true } };
+Object.assign(BOXES, {
+  "raid5 without d1": without(raid5, "d1"),
+  "raid5 without d1, d2": without(files(), "d1", "d2"),
+  "raid6 without d1": without(BOXES.raid6!, "d1"),
+  "mirror, d2 missing": withDrive(mirror, "d2", { state: "missing", place: { shelf: true }, lastBay: 2 }),
+  "mixed without d1": without(BOXES.mixed!, "d1"),
+  "full, d3 gone": withDrive(BOXES["no bay"]!, "d3", { state: "missing", place: { shelf: true } }),
+  "parity without d1": without(parity, "d1"),
+  "scheduled without d1": without(box("scheduled-parity", "parity-drive-1", [4, 4, 8], [4, 12, 2, 8], paused), "d1"),
+  "scheduled running": without(box("scheduled-parity", "parity-drive-1", [4, 4, 8], [4]), "d1"),
+  "scheduled without d3": without(box("scheduled-parity", "parity-drive-1", [4, 4, 8], [4, 8], paused), "d3"),
+  "scheduled without two": without(box("scheduled-parity", "parity-drive-1", [4, 4, 8], [4], paused), "d1", "d2"),
+  "separate without d2": { ...without(box("linux-host", "single", [4, 4], [4]), "d2"), backups: [small] },
+  "stripe without d1": {
+    ...without(box("linux-host", "raid0", [4, 4], [4], volume(6e12, { usedBytes: 1e12 })), "d1"),
+    dataSets: [{ id: "s1", name: "Letters", volume: "v1", bytes: 1e12, worth: "precious" as const }],
+    backups: [small],
+  },
+  "copies without d1": without(copies, "d1"),
+});
+
 /** The last of some steps on a box, and every finding of it: how weighty, its code, its drives, its words, its mend. */
 const SAID = readFileSync("src/core/steps/findings.txt", "utf8");
 const CASES = SAID.trim()
@@ -112,8 +136,8 @@ test("what is said of a pool as it is", () => {
   const codes = (plan: Plan) => predict(plan).pools[0]!.findings.map((finding) => finding.code);
   expect(codes(copies)).toContain("chunk-placement");
   expect(codes(raid5)).not.toContain("chunk-placement");
-  expect(codes(box("scheduled-parity", "parity-drive-1", [4, 4, 8]))).toContain("protected-as-of-last-sync");
-  expect(codes(parity)).not.toContain("protected-as-of-last-sync");
+  expect(codes(box("scheduled-parity", "parity-drive-1", [4, 4, 8]))).toContain("protected-as-of-last-update");
+  expect(codes(parity)).not.toContain("protected-as-of-last-update");
   const two: Plan = {
     ...raid5,
     pools: [
@@ -136,7 +160,7 @@ test("room that comes after a volume is full comes too late", () => {
   expect(lateFindings([{ ...demand, rises: [rise] }], "2026-11-23", 3).get("s1")).toEqual([
     expect.objectContaining({
       code: "too-late",
-      message: expect.stringMatching(/30 days too late.*on 2026-12-03.*on 2027-01-02.*Even begun/),
+      message: expect.stringMatching(/on 2 Jan 2027, 30 days after V reaches its reserve \(3 Dec 2026\).*Even begun/),
     }),
   ]);
   expect(lateFindings([{ ...demand, rises: [{ ...rise, there: 10 }] }], "2026-11-23", 3).size).toBe(0);

@@ -9,6 +9,7 @@ export const growFileSystem: StepModule<"grow-file-system"> = {
   handles: () => [],
   mayRunBeside: besideFilling,
   label: () => growFileSystem.name,
+  whileDegraded: "warn",
   menu: {
     under: "pool",
     offers: (pool) =>
@@ -35,6 +36,6 @@ export const growFileSystem: StepModule<"grow-file-system"> = {
   cost: () => noCost({}),
   say: ({ plan }, step) => ({
     does: `The file system of ${volumeOf(plan, step.pool, step.volume)?.name ?? "the volume"} grows to the whole volume.`,
-    why: "Only now folders see the new space.",
+    why: "Only now your files can use the new space.",
   }),
 };

@@ -16,6 +16,7 @@ export const growVolume: StepModule<"grow-volume"> = {
   asksSize: "optional",
   label: (step, { unit }) =>
     step.bytes === undefined ? "Grow the volume" : `Grow the volume to ${formatBytes(step.bytes, unit)}`,
+  whileDegraded: "warn",
   menu: {
     under: "pool",
     offers: (pool) =>

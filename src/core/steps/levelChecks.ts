@@ -1,3 +1,4 @@
+import { inText } from "../layouts/inText";
 import { heightOn } from "../bands/occupied";
 import { storedIn } from "../box/capacities";
 import { bandsOfGroup, usableOfPool } from "../box/figures";
@@ -11,9 +12,10 @@ import { shortNameOf } from "../layouts/chunks";
 import { levelVerdict } from "../layouts/levelVerdict";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
+import { IF_WRONG } from "../rules/ifWrong";
 import { capital } from "../words/capital";
 import { drivesInWords, joiningFindings, missingDrives, notFree, volumesFit, withoutBackup } from "./checks";
-import { parityOf } from "./parityOf";
+import { parityOf } from "../bands/parityOf";
 import { roomForChunks } from "./roomForChunks";
 import { against, type StepSetting } from "./stepModule";
 
@@ -38,9 +40,9 @@ function offered({ from, to, group, options, setting }: Change): Finding[] {
   if (from.id === to.id && name === shortNameOf(from, group.options))
     found.push(against("block", "same-level", `The group has ${name} already.`));
   else if (from.id === to.id && setting.rules.levelChanges !== "in-one-go")
-    found.push(against("block", "no-path", `Your box does not change the width of ${to.shortName}.`));
+    found.push(against("block", "no-path", `Your box does not change the width of ${inText(to)}.`));
   if (!setting.rules.layouts.includes(to.id))
-    found.push(against("block", "layout-not-offered", `By its rules your box does not offer ${to.shortName}.`));
+    found.push(against("block", "layout-not-offered", `Your box does not offer ${inText(to)}. ${IF_WRONG}`));
   return found;
 }
 
@@ -53,10 +55,10 @@ function noPath({ step, pool, group, from, to }: Change): Finding {
   return against(
     "block",
     "no-path",
-    `Your box has no way from ${from.shortName} to ${to.shortName} that keeps the data. It has to be made anew from a backup.`,
+    `Your box has no way from ${inText(from)} to ${inText(to)} that keeps the data. It has to be made again and restored from a backup.`,
     [],
     pool.groups.length === 1
-      ? { label: "Back up and make it anew", command: { kind: "replace-step", step: step.id, by: anew } }
+      ? { label: "Back up, make it again and restore", command: { kind: "replace-step", step: step.id, by: anew } }
       : undefined,
   );
 }
@@ -72,7 +74,7 @@ function byWayOf({ step, from }: Change, levels: readonly Layout["id"][]): Findi
   return against(
     "block",
     "level-jump",
-    `Your box goes one level at a time: from ${from.shortName} by way of ${levels.map((id) => layoutOf(id).shortName).join(" to ")}.`,
+    `Your box goes one level at a time: from ${inText(from)} by way of ${levels.map((id) => inText(layoutOf(id))).join(" to ")}.`,
     [],
     { label: `Split it into ${steps.length} steps`, command: { kind: "replace-step", step: step.id, by: steps } },
   );
@@ -131,7 +133,7 @@ function leastHeight({ plan, setting, group, from, to, members }: Change): { byt
   const heights = members.map((member) => heightOn(bands, member.id, roomOf(member, rules).systemReserve));
   return {
     bytes: Math.max(0, ...heights),
-    why: "is too small: it must be as high as the group's members are used.",
+    why: "is too small: it must be as high as the group's drives are used.",
   };
 }
 

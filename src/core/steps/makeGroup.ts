@@ -68,6 +68,6 @@ export function costOfGroup(after: BoxState, step: NewGroup, { rules }: StepSett
 export function fillWords({ layout, options = {} }: NewGroup, { rules }: StepSetting): string {
   const { chunked, nominalTolerance } = layoutOf(layout);
   return rules.firstFill === "at-once" && !chunked && nominalTolerance(options) > 0
-    ? " Its first fill begins at once: until that has ended, none of its drives may fail."
+    ? " Its first fill begins at once: until that has ended, a failed drive would lose data."
     : "";
 }

@@ -57,7 +57,7 @@ test.each<LayoutId>(["raid0", "span"])(
     const replace = (how: "attached" | "pulled"): StepBody => ({ kind: "replace-drive", drive: "d1", by: "x1", how });
     expect(codes(plan, replace("attached"))).toEqual([["no-live-replacement"]]);
     const [pulled] = after(plan, replace("pulled"));
-    expect(pulled!.walked!.findings[0]!.message).toMatch(/Rebuild from a backup\.$/);
+    expect(pulled!.walked!.findings[0]!.message).toMatch(/Back it up first, then restore\.$/);
   },
 );
 

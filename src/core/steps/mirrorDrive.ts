@@ -1,7 +1,7 @@
 import { usedShare } from "../box/capacities";
 import { dataOfPool } from "../box/figures";
 import { drivesOf } from "../box/find";
-import { isFree } from "../box/members";
+import { isAvailable } from "../box/members";
 import { slowestRate } from "../box/passHours";
 import { type BoxState, changed, takeIn } from "../box/state";
 import type { UnitFamily } from "../bytes/formatBytes";
@@ -27,7 +27,7 @@ import { against, noCost, type StepModule, type StepSetting } from "./stepModule
 type MirrorStep = StepOf<"mirror-drive">;
 
 const holdersOf = (step: MirrorStep): string[] => [step.drive, ...(step.also ?? [])];
-const layoutIn = (step: MirrorStep): LayoutId => (step.also && step.also.length > 0 ? "spanned-mirror" : "raid1");
+const layoutIn = (step: MirrorStep): LayoutId => (step.also && step.also.length > 0 ? "mirror-onto-one" : "raid1");
 
 /** The group of separate drives that is mirrored in place: the step names it, and mirrors each of its drives. */
 function separateGroup(plan: Plan, step: MirrorStep): { pool: Pool; group: Group } | null {
@@ -170,10 +170,11 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
   paced: true,
   handles: (step) => [...holdersOf(step), step.by],
   label: (step, names) => `Mirror ${names.place(step.drive)} on ${names.size(step.by)}`,
+  whileDegraded: "block",
   menu: {
     under: "drives",
     offers: ({ plan, unit }) => {
-      const free = plan.drives.filter((drive) => isFree(plan, drive.id));
+      const free = plan.drives.filter((drive) => isAvailable(plan, drive.id));
       return free
         .filter((drive) => drive.contents?.kind === "data" || drive.contents?.kind === "mounted")
         .flatMap((holder) => {
@@ -210,7 +211,7 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
             against(
               "block",
               "system-drive",
-              "The running system is on that drive; it cannot become a member.",
+              "The running system is on that drive; it cannot join a group.",
               system.map((drive) => drive.id),
             ),
           ]

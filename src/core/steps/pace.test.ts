@@ -33,11 +33,11 @@ describe("the owner's preference, in the rules or on the step: 0.4 times as fast
       box("parity-drive-1", "parity-drive"),
       { kind: "change-parity-drive", group: "g1", drive: "d4", by: "x1" },
     ],
-    ["synced", box("parity-drive-1", "scheduled-parity"), { kind: "sync", pool: "p1" }],
+    ["synced", box("parity-drive-1", "scheduled-parity"), { kind: "update-parity", pool: "p1" }],
     ["a chunk pool with a drive fewer", box("copies-2"), { kind: "remove-drive", drive: "d1" }],
   ])("%s", (_, plan, step) => {
     const swap = plan.box.rules.set === "linux-host" ? 0 : 0.25;
-    const still = step.kind === "verify" || step.kind === "sync" ? 0 : swap;
+    const still = step.kind === "verify" || step.kind === "update-parity" ? 0 : swap;
     const balanced = hours(plan, step) - still;
     expect(balanced).toBeGreaterThan(1);
     const slower = [

@@ -75,7 +75,7 @@ export function partUsedFindings(
       rules,
     );
     const help = whole === null ? "" : ` One of ${formatBytes(whole, family)} would be used whole.`;
-    const message = `Of ${nameOfDrive(drive, family)} ${formatBytes(used, family)} will be used: it ends inside a band, which stays cut where it is, and ${formatBytes(beside, family)} lie idle until the pool is made anew.${help}`;
+    const message = `Of ${nameOfDrive(drive, family)} ${formatBytes(used, family)} will be used: it ends between two heights at which the group is cut, which stay as they are, and ${formatBytes(beside, family)} stay unused until the pool is made again.${help}`;
     return [against("warn", "ends-inside-a-band", message, [drive.id])];
   });
 }
@@ -103,8 +103,8 @@ export function nothingGained(
   const which = joining.length === 1 ? nameOfDriveFirst(first, family) : `None of the ${joining.length} drives`;
   const message =
     joining.length === 1
-      ? `${which} would bring nothing: the bands stay cut where they are, and it covers none of them whole.${help}`
-      : `${which} would bring anything: the bands stay cut where they are, and they cover none of them whole.${help}`;
+      ? `${which} would bring nothing: the group stays cut at the heights that it has, and it reaches none of the next.${help}`
+      : `${which} would bring anything: the group stays cut at the heights that it has, and they reach none of the next.${help}`;
   return [
     against(
       "block",

@@ -1,6 +1,7 @@
 import { freeBay } from "../box/bays";
 import { bandsOfGroup } from "../box/figures";
 import { driveOf, groupOf, poolOfGroup } from "../box/find";
+import { goneIn } from "../box/gone";
 import { groupOfDrive } from "../box/members";
 import { destinationOf } from "../data/destination";
 import { bareIn } from "../data/precious";
@@ -12,8 +13,9 @@ import { claimingFor } from "../layouts/claims";
 import { takesAnyDrive, turnsOf, widensByDrive } from "../layouts/widens";
 import { drivesTakenIn } from "./drivesTakenIn";
 import { growSteps } from "./growSteps";
-import { parityOf } from "./parityOf";
+import { parityOf } from "../bands/parityOf";
 import { moduleOf } from "./registry";
+import { hasParitySchedule } from "../layouts/hasParitySchedule";
 
 /** An act on the box at a moment, that is to become steps. */
 export type Act =
@@ -102,6 +104,11 @@ const balancing = ({ group }: ActSite): StepBody[] =>
 function replacing(act: ActOf<"replace">, site: ActSite): StepBody[] {
   const { plan, rules, pool, group, choices } = site;
   const isParity = parityOf(bandsOfGroup(plan, group, rules)).includes(act.drive);
+  if (goneIn(plan).has(act.drive)) {
+    // What is gone is filled from the others; with parity by schedule its files are restored.
+    const kind = hasParitySchedule(pool, rules) && !isParity ? "restore-drive" : "rebuild";
+    return [{ kind, group: group.id, drive: act.drive, by: act.by }];
+  }
   const own: StepBody = isParity
     ? { kind: "change-parity-drive", group: group.id, drive: act.drive, by: act.by }
     : { kind: "replace-drive", drive: act.drive, by: act.by, how: choices.attached ? "attached" : "pulled" };

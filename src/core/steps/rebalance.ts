@@ -17,6 +17,9 @@ export const rebalance: StepModule<"rebalance"> = {
   paced: true,
   handles: () => [],
   label: () => rebalance.name,
+  whileDegraded: "block",
+  ifADriveFails: () =>
+    "Stop it, and bring the drive back first: with one missing, what is moved may be written in one copy only.",
   menu: {
     under: "pool",
     offers: (pool) =>
@@ -60,6 +63,6 @@ export const rebalance: StepModule<"rebalance"> = {
   },
   say: ({ plan }, step) => ({
     does: `What is stored in ${poolOfGroup(plan, step.group)?.name ?? "the pool"} is spread over all its drives again.`,
-    why: "Every chunk needs room on two or more drives; a new drive alone is of no use to a full pool.",
+    why: "Every chunk needs space on two or more drives; a new drive alone is of no use to a full pool.",
   }),
 };

@@ -1,19 +1,26 @@
+import { inText } from "../layouts/inText";
+import { leaveBay } from "../box/bays";
 import { storedIn } from "../box/capacities";
-import { usableOfPool } from "../box/figures";
+import { fateOfPool, usableOfPool } from "../box/figures";
 import { driveOf, drivesOf, poolOf } from "../box/find";
+import { goneIn } from "../box/gone";
 import { groupOfDrive, isFree } from "../box/members";
 import { rulesOfBox } from "../box/rulesOfBox";
 import { type BoxState, changed, takeIn } from "../box/state";
 import { formatBytes } from "../bytes/formatBytes";
 import type { Box, Plan, StepOf } from "../document/plan";
+import { notBackedUp } from "../data/backup";
+import { backupsOf, dataSetsIn } from "../data/stored";
+import { isGone } from "../drives/driveState";
 import type { Finding } from "../findings/finding";
 import { layoutOf } from "../layouts/registry";
 import { ruleSetOf, rulesOf } from "../rules/ruleSets";
-import { NETWORKS } from "../speeds/speed";
 import { hoursFor, longerHours, NO_HOURS } from "../time/hours";
 import { capital } from "../words/capital";
 import { counted, plural } from "../words/counted";
+import { listOf } from "../words/listOf";
 import { drivesInWords, joiningFindings, layoutFindings, missingDrives, missingPool } from "./checks";
+import { rateTo } from "./backUp";
 import { fillOf } from "./makeGroup";
 import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepModule, type StepSetting } from "./stepModule";
@@ -36,6 +43,10 @@ const apply = (state: BoxState, step: StepOf<"rebuild-from-backup">): BoxState =
     const pool = poolOf(plan, step.pool);
     if (!pool) return;
     const id = pool.groups[0]?.id ?? "g1";
+    // Those that are gone and are no part of it leave their bays before others need them.
+    for (const drive of plan.drives)
+      if (isGone(drive) && !step.drives.includes(drive.id) && groupOfDrive(state.plan, drive.id)?.pool.id === pool.id)
+        leaveBay(drive);
     if (step.box) moveInto(plan, step.box, step.drives);
     else step.drives.forEach((drive) => takeIn(plan, drive));
     pool.spares = step.box ? [] : pool.spares.filter((drive) => !step.drives.includes(drive));
@@ -56,7 +67,7 @@ function checkDrives(plan: Plan, step: StepOf<"rebuild-from-backup">, setting: S
   }
   if (step.box && plan.pools.length > 1) {
     const message =
-      "The box has other pools, which would be left behind. Move them in plans of their own, or take them apart first.";
+      "The box has other pools, which would be left behind. Move them in plans of their own, or dissolve them first.";
     found.push(against("block", "other-pools", message));
   }
   const { bays } = step.box ?? plan.box;
@@ -71,10 +82,27 @@ function checkDrives(plan: Plan, step: StepOf<"rebuild-from-backup">, setting: S
   return found;
 }
 
+/** What the backups of the plan bring back of a pool that is lost, and what they do not. */
+function backOfLost(plan: Plan, pool: string, day: string | null): Finding[] {
+  const sets = dataSetsIn(plan, pool);
+  const bare = notBackedUp(plan, sets, day);
+  const message =
+    sets.length === 0
+      ? "The plan does not say what was stored, nor where else it is: what comes back depends on your backups."
+      : bare.length === 0
+        ? "All that was stored comes back as of the last backup; what was changed since does not."
+        : `No current backup holds ${listOf(bare.map((set) => set.name))}: that does not come back. The rest comes back as of its last backup.`;
+  return [against("warn", "back-as-of-the-backup", message)];
+}
+
 /** That there is a full backup to bring the data back from. */
-function checkBackup(state: BoxState, step: StepOf<"rebuild-from-backup">): Finding[] {
+function checkBackup(state: BoxState, step: StepOf<"rebuild-from-backup">, { rules, day }: StepSetting): Finding[] {
   if (state.backedUp.has(step.pool)) return [];
-  const message = "Everything in the pool is erased, and no full backup is made before. Put a backup before this step.";
+  const pool = poolOf(state.plan, step.pool);
+  // Of what cannot be read any more no new backup is made: those that there are decide what comes back.
+  if (pool && fateOfPool(state.plan, pool, rules).kind === "lost") return backOfLost(state.plan, step.pool, day);
+  const message =
+    "Everything in the pool is erased, and the plan makes no full backup first. Add one before this step.";
   return [
     against("block", "no-backup", message, [], {
       label: "Back up first",
@@ -106,7 +134,7 @@ function check(state: BoxState, step: StepOf<"rebuild-from-backup">, setting: St
   const found = [
     ...checkDrives(plan, step, setting),
     ...layoutFindings(step, step.drives.length, there),
-    ...checkBackup(state, step),
+    ...checkBackup(state, step, setting),
   ];
   if (found.some((finding) => finding.severity === "block")) return found;
   const joining = drivesOf(
@@ -128,12 +156,14 @@ function check(state: BoxState, step: StepOf<"rebuild-from-backup">, setting: St
 /** The pool made anew with another layout, and filled from a backup. Everything on it is erased in between. */
 export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
   kind: "rebuild-from-backup",
-  name: "Make the pool anew from a backup",
+  name: "Make the pool again and restore it from a backup",
   paced: true,
   handles: (step) => step.drives,
   // Another box is set up where it stands.
   attention: (step) => (step.box ? "box" : null),
-  label: (step) => `Anew as ${layoutOf(step.layout).shortName} from the backup`,
+  label: (step) => `New pool: ${layoutOf(step.layout).shortName}, from the backup`,
+  restoresLost: true,
+  ifADriveFails: () => "The backup is whole: begin again with another drive, and leave the backup unplugged meanwhile.",
   menu: BY_HAND,
   mayLower: true,
   check,
@@ -141,7 +171,7 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
   cost: ({ plan, backedUp }, after, step) => {
     const pool = poolOf(plan, step.pool);
     const stored = pool ? storedIn(pool) : 0;
-    const restore = hoursFor(Math.max(stored, 4e10), backedUp.get(step.pool) ?? NETWORKS[0].rate);
+    const restore = hoursFor(Math.max(stored, 4e10), backedUp.get(step.pool) ?? rateTo(backupsOf(plan, step.pool)[0]));
     const [group] = poolOf(after.plan, step.pool)?.groups ?? [];
     const there = rulesOfBox(after.plan);
     const fill = group ? fillOf(after.plan, group, there) : null;
@@ -149,7 +179,10 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
       // What is brought back is written while the new group is filled for the first time.
       hours: longerHours(restore, fill?.hours ?? NO_HOURS),
       ...(fill && group ? { filling: group.id, work: fill.work } : {}),
-      erased: [...new Set([...(pool?.groups.flatMap((group) => group.drives) ?? []), ...step.drives])],
+      // What has failed or is not there is not erased with the others.
+      erased: [...new Set([...(pool?.groups.flatMap((group) => group.drives) ?? []), ...step.drives])].filter(
+        (id) => !goneIn(plan).has(id),
+      ),
       online: "offline",
       offline: restore,
       onlyInBackup: step.pool,
@@ -157,7 +190,7 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
     });
   },
   say: ({ plan }, step, setting) => ({
-    does: `${poolOf(plan, step.pool)?.name ?? "The pool"} is erased and made anew ${step.box ? `in ${step.box.name || "another box"} (${ruleSetOf(step.box.rules).name}) ` : ""}with ${layoutOf(step.layout).shortName} over ${drivesInWords(plan, step.drives, setting)}, then filled from the backup.`,
+    does: `${poolOf(plan, step.pool)?.name ?? "The pool"} is erased and made again ${step.box ? `in ${step.box.name || "another box"} (${ruleSetOf(step.box.rules).name}) ` : ""}with ${inText(layoutOf(step.layout))} over ${drivesInWords(plan, step.drives, setting)}, then filled from the backup.`,
     why: step.box
       ? "Another kind of box cannot read the pool of this one: its data goes through a backup."
       : "There is no way to this layout that keeps the data in place.",

@@ -92,6 +92,7 @@ describe.each(kinds)("%s", (kind) => {
         groups: [{ ...pool.groups[0]!, layout: "parity-drive-1" as LayoutId }],
       })),
     };
+    const scheduled: Plan = { ...parity, box: { ...parity.box, rules: { set: "scheduled-parity" } } };
     const acts: [Plan, Act, Partial<ActChoices>?][] = [
       [box, { kind: "replace", drive: "d1", by: "d7" }],
       [parity, { kind: "replace", drive: "d4", by: "d7" }],
@@ -105,7 +106,7 @@ describe.each(kinds)("%s", (kind) => {
     const { menu } = moduleOf({ kind });
     const offered: StepBody[] =
       menu.under === "pool"
-        ? [box, chunks]
+        ? [box, chunks, scheduled]
             .flatMap((plan) => plan.pools.flatMap((pool) => menu.offers(pool, setting(plan))))
             .flatMap((offer) => offer.steps)
         : menu.under === "drives"
@@ -114,8 +115,9 @@ describe.each(kinds)("%s", (kind) => {
     const byActs = acts.flatMap(([plan, act, change]) =>
       stepsOfAct(act, { ...choices, ...change }, plan, rulesOf(plan.box.rules)),
     );
-    // A pool made anew mends a change that has no path; making a pool and ending a spare are acts of the workbench.
-    const byOthers = ["rebuild-from-backup", "create-group", "remove-spare"];
+    // A pool made anew mends a change that has no path; making a pool and ending a spare are acts of the workbench;
+    // what brings a drive back that is gone is planned by Rescue.
+    const byOthers = ["rebuild-from-backup", "create-group", "remove-spare", "rebuild", "restore-drive"];
     expect([...offered, ...byActs].some((step) => step.kind === kind) || byOthers.includes(kind)).toBe(true);
   });
 });

@@ -13,12 +13,16 @@ import { rebuildFromBackup } from "./rebuildFromBackup";
 import { removeDrive } from "./removeDrive";
 import { removeSpare } from "./removeSpare";
 import { replaceDrive } from "./replaceDrive";
+import { checkParity } from "./checkParity";
+import { rebuild } from "./rebuild";
+import { restoreDrive } from "./restoreDrive";
+import { pauseSchedule, resumeSchedule } from "./scheduleSwitches";
 import { setSpare } from "./setSpare";
 import { shrinkFileSystem } from "./shrinkFileSystem";
 import { shrinkVolume } from "./shrinkVolume";
 import type { StepMenu } from "./stepMenu";
 import type { StepModule } from "./stepModule";
-import { sync } from "./sync";
+import { updateParity } from "./updateParity";
 import { testDrive } from "./testDrive";
 import { verify } from "./verify";
 import { widenGroup } from "./widenGroup";
@@ -31,7 +35,10 @@ import { wipeDrive } from "./wipeDrive";
 export const stepModules: { readonly [K in StepKind]: StepModule<K> } = {
   "back-up": backUp,
   verify,
-  sync,
+  "update-parity": updateParity,
+  "check-parity": checkParity,
+  "pause-schedule": pauseSchedule,
+  "resume-schedule": resumeSchedule,
   "claim-space": claimSpace,
   rebalance,
   "grow-volume": growVolume,
@@ -45,6 +52,8 @@ export const stepModules: { readonly [K in StepKind]: StepModule<K> } = {
   "add-group": addGroup,
   "widen-group": widenGroup,
   "replace-drive": replaceDrive,
+  rebuild,
+  "restore-drive": restoreDrive,
   "change-level": changeLevel,
   "change-parity-drive": changeParityDrive,
   "set-spare": setSpare,

@@ -1,12 +1,17 @@
+import { inText } from "../layouts/inText";
 import { occupied } from "../bands/occupied";
 import { rebuildShare } from "../bands/workShare";
 import { underParity } from "../bands/underParity";
+import { leaveBay } from "../box/bays";
 import { storedIn } from "../box/capacities";
 import { bandsOfGroup, usableOfPool } from "../box/figures";
 import { driveOf, drivesOf, groupOf, poolOf } from "../box/find";
 import { groupOfDrive } from "../box/members";
+import { slowestRate } from "../box/passHours";
 import { type BoxState, changed } from "../box/state";
-import type { BoxRules, Plan, StepOf } from "../document/plan";
+import type { Bytes } from "../bytes/bytes";
+import type { BoxRules, Group, Plan, StepOf } from "../document/plan";
+import { isGone } from "../drives/driveState";
 import { RESHAPE_SHARE, sequentialRate } from "../drives/rates";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import type { Layout } from "../layouts/layout";
@@ -19,7 +24,7 @@ import { named, volumesFit } from "./checks";
 import { filledOf } from "./filledOf";
 import { keepArrays } from "./keepArrays";
 import { costOfNewSpace } from "./newSpace";
-import { parityOf } from "./parityOf";
+import { parityOf } from "../bands/parityOf";
 import { BY_HAND } from "./stepMenu";
 import { against, noCost, type StepCost, type StepModule, type StepSetting } from "./stepModule";
 import { ownValue, withoutValue } from "../records/ownValue";
@@ -36,19 +41,20 @@ const apply = (state: BoxState, step: StepOf<"remove-drive">, { rules }: Pick<St
     if (group.reach) group.reach = withoutValue(group.reach, step.drive);
     // What it held has been spread over the others.
     delete group.filled;
+    if (isGone(drive)) leaveBay(drive);
     drive.place = { shelf: true };
   });
 
 /** Why no drive can be taken out of a group for good. */
 function whyNotRemoved(layout: Layout, { rules }: StepSetting): string {
   if (layout.widening === "copies")
-    return "A mirror of two cannot do without one of them: it would be no mirror any more. Replace the drive, or take the pool apart.";
+    return "A mirror of two cannot do without one of them: it would be no mirror any more. Replace the drive, or dissolve the pool.";
   return rules.arrayFormat === "linux-raid" && layout.keepsArrays && !layout.takesNoSpare
-    ? `A group of ${layout.shortName} can have a drive fewer only after its file system, its volume and the array have been made smaller, which is not in this program's reach. Replace the drive, or make the pool anew from a backup.`
-    : `A drive cannot be taken out of ${layout.shortName} for good: the others cannot hold its part. Replace it, or make the pool anew from a backup.`;
+    ? `A group of ${inText(layout)} can have a drive fewer only after its file system, its volume and the array have been made smaller, which is not in this program's reach. Replace the drive, or make the pool again and restore it from a backup.`
+    : `A drive cannot be removed from ${layout.name} for good: the others cannot hold its part. Replace it, or make the pool again and restore it from a backup.`;
 }
 
-/** The parity of the drives that stay, worked out anew: all of them read, and until then nothing protects them. */
+/** The parity of the drives that stay, worked out again: all of them read, and until then nothing protects them. */
 function costOfParity(after: Plan, id: string, rules: BoxRules): StepCost {
   const group = groupOf(after, id);
   if (!group) return noCost({});
@@ -65,6 +71,21 @@ function costOfParity(after: Plan, id: string, rules: BoxRules): StepCost {
   });
 }
 
+/** The copies or parity that were on a drive which is gone, made again on the others from what those have. */
+function costOfHealing(plan: Plan, group: Group, gone: string, bytes: Bytes, rules: BoxRules): StepCost {
+  const others = drivesOf(plan, group.drives).filter((drive) => drive.id !== gone && !isGone(drive));
+  const share = Math.round(bytes / Math.max(1, others.length));
+  const parity = underParity(bandsOfGroup(plan, group, rules));
+  // Each of the others reads and writes its share of it.
+  const rate = workRate(slowestRate(others), RESHAPE_SHARE, rules, parity);
+  return noCost({
+    hours: hoursFor(2 * share, rate),
+    work: others.map((drive) => ({ drive: drive.id, reads: share, writes: share })),
+    online: "slower",
+    undoable: false,
+  });
+}
+
 /**
  * A drive fewer: independent drives, chunk layouts, and mirrors of more than two; what is stored must fit on the rest.
  */
@@ -74,6 +95,8 @@ export const removeDrive: StepModule<"remove-drive"> = {
   paced: true,
   handles: () => [],
   label: (step, names) => `Remove ${names.place(step.drive)}`,
+  answers: (step) => step.drive,
+  whileDegraded: "block",
   menu: BY_HAND,
   mayLower: true,
   check: (state, step, setting) => {
@@ -113,12 +136,24 @@ export const removeDrive: StepModule<"remove-drive"> = {
       found.push(
         against("block", "does-not-fit", "What is stored does not fit on the remaining drives.", [step.drive]),
       );
-    if (layout.independent)
+    // What was on one that is gone of independent drives is lost with it, or has to be restored to another first.
+    if (layout.independent && isGone(driveOf(plan, step.drive) ?? {}))
+      found.push(
+        against(
+          layout.dedicatedParity ? "block" : "warn",
+          "leaves-its-data",
+          layout.dedicatedParity
+            ? "Without it nothing could give back what was on it: rebuild or restore it to another drive."
+            : "What was on it is given up. If it can be had from a backup, restore it to another drive instead.",
+          [step.drive],
+        ),
+      );
+    else if (layout.independent)
       found.push(
         against(
           "warn",
           "move-its-data",
-          "What is on it has a file system of its own, and leaves with it: move it to the other drives first, as far as they have room.",
+          "What is on it has a file system of its own, and leaves with it: move it to the other drives first, as far as they have space.",
           [step.drive],
         ),
       );
@@ -136,6 +171,7 @@ export const removeDrive: StepModule<"remove-drive"> = {
       return noCost({ ...costOfNewSpace(plan, after.plan, owner.group.id, rules) });
     const bytes = ownValue(filledOf(plan, owner.pool, owner.group, rules), step.drive) ?? 0;
     const parity = underParity(bandsOfGroup(plan, owner.group, rules));
+    if (isGone(drive)) return costOfHealing(plan, owner.group, step.drive, bytes, rules);
     return noCost({
       hours: hoursFor(bytes, workRate(sequentialRate(drive), RESHAPE_SHARE, rules, parity)),
       work: [{ drive: step.drive, reads: bytes, writes: 0 }],
@@ -146,12 +182,12 @@ export const removeDrive: StepModule<"remove-drive"> = {
     const owner = groupOfDrive(plan, step.drive);
     const layout = owner && layoutOf(owner.group.layout);
     const why = layout?.dedicatedParity
-      ? "What is on it leaves with it; the parity is worked out anew for the others, and until then no drive may fail."
+      ? "What is on it leaves with it; the parity is worked out again for the others; until then, a failed drive would lose data."
       : layout?.independent
         ? "What is on it leaves with it; the others keep what is theirs."
         : layout?.chunked
           ? "What it holds is spread over the others first."
-          : "The others hold all that is stored; one drive fewer may fail.";
+          : "The others hold all that is stored, and survive the loss of one drive fewer.";
     return {
       does: `${capital(named(plan, step.drive, setting))} leaves ${owner?.pool.name ?? "its pool"} and goes to the shelf.`,
       why,

@@ -1,20 +1,23 @@
+import { survivesMeanwhile } from "../words/survives";
 import { heightOn } from "../bands/occupied";
 import { freeBay } from "../box/bays";
-import { bandsOfGroup, bandsOfPool } from "../box/figures";
+import { bandsOfGroup, fateOfPool } from "../box/figures";
 import { driveOf, drivesOf } from "../box/find";
 import { groupOfDrive, isFree } from "../box/members";
 import type { BoxState } from "../box/state";
 import { formatBytes } from "../bytes/formatBytes";
 import type { Drive, Group, Plan, Pool, StepOf } from "../document/plan";
 import { bayOf } from "../drives/drive";
+import { isGone } from "../drives/driveState";
 import { roomOf } from "../drives/room";
-import { fateOf } from "../failures/fate";
 import type { Finding } from "../findings/finding";
 import { layoutOf } from "../layouts/registry";
+import { IF_WRONG } from "../rules/ifWrong";
 import { capital } from "../words/capital";
 import { largerThanParity } from "./besideParity";
-import { joiningFindings, missingDrives, named, shortBy } from "./checks";
-import { parityOf } from "./parityOf";
+import { shortBy } from "../drives/shortBy";
+import { joiningFindings, missingDrives, named } from "./checks";
+import { parityOf } from "../bands/parityOf";
 import { partUsedFindings } from "./partUsedFindings";
 import { roomForChunks } from "./roomForChunks";
 import { against, type StepSetting } from "./stepModule";
@@ -57,7 +60,7 @@ function besideParity({ plan, step, setting, group, old, next }: Replacement): F
       against(
         "block",
         "is-the-parity-drive",
-        "That is the parity drive: change it with its own step, which works the parity out anew.",
+        "That is the parity drive: change it with its own step, which works the parity out again.",
         [old.id],
         {
           label: "Change the parity drive",
@@ -80,24 +83,40 @@ function besideParity({ plan, step, setting, group, old, next }: Replacement): F
 
 /** What is left of the pool without the old drive, where that is pulled first. */
 function pulled({ plan, step, setting, pool, group }: Replacement): Finding[] {
-  const fate = fateOf(bandsOfPool(plan, pool, setting.rules), new Set([step.drive, ...(setting.unready ?? [])]));
-  if (fate.kind === "lost" || fate.kind === "partly-lost") {
+  const fate = fateOfPool(plan, pool, setting.rules, [step.drive, ...(setting.unready ?? [])]);
+  // With nothing left to lose, no other drive is pulled, also where this one happens to hold nothing of what is bare.
+  const now = fateOfPool(plan, pool, setting.rules);
+  const isBare = now.kind === "degraded" && now.redundancy <= 0 && !now.missing.includes(step.drive);
+  if (fate.kind === "lost" || fate.kind === "partly-lost" || isBare) {
     const help =
       setting.rules.replacing === "old-attached" && !layoutOf(group.layout).takesNoSpare
-        ? "Keep the old drive attached while the new one is filled."
-        : "Rebuild from a backup.";
-    const message = `Without ${named(plan, step.drive, setting)} data is lost: nothing can be rebuilt. ${help}`;
+        ? "Keep the old drive in its bay while the new one is filled."
+        : "Back it up first, then restore.";
+    const message = `This pool cannot replace what is on ${named(plan, step.drive, setting)}. ${help}`;
     return [against("block", "nothing-to-rebuild-from", message, [step.drive])];
   }
   if (fate.kind !== "degraded" || fate.redundancy > 0) return [];
-  return [against("warn", "no-redundancy", "While the new drive is filled, no drive may fail.", [step.drive])];
+  return [against("warn", "no-redundancy", `While the new drive is filled, ${survivesMeanwhile(0)}.`, [step.drive])];
 }
 
 /** That the box can fill a drive while the old one is still in, and that there is a bay for it. */
-function attached({ plan, step, setting, group, next }: Replacement): Finding[] {
+function attached({ plan, step, setting, group, old, next }: Replacement): Finding[] {
   const layout = layoutOf(group.layout);
+  if (isGone(old)) {
+    const message = `Nothing can be copied from ${named(plan, step.drive, setting)}. Rebuild it from the others.`;
+    return [
+      against("block", "nothing-to-copy", message, [step.drive], {
+        label: "Rebuild it from the others",
+        command: {
+          kind: "replace-step",
+          step: step.id,
+          by: [{ kind: "rebuild", group: group.id, drive: step.drive, by: step.by }],
+        },
+      }),
+    ];
+  }
   if (layout.takesNoSpare) {
-    const message = `No drive of a ${layout.name} can be copied to another while it runs. Make it anew from a backup.`;
+    const message = `No drive of a ${layout.name} can be copied to another while it runs. Make it again and restore it from a backup.`;
     return [against("block", "no-live-replacement", message, [step.drive])];
   }
   const mend: Finding["mend"] = {
@@ -105,7 +124,7 @@ function attached({ plan, step, setting, group, next }: Replacement): Finding[] 
     command: { kind: "edit-step", step: step.id, changes: { how: "pulled" } },
   };
   if (setting.rules.replacing !== "old-attached") {
-    const message = "By its rules your box replaces a drive only after the old one is pulled.";
+    const message = `Your box replaces a drive only after the old one is pulled. ${IF_WRONG}`;
     return [against("block", "not-attached", message, [], mend)];
   }
   if (bayOf(next) !== null || freeBay(plan) !== null) return [];

@@ -1,7 +1,7 @@
 import { storedIn } from "../box/capacities";
 import { usableOfPool } from "../box/figures";
 import { drivesOf } from "../box/find";
-import { isFree } from "../box/members";
+import { isAvailable } from "../box/members";
 import { GiB, type Bytes } from "../bytes/bytes";
 import { formatBytes } from "../bytes/formatBytes";
 import type { Plan, Pool, Step } from "../document/plan";
@@ -27,7 +27,7 @@ function unfilled(plan: Plan, pool: Pool, { rules }: StepSetting): Bytes {
 
 /** A free drive that could join first: its room is then there for the chunks to move through. */
 function addFirst(plan: Plan, pool: Pool, step: Step, uses: readonly string[]): Finding["mend"] {
-  const free = plan.drives.find((drive) => isFree(plan, drive.id) && !uses.includes(drive.id));
+  const free = plan.drives.find((drive) => isAvailable(plan, drive.id) && !uses.includes(drive.id));
   const group = pool.groups[0];
   if (!free || !group) return undefined;
   return {
@@ -63,9 +63,9 @@ export function roomForChunks(
   if (short <= 0) return [];
   const keep = `${formatBytes(FREE_SHARE * usable, family)} of it free, and ${formatBytes(FREE_PER_DRIVE, family)} of each drive`;
   if (pool.volumes.some((volume) => volume.usedBytes === undefined)) {
-    const message = `How much is stored is not known for every volume. ${does} needs free room to work in: keep ${keep}.`;
+    const message = `How much is stored is not known for every volume. ${does} needs free space to work in: keep ${keep}.`;
     return [against("warn", "little-room-to-work", message)];
   }
-  const message = `${does} a pool that is so full can stop for lack of room, and leave it read-only. Free ${formatBytes(short, family)} first, or add a drive: keep ${keep}.`;
+  const message = `${does} a pool that is so full can stop for lack of space, and leave it read-only. Free ${formatBytes(short, family)} first, or add a drive: keep ${keep}.`;
   return [against("block", "pool-too-full", message, [], addFirst(plan, pool, step, uses))];
 }

@@ -4,6 +4,7 @@ import { changed, takeIn } from "../box/state";
 import { formatBytes } from "../bytes/formatBytes";
 import { roomOf } from "../drives/room";
 import { layoutOf } from "../layouts/registry";
+import { IF_WRONG } from "../rules/ifWrong";
 import { capital } from "../words/capital";
 import { missingDrives, missingPool, named, notFree, beforeUse } from "./checks";
 import { BY_HAND } from "./stepMenu";
@@ -26,14 +27,14 @@ export const setSpare: StepModule<"set-spare"> = {
       ...missingDrives(plan, [step.drive]),
       ...notFree(plan, [step.drive], setting),
       ...(setting.rules.hotSpares === "none"
-        ? [against("block", "spares-not-offered", "By its rules your box knows no hot spares.")]
+        ? [against("block", "spares-not-offered", `Your box has no hot spares. ${IF_WRONG}`)]
         : []),
       ...(pool && pool.groups.length > 0 && pool.groups.every((group) => layoutOf(group.layout).takesNoSpare)
         ? [
             against(
               "block",
               "spare-of-no-use",
-              `${pool.name || "The pool"} has nothing from which a spare could be filled: ${layoutOf(pool.groups[0]?.layout ?? "raid0").name} knows no hot spares.`,
+              `${pool.name || "The pool"} has nothing from which a spare could be filled: ${layoutOf(pool.groups[0]?.layout ?? "raid0").name} has no use for hot spares.`,
             ),
           ]
         : []),
@@ -42,7 +43,7 @@ export const setSpare: StepModule<"set-spare"> = {
             against(
               "block",
               "spare-too-small",
-              `${capital(named(plan, step.drive, setting))} is too small by ${formatBytes(least - roomOf(drive, setting.rules).between, setting.family)}: it must hold what the group uses of a member, and could stand in for none.`,
+              `${capital(named(plan, step.drive, setting))} is too small by ${formatBytes(least - roomOf(drive, setting.rules).between, setting.family)}: it must hold what the group uses of a drive, and could stand in for none.`,
               [step.drive],
             ),
           ]

@@ -43,6 +43,7 @@ export const shrinkFileSystem: StepModule<"shrink-file-system"> = {
   asksSize: "required",
   label: (step, names) =>
     `Shrink the file system of ${names.place(step.drive)} to ${formatBytes(step.bytes, names.unit)}`,
+  whileDegraded: "warn",
   menu: {
     under: "drives",
     offers: ({ plan, unit }) =>

@@ -6,6 +6,7 @@ import { MiB } from "../bytes/bytes";
 import { floorTo } from "../bytes/floorTo";
 import { formatBytes } from "../bytes/formatBytes";
 import { RESHAPE_SHARE } from "../drives/rates";
+import { IF_WRONG } from "../rules/ifWrong";
 import { hoursFor } from "../time/hours";
 import { against, noCost, type StepModule } from "./stepModule";
 import { missingVolume, volumeOf } from "./volumeOf";
@@ -19,6 +20,7 @@ export const shrinkVolume: StepModule<"shrink-volume"> = {
   handles: () => [],
   asksSize: "required",
   label: (step, { unit }) => `Shrink a volume to ${formatBytes(step.bytes, unit)}`,
+  whileDegraded: "warn",
   menu: {
     under: "pool",
     offers: (pool, { rules }) =>
@@ -32,13 +34,13 @@ export const shrinkVolume: StepModule<"shrink-volume"> = {
     const volume = volumeOf(plan, step.pool, step.volume);
     if (!volume) return [missingVolume];
     if (!rules.shrinkVolumes)
-      return [against("block", "no-shrinking", "By its rules your box cannot make a volume smaller.")];
+      return [against("block", "no-shrinking", `Your box cannot make a volume smaller. ${IF_WRONG}`)];
     if (volume.fileSystem === "xfs")
       return [
         against(
           "block",
           "xfs-does-not-shrink",
-          "XFS cannot be made smaller. Copy the data away and make the volume anew.",
+          "XFS cannot be made smaller. Copy the data away, make the volume again and copy it back.",
         ),
       ];
     if (step.bytes >= volume.bytes)
@@ -81,6 +83,6 @@ export const shrinkVolume: StepModule<"shrink-volume"> = {
   },
   say: ({ plan }, step, { family }) => ({
     does: `The volume ${volumeOf(plan, step.pool, step.volume)?.name ?? ""} shrinks to ${formatBytes(step.bytes, family)}, its file system first.`,
-    why: "What follows needs the room.",
+    why: "What follows needs the space.",
   }),
 };

@@ -1,8 +1,8 @@
 import { driveOf } from "../box/find";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { Plan, Step } from "../document/plan";
+import type { Drive, Plan, Step } from "../document/plan";
 import { bayOf } from "../drives/drive";
-import { shortSize } from "../drives/nameOfDrive";
+import { markOfDrive, shortSize } from "../drives/nameOfDrive";
 import { moduleOf } from "./registry";
 import type { StepNames } from "./stepModule";
 
@@ -10,7 +10,10 @@ import type { StepNames } from "./stepModule";
 function namesIn(before: Plan, unit: UnitFamily): StepNames {
   const size = (id: string) => {
     const drive = driveOf(before, id);
-    return drive ? shortSize(drive, unit) : "a drive";
+    if (!drive) return "a drive";
+    const named = shortSize(drive, unit);
+    const alike = (other: Drive) => other !== drive && bayOf(other) === null && shortSize(other, unit) === named;
+    return bayOf(drive) === null && before.drives.some(alike) ? `${named} (${markOfDrive(drive)})` : named;
   };
   const place = (id: string) => {
     const drive = driveOf(before, id);

@@ -40,7 +40,7 @@ export interface StepCost {
   missing: string[];
   /** Drives that are there, but hold nothing until it has ended. */
   unready: string[];
-  /** A new group that is being filled for the first time: until that has ended, none of its drives may fail. */
+  /** A new group that is being filled for the first time: until then the loss of any of its drives loses data. */
   filling?: string;
   /** A pool of which, while it runs, a backup is the only copy. */
   onlyInBackup?: string;
@@ -94,6 +94,17 @@ export interface StepModule<K extends StepKind> {
   swaps?: (step: StepOf<K>, before: Plan) => number;
   /** Whether the box's preference for the work or its users moves how fast it goes. */
   paced?: true;
+  /** The drive to which it is the answer where that one is gone: it puts another in its place, or leaves it out. */
+  answers?: (step: StepOf<K>) => string;
+  /** How much stands against it while a drive of its pool is gone; nothing where it may be done then. */
+  whileDegraded?: "warn" | "block";
+  /** Whether it brings a pool back of which nothing can be read. */
+  restoresLost?: true;
+  /**
+   * What to do if a drive of its pool fails while it runs, and what becomes of it then; nothing where it is as at any
+   * other time. By what real storage code did when a drive was lost meanwhile.
+   */
+  ifADriveFails?: (step: StepOf<K>, before: Plan) => string;
   /** Whether usable space may be less after it. */
   mayLower?: true;
   /** What stands against it; with a *block* it is not carried out. */

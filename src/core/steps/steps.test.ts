@@ -208,7 +208,7 @@ describe("facts measured on a multi-device file system", () => {
     expect(moments.map((moment) => moment.tolerance[0])).toEqual([1, 2]);
     // Two of three chunks were data, then three of five.
     expect(moments[1]!.capacities.pool / moments[0]!.capacities.pool).toBeCloseTo(3 / 5 / (2 / 3), 2);
-    expect(moments[1]!.walked!.does).toMatch(/from Chunk parity 2 \+ 1 to Chunk parity 3 \+ 2\.$/);
+    expect(moments[1]!.walked!.does).toMatch(/from parity over chunks 2 \+ 1 to parity over chunks 3 \+ 2\.$/);
     const refused = (steps: StepBody, on = plan) =>
       withSteps(on, steps).moments[1]!.walked!.findings.find(({ severity }) => severity === "block")?.code;
     expect(refused(width(2, 1))).toBe("same-level");

@@ -93,9 +93,9 @@ describe("parity drives are worked through in one go, at 0.95 of the drives' rat
     const level: StepBody = { kind: "change-level", group: "g1", layout: "parity-drive-2", drives: ["x1"] };
     expect(rounded(walked(one, level)[0]!.cost.hours)).toEqual(HOURS);
     const scheduled = boxWith("scheduled-parity", "parity-drive-1", [2, 2, 2]);
-    expect(rounded(walked(scheduled, { kind: "sync", pool: "p1" })[0]!.cost.hours)).toEqual(HOURS);
+    expect(rounded(walked(scheduled, { kind: "update-parity", pool: "p1" })[0]!.cost.hours)).toEqual(HOURS);
   });
-  test("two rebuilt together take the time of the longer, with the box away once, and none may fail", () => {
+  test("two rebuilt together take the time of the longer, with the box away once, and a failure loses data", () => {
     const second = { ...pull("d2", "x2"), together: true };
     const [first, then] = walked(plan, pull("d1", "x1"), second);
     expect([first!.done, then!.done, then!.from, then!.to]).toEqual([true, true, 0, first!.to]);
@@ -139,7 +139,7 @@ describe("the first fill of a new group", () => {
     const parity = boxWith("parity-drive", "parity-drive-1", [4, 4, 4], [4, 8, 8]);
     expect(workOf(create("parity-drive-1", "x1", "x2", "x3"), parity)).toEqual(["x1 4/0", "x2 8/0", "x3 0/8"]);
   });
-  test("8 TB at 0.6 of 150 MB/s, no drive of it may fail until then; the space is given out meanwhile", () => {
+  test("8 TB at 0.6 of 150 MB/s, a failed drive loses data until then; the space is given out meanwhile", () => {
     const [made, verified, wiped] = walked(
       plan,
       create("raid1", "x1", "x2"),

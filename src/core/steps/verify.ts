@@ -10,10 +10,11 @@ import { noCost, type StepModule } from "./stepModule";
 /** Everything read and compared with its copies or parity. */
 export const verify: StepModule<"verify"> = {
   kind: "verify",
-  name: "Verify (scrub)",
+  name: "Check (scrub)",
   paced: true,
   handles: () => [],
   label: () => verify.name,
+  whileDegraded: "warn",
   menu: {
     under: "pool",
     offers: (pool) => [{ label: verify.name, steps: [{ kind: "verify", pool: pool.id }] }],
@@ -34,6 +35,6 @@ export const verify: StepModule<"verify"> = {
   },
   say: ({ plan }, step) => ({
     does: `All of ${poolOf(plan, step.pool)?.name ?? "the pool"} is read and compared with its copies or parity.`,
-    why: "An unreadable sector shows while there is still redundancy to mend it.",
+    why: "It finds unreadable spots while they can still be repaired.",
   }),
 };

@@ -1,3 +1,4 @@
+import { inText } from "../layouts/inText";
 import { changedBands } from "../bands/changedBands";
 import { occupied } from "../bands/occupied";
 import { bandsOfGroup } from "../box/figures";
@@ -57,6 +58,12 @@ export const widenGroup: StepModule<"widen-group"> = {
   handles: (step) => step.drives,
   rewrites: true,
   label: (step, names) => `Widen by ${names.list(step.drives)}`,
+  whileDegraded: "block",
+  // Parity and striped mirrors that lost a drive meanwhile went on where they were, and kept all data.
+  ifADriveFails: (step, plan) =>
+    layoutOf(groupOf(plan, step.group)?.layout ?? "raid5").widening === "rewrites"
+      ? "Let it go on: it ends without the drive, with all data, as long as no more fail than the group survives. Do not switch off, and replace the drive only when it has ended."
+      : "Let it go on, and replace the drive when it has ended.",
   menu: BY_HAND,
   check: checkWidening,
   apply: (state, step, { rules }) =>
@@ -113,12 +120,12 @@ export const widenGroup: StepModule<"widen-group"> = {
     const group = groupOf(plan, step.group);
     const why: Record<Widening, string> = {
       joins: "The pool takes it in without a rewrite.",
-      copies: `${plural(step.drives.length, "One copy more is", "Further copies are")} written: no space comes, and more drives may fail.`,
+      copies: `${plural(step.drives.length, "Another mirror copy is", "More mirror copies are")} written: no space comes, and the loss of more drives is survived.`,
       rewrites: `All stripes are rewritten over ${oneOrMany(step.drives.length, "one drive", "drives")} more; the space is there when that has ended.`,
       never: "Its drives would hold more together.",
     };
     return {
-      does: `${capital(drivesInWords(plan, step.drives, setting))} ${plural(step.drives.length, "joins", "join")} the ${group ? layoutOf(group.layout).shortName : ""} group of ${poolOfGroup(plan, step.group)?.name ?? "the pool"}.`,
+      does: `${capital(drivesInWords(plan, step.drives, setting))} ${plural(step.drives.length, "joins", "join")} the ${group ? inText(layoutOf(group.layout)) : ""} group of ${poolOfGroup(plan, step.group)?.name ?? "the pool"}.`,
       why: why[group ? layoutOf(group.layout).widening : "never"],
     };
   },

@@ -12,10 +12,12 @@ import type { Layout } from "../layouts/layout";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { turnsOf, widenedAtOnce, widensByDrive } from "../layouts/widens";
+import { IF_WRONG } from "../rules/ifWrong";
 import { oneOrMany } from "../words/counted";
 import { capital } from "../words/capital";
 import { largerThanParity } from "./besideParity";
-import { drivesInWords, joiningFindings, missingDrives, notFree, shortBy, withoutBackup } from "./checks";
+import { shortBy } from "../drives/shortBy";
+import { drivesInWords, joiningFindings, missingDrives, notFree, withoutBackup } from "./checks";
 import { nothingGained, partUsedFindings } from "./partUsedFindings";
 import { against, type StepSetting } from "./stepModule";
 
@@ -33,7 +35,7 @@ interface WideningOf {
 /** That the box widens groups, and by so many drives at once. */
 function allowed({ step, setting, layout }: WideningOf): Finding[] {
   if (!widensByDrive(layout, setting.rules)) {
-    const message = "By its rules your box does not widen a group. Add a further group, or replace its drives.";
+    const message = `Your box does not widen a group. Add another group, or replace its drives. ${IF_WRONG}`;
     return [against("block", "no-widening", message)];
   }
   const atOnce = widenedAtOnce(layout, setting.rules);
@@ -82,7 +84,7 @@ function reaching({ plan, setting, group, layout, members, joining }: WideningOf
     const short = height - roomOf(drive, rules).between;
     if (short <= 0) return [];
     const { by, help } = shortBy(short, height, family);
-    const message = `${capital(drivesInWords(plan, [drive.id], setting))} is too small by ${by}: it must be as high as the group's members are used, ${formatBytes(height, family)}. Taken in, it would drag the whole group down.${help}`;
+    const message = `${capital(drivesInWords(plan, [drive.id], setting))} is too small by ${by}: it must be as high as the group's drives are used, ${formatBytes(height, family)}. Taken in, it would drag the whole group down.${help}`;
     return [against("block", "too-small", message, [drive.id])];
   });
 }

@@ -1,6 +1,6 @@
 import { checkContents } from "../drives/checks/contents";
 import { driveOf, drivesOf } from "../box/find";
-import { isFree } from "../box/members";
+import { isAvailable, isFree } from "../box/members";
 import { changed } from "../box/state";
 import { sequentialRate } from "../drives/rates";
 import { hoursFor } from "../time/hours";
@@ -23,7 +23,7 @@ export const wipeDrive: StepModule<"wipe-drive"> = {
     none: "No drive is free",
     offers: ({ plan, unit }) =>
       plan.drives
-        .filter((drive) => isFree(plan, drive.id))
+        .filter((drive) => isAvailable(plan, drive.id))
         .map((drive) => offerFor(drive, unit, { kind: "wipe-drive", drive: drive.id })),
   },
   check: ({ plan }, step, setting) => [

@@ -106,6 +106,23 @@ export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
   some("add-drives", { drives: fc.array(newDrive, { minLength: 1, maxLength: 4 }) }, 4),
   some("make-group", { drives: drives(6), layout, pool: fc.option(poolId) }, 4),
   some("move-drive", { drive: driveId, to: place }, 3),
+  some(
+    "set-drive-state",
+    {
+      drives: drives(2),
+      state: fc.constantFrom("failed" as const, "missing" as const, null),
+      since: fc.constantFrom("2026-11-20", "2026-11-20T21:40Z"),
+    },
+    2,
+  ),
+  some("set-parity-schedule", {
+    pool: poolId,
+    schedule: fc.constantFrom(
+      null,
+      { everyHours: 24 },
+      { everyHours: 6, lastUpdate: "2026-11-20T03:00Z", paused: true },
+    ),
+  }),
   some("rename-plan", { name }),
   some("change-box", { bays: fc.integer({ min: 0, max: 26 }) }),
   some("edit-drive", { drive: driveId, changes: fc.record({ label: name, serial: fc.option(name) }) }),
@@ -127,6 +144,7 @@ export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
     pool: fc.option(poolId),
     groups: fc.tuple(layout, heaps).map(([each, lists]) => lists.map((ids) => ({ layout: each, drives: ids }))),
   }),
+  some("set-currency", { currency: fc.constantFrom("EUR", "JPY", null) }),
   some("set-prices", { prices: fc.array(price, { maxLength: 3 }) }),
   some("set-landing", { pool: poolId, landsFor: fc.option(poolId) }),
   some("set-options", {

@@ -42,4 +42,8 @@ export const anyLayout = fc.constantFrom(...layouts);
 
 export const anyRules = fc
   .tuple(fc.constantFrom(...ruleSets), fc.constantFrom(0, 1_000_003, 10 * 2 ** 30), fc.constantFrom(0, 0.001, 0.1))
-  .map(([set, systemReserveBytes, rightSizeShare]) => ({ ...set.rules, systemReserveBytes, rightSizeShare }));
+  .map(([set, systemReserveBytes, replacementMarginShare]) => ({
+    ...set.rules,
+    systemReserveBytes,
+    replacementMarginShare,
+  }));

@@ -144,7 +144,7 @@ function likelyStep(plan: Plan, dice: Dice, n: number): StepBody {
     { kind: "rebalance", group: group.id },
     { kind: "back-up", pool: pool.id, to: "elsewhere" },
     { kind: "verify", pool: pool.id },
-    { kind: "sync", pool: pool.id },
+    { kind: "update-parity", pool: pool.id },
     { kind: "wipe-drive", drive: by },
     { kind: "rebuild-from-backup", pool: pool.id, layout: dice.one(rules.layouts), drives: [...group.drives, by] },
   ]);

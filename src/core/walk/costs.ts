@@ -1,5 +1,5 @@
 import { drivesOf } from "../box/find";
-import { isFree } from "../box/members";
+import { isAvailable, isFree } from "../box/members";
 import type { Bytes } from "../bytes/bytes";
 import type { Drive, PricedDrive } from "../document/plan";
 import { EXAMPLE_PRICES } from "../drives/priceList";
@@ -61,7 +61,8 @@ export function costsOf({ plan, moments }: Walk): Costs {
     }
   });
   const [first, last] = [moments[0]?.state.plan, moments.at(-1)?.state.plan];
-  const freed = first && last ? last.drives.filter((drive) => !isFree(first, drive.id) && isFree(last, drive.id)) : [];
+  const freed =
+    first && last ? last.drives.filter((drive) => !isFree(first, drive.id) && isAvailable(last, drive.id)) : [];
   return {
     purchases,
     total: purchases.reduce((sum, each) => sum + (each.price ?? 0), 0),

@@ -23,8 +23,8 @@ test("the growing clinic in words, by hand", () => {
   expect(made.moments.at(-1)!.walked!.to).toBeCloseTo(168.6, 0);
   expect(first).toBe("Eight steps over about 7 days.");
   // 15.9 and 31.97 TB less half a per cent for the file system's own; after the second rebuild, at 146.6 h.
-  expect(second).toBe("What folders see: 15.82 TB → 31.81 TB, all of it on day 7.");
-  expect(third).toBe("For about 3.1 days in all no drive may fail.");
+  expect(second).toBe("Space for your files: 15.82 TB → 31.81 TB, all of it on day 7.");
+  expect(third).toBe("For about 3.1 days in all, one more failed drive would lose data.");
   // Drives that are still to be bought hold nothing that could be erased.
   expect(erasedDrives(made)).toEqual([]);
 });

@@ -8,7 +8,7 @@ import { type StepCost } from "../steps/stepModule";
 /** How exposed the data of a pool is while a step runs. */
 export interface Exposure {
   pool: string;
-  /** How many drives may fail, whichever, with nothing lost; −1 where data is lost already. */
+  /** How many drives can be lost, whichever, with nothing lost; −1 where data is lost already. */
   redundancy: number;
   /** The same before the step. */
   usual: number;
@@ -34,7 +34,7 @@ export interface WalkedMoment {
   after: string | null;
   state: BoxState;
   capacities: Capacities;
-  /** How many drives of each pool may fail, in the order of the pools. */
+  /** How many failed drives each pool survives, in the order of the pools. */
   tolerance: number[];
   /** What led here; null for the beginning. */
   walked: WalkedStep | null;

@@ -2,6 +2,7 @@ import { formatBytes } from "../bytes/formatBytes";
 import { lengthWords } from "../time/hoursWords";
 import { plural } from "../words/counted";
 import { listOf } from "../words/listOf";
+import { survivesMeanwhile } from "../words/survives";
 import { erasedDrives } from "./erasedDrives";
 import type { Walk } from "./moment";
 
@@ -26,8 +27,8 @@ const counted = (n: number) => NUMBERS[n] ?? n.toLocaleString("en");
 export const dayOf = (hours: number): number => Math.floor(hours / 24) + 1;
 
 /**
- * For how many expected hours of a plan so few drives may fail: the sum over steps while which the redundancy of some
- * pool is no more than `redundancy`.
+ * For how many expected hours of a plan the loss of so few drives is survived: the sum over steps while which the
+ * redundancy of some pool is no more than `redundancy`.
  */
 export function exposedHours({ moments }: Walk, redundancy: number): number {
   return moments.reduce(
@@ -41,7 +42,7 @@ export function exposedHours({ moments }: Walk, redundancy: number): number {
  * A plan in a few sentences that can be read aloud.
  *
  * @param dayOfMoment the day of a moment in words, where the plan has dates: "on 8 Dec"
- * @example planSummary(walk(plan)) // ["Four steps over about 2 days.", "Usable 8.00 → 16.0 TB, most of it on day 2.", "For about 37 hours no drive may fail.", …]
+ * @example planSummary(walk(plan)) // ["Four steps over about 2 days.", "Usable 8.00 → 16.0 TB, most of it on day 2.", "For about 37 hours in all, one more failed drive would lose data.", …]
  */
 export function planSummary(made: Walk, dayOfMoment?: (index: number) => string): string[] {
   const { moments, family } = made;
@@ -55,7 +56,7 @@ export function planSummary(made: Walk, dayOfMoment?: (index: number) => string)
   ];
   const [from, to] = [first.capacities.fileSystem, last.capacities.fileSystem];
   const anyVolume = last.state.plan.pools.some((pool) => pool.volumes.length > 0);
-  const what = anyVolume ? "What folders see" : "Usable";
+  const what = anyVolume ? "Space for your files" : "Usable space";
   if (formatBytes(from, family) === formatBytes(to, family)) said.push(`${what} stays at ${formatBytes(to, family)}.`);
   else {
     const rises = moments.slice(1).map((moment, i) => ({
@@ -71,9 +72,9 @@ export function planSummary(made: Walk, dayOfMoment?: (index: number) => string)
     said.push(`${what}: ${formatBytes(from, family)} → ${formatBytes(to, family)}${when}.`);
   }
   const bare = exposedHours(made, 0);
-  if (bare > 0) said.push(`For ${lengthWords(bare)} in all no drive may fail.`);
+  if (bare > 0) said.push(`For ${lengthWords(bare)} in all, ${survivesMeanwhile(0)}.`);
   else if (moments.some((moment) => moment.walked?.exposure.length))
-    said.push("While it runs a drive fewer may fail than usual.");
+    said.push("While it runs, your protection is one drive less.");
   const erased = erasedDrives(made);
   if (erased.length > 0)
     said.push(

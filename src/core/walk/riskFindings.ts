@@ -1,5 +1,7 @@
+import { survivesMeanwhile } from "../words/survives";
 import type { BoxState } from "../box/state";
 import { driveOf } from "../box/find";
+import { goneIn } from "../box/gone";
 import { nameOfDriveFirst } from "../drives/nameOfDrive";
 import { preciousFindings, preciousOnDrive } from "../data/precious";
 import type { Step } from "../document/plan";
@@ -28,13 +30,19 @@ export function riskFindings(
     const members = pool.groups.flatMap((group) => group.drives);
     const rewrites =
       moduleOf(step).rewrites === true && cost.work.some(({ drive, writes }) => writes > 0 && members.includes(drive));
-    const bare = cost.missing.length > 0 && exposure.some((each) => each.pool === pool.id && each.redundancy <= 0);
+    // What fills a drive in the place of one that is gone takes no protection away: it brings it back.
+    const gone = goneIn(state.plan);
+    const bare =
+      cost.missing.some((id) => !gone.has(id)) &&
+      exposure.some((each) => each.pool === pool.id && each.redundancy <= 0);
     if (!rewrites && !bare) return [];
     return preciousFindings(
       state.plan,
       step,
       pool.id,
-      rewrites ? `This rewrites all that is stored on ${pool.name || "the pool"}` : "While this runs no drive may fail",
+      rewrites
+        ? `This rewrites all that is stored on ${pool.name || "the pool"}`
+        : `While this runs, ${survivesMeanwhile(0)}`,
       day,
     );
   });

@@ -3,6 +3,7 @@ import type { BoxState } from "../box/state";
 import { loseBackups } from "../data/coverageChange";
 import type { Step } from "../document/plan";
 import { byWeight } from "../findings/finding";
+import { goneFindings } from "../steps/goneFindings";
 import { moduleOf } from "../steps/registry";
 import { settle } from "../steps/settle";
 import { noCost, type StepSetting } from "../steps/stepModule";
@@ -13,17 +14,19 @@ import type { WalkedStep } from "./moment";
 import { overlapFindings, runningAt } from "./overlapFindings";
 import { riskFindings } from "./riskFindings";
 
+/** The box when a step begins: a backup that was made before a long wait is not current after it. */
+const atItsBeginning = (state: BoxState, { notBefore, disabled }: Step): BoxState =>
+  notBefore !== undefined && !disabled && state.backedUp.size > 0 ? { ...state, backedUp: new Map() } : state;
+
 export function walkStep(
-  state: BoxState,
+  was: BoxState,
   step: Step,
   begin: number,
   before: readonly WalkedStep[],
   asked: StepSetting,
 ): { state: BoxState; walked: WalkedStep } {
   const own = moduleOf(step);
-  // A backup that was made before a long wait is not current after it.
-  if (step.notBefore !== undefined && !step.disabled && state.backedUp.size > 0)
-    state = { ...state, backedUp: new Map() };
+  const state = atItsBeginning(was, step);
   const words = own.say(state, step, asked);
   const previous = before.at(-1);
   const start = step.together && previous ? previous.from : begin;
@@ -40,7 +43,8 @@ export function walkStep(
     ...words,
   };
   if (step.disabled) return { state, walked: still };
-  const findings = byWeight([...own.check(state, step, setting), ...overlapFindings(step, start, before, state.plan)]);
+  const checked = goneFindings(state, step, setting, own.check(state, step, setting));
+  const findings = byWeight([...checked, ...overlapFindings(step, start, before, state.plan)]);
   if (findings.some((finding) => finding.severity === "block")) return { state, walked: { ...still, findings } };
   const applied = own.apply(state, step, setting);
   const settled = settle(applied, rulesOfBox(applied.plan));
@@ -53,8 +57,8 @@ export function walkStep(
   );
   const exposure = exposureOf(state, settled, cost, setting);
   const risks = state.plan.dataSets ? riskFindings(state, step, cost, exposure, setting) : [];
-  if (risks.some((finding) => finding.severity === "block"))
-    return { state, walked: { ...still, findings: byWeight([...findings, ...risks]) } };
+  const all = byWeight([...findings, ...risks]);
+  if (risks.some((finding) => finding.severity === "block")) return { state, walked: { ...still, findings: all } };
   const lost = state.plan.backups
     ? loseBackups(state.plan, settled.plan, cost.erased, setting.day, setting.family)
     : { plan: settled.plan, findings: [] };
@@ -64,7 +68,7 @@ export function walkStep(
     walked: {
       ...still,
       done: true,
-      findings: byWeight([...findings, ...risks, ...lost.findings]),
+      findings: byWeight([...all, ...lost.findings]),
       cost,
       exposure,
       to: start + cost.hours.expected,

@@ -1,3 +1,5 @@
+import { capital } from "@/core/words/capital";
+import { survivesMeanwhile } from "@/core/words/survives";
 import { driveOf } from "@/core/box/find";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { nameOfDrive, nameOfDriveFirst } from "@/core/drives/nameOfDrive";
@@ -29,7 +31,7 @@ function textOf(walked: WalkedStep, made: Walk, index: number): string {
     walked.does,
     ...erased,
     `Takes ${hoursWords(walked.cost.hours)}; ${onlineWords(walked.cost, rulesOfBox(before ?? made.plan))}.`,
-    ...(bare ? ["No drive may fail meanwhile. Do not switch off."] : []),
+    ...(bare ? [`${capital(survivesMeanwhile(0))} meanwhile. Do not switch off.`] : []),
     ...walked.findings.filter((finding) => finding.severity !== "note").map((finding) => finding.message),
   ].join("\n");
 }

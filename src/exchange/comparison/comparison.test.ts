@@ -29,7 +29,7 @@ test("the comparison as a Markdown table: one line each, bars in names escaped",
     .split("\n");
   expect(lines).toHaveLength(3);
   expect(lines[2]!.replaceAll("\u00a0", " ")).toBe(
-    "| a \\| b | 8.00 TB | any 1 | 100 % | 0.00 B | 117 / 117 MB/s | about 12 hours | 37.5 | 2.00 TB short |".replace(
+    "| a \\| b | 8.00 TB | any 1 | 100 % | 0.00 B | 117 / 117 MB/s | about 12 hours | 37.50 | 2.00 TB short |".replace(
       "0.00 B",
       "0 B",
     ),

@@ -1,6 +1,7 @@
 import { lengthWords } from "@/core/time/hoursWords";
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import type { Choice } from "@/core/compare/compare";
+import { pricePerTBWords } from "@/core/words/money";
 import { isUpToBox, lossShare } from "@/core/compare/measures";
 import Papa from "papaparse";
 import { guardCell } from "../spreadsheet";
@@ -59,15 +60,15 @@ const cell = (text: string) => text.replaceAll("|", "\\|").replace(/\s+/g, " ");
 /**
  * A comparison as a Markdown table in the chosen units.
  *
- * @example comparisonMarkdown(rows, "TB").split("\n")[0] // "| Layout | Usable | May fail | …"
+ * @example comparisonMarkdown(rows, "TB").split("\n")[0] // "| Layout | Usable | Survives | …"
  */
-export function comparisonMarkdown(rows: readonly TableRow[], family: UnitFamily): string {
+export function comparisonMarkdown(rows: readonly TableRow[], family: UnitFamily, currency?: string): string {
   const head = [
     "Layout",
     "Usable",
-    "May fail",
+    "Survives",
     "Lost if one more fails",
-    "Idle",
+    "Unused",
     "Read / write",
     "Rebuild",
     "Price per usable TB",
@@ -85,7 +86,7 @@ export function comparisonMarkdown(rows: readonly TableRow[], family: UnitFamily
       formatBytes(figures.idleBytes, family),
       figures.speed ? `${Math.round(figures.speed.read / 1e6)} / ${Math.round(figures.speed.write / 1e6)} MB/s` : "",
       figures.rebuild ? lengthWords(figures.rebuild.expected) : "not possible",
-      figures.pricePerTB === null ? "" : figures.pricePerTB.toFixed(1),
+      figures.pricePerTB === null ? "" : pricePerTBWords(figures.pricePerTB, currency),
       misfit,
     ];
   });

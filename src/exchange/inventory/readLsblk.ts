@@ -1,5 +1,6 @@
 import type { Bus, Contents, Medium, NewDrive, Sector } from "@/core/document/plan";
 import { isSector } from "@/core/drives/sector";
+import { INVENTORY_COMMAND } from "./command";
 import { cleanText, flag, kernelName, wholeNumber, type BlockDevice } from "./blockDevice";
 import validateLsblk from "./generated/validateLsblk.cjs";
 import { kindOfDevice, type DeviceKind } from "./kindOfDevice";
@@ -22,13 +23,22 @@ export interface Inventory {
   leftOut: { kind: DeviceKind; count: number }[];
 }
 
+/**
+ * Whether a found drive is one that somebody would put into a pool: what carries the system or data in use, or hangs on
+ * USB, is not, unless its owner says so.
+ *
+ * @example inventory.found.filter(worthTaking).length // 4
+ */
+export function worthTaking({ drive }: FoundDrive): boolean {
+  if (!drive.ok) return false;
+  const { contents, bus } = drive.value;
+  return contents?.kind !== "system" && contents?.kind !== "mounted" && bus !== "usb";
+}
+
 export type InventoryResult = { ok: true; inventory: Inventory } | { ok: false; message: string };
 
 /** The largest inventory that is read, in characters: a box with 4,000 devices prints less. */
 export const MOST_INVENTORY_CHARACTERS = 8 * 2 ** 20;
-
-/** The command whose output is asked for. */
-export const INVENTORY_COMMAND = "lsblk --json --bytes --output-all";
 
 /** Mount points without which the system does not run. */
 const SYSTEM_MOUNTS = /^(\/|\/boot(\/.*)?|\/usr|\/var|\/etc|\/nix|\[SWAP\])$/;

@@ -13,13 +13,13 @@ const section = (title: string, ...parts: string[]) =>
 const list = (items: readonly string[]) => items.map((item) => `- ${plain(item)}`).join("\n");
 
 const boxRows = (when: string, box: BoxReport) =>
-  box.pools.map((pool) => [when, pool.name, pool.layouts, pool.drives, pool.mayFail, pool.volumes.join("; ")]);
+  box.pools.map((pool) => [when, pool.name, pool.layouts, pool.drives, pool.survives, pool.volumes.join("; ")]);
 
-const SIGNS = { block: "**Cannot be done:** ", warn: "**Heed:** ", note: "" };
+const SIGNS = { block: "**Blocked:** ", warn: "**Warning:** ", note: "" };
 
 function stateOf(step: PlanReport["steps"][number]): string {
   if (step.state === "done") return `Takes ${plain(step.takes)}. Afterwards ${plain(step.after)}.`;
-  return step.state === "passed-over" ? "Passed over." : "Cannot be carried out as planned.";
+  return step.state === "passed-over" ? "Skipped." : "Cannot be carried out as planned.";
 }
 
 const stepLines = (step: PlanReport["steps"][number]): string =>
@@ -78,7 +78,7 @@ export function planMarkdown(report: PlanReport): string {
     section(
       "Before and after",
       table(
-        ["", "Pool", "Layout", "Drives", "What may fail", "Volumes"],
+        ["", "Pool", "Layout", "Drives", "Survives", "Volumes"],
         [...boxRows("before", report.before), ...boxRows("after", report.after)],
       ),
       `Usable: ${plain(report.before.usable)} → ${plain(report.after.usable)}.`,

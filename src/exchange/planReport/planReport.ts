@@ -1,4 +1,9 @@
+import { inText } from "@/core/layouts/inText";
+import { survivesMeanwhile } from "@/core/words/survives";
 import { inSentence, withArticle } from "@/core/words/inSentence";
+import { moneyWords } from "@/core/words/money";
+import { conditionOf } from "@/core/box/condition";
+import { conditionWords } from "@/core/failures/conditionWords";
 import { drivesOf } from "@/core/box/find";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { formatBytes } from "@/core/bytes/formatBytes";
@@ -6,7 +11,7 @@ import { HANDS, handsIdOf } from "@/core/calendar/planCalendar";
 import { CURRENT_DAYS } from "@/core/data/backup";
 import { coverage, THREATS, type Coverage, type Threat } from "@/core/data/coverage";
 import { outcomeWords } from "@/core/data/coverageWords";
-import { fullWords, growthWords, WORTH_WORDS } from "@/core/data/dataWords";
+import { fullWords, reachesWords, growthWords, WORTH_WORDS } from "@/core/data/dataWords";
 import type { Plan } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
 import { nameOfDriveFirst, shortSize } from "@/core/drives/nameOfDrive";
@@ -23,11 +28,11 @@ import { erasedDrives } from "@/core/walk/erasedDrives";
 import type { Walk, WalkedMoment } from "@/core/walk/moment";
 import { dayOf, planSummary } from "@/core/walk/planSummary";
 import { capital } from "@/core/words/capital";
-import { counted, oneOrMany, plural } from "@/core/words/counted";
+import { counted, plural } from "@/core/words/counted";
 
 /** The box at one end of the plan, in words. */
 export interface BoxReport {
-  pools: { name: string; layouts: string; drives: string; mayFail: string; volumes: string[] }[];
+  pools: { name: string; layouts: string; drives: string; survives: string; volumes: string[] }[];
   usable: string;
 }
 
@@ -71,21 +76,19 @@ export interface PlanReport {
 }
 
 function boxReport({ state: { plan }, tolerance, capacities }: WalkedMoment, { family }: Walk): BoxReport {
+  const rules = rulesOfBox(plan);
   return {
     usable: formatBytes(capacities.pool, family),
     pools: plan.pools.map((pool, i) => ({
       name: pool.name || pool.id,
-      layouts: pool.groups.map((group) => layoutOf(group.layout).shortName).join(" + "),
+      layouts: pool.groups.map((group) => inText(layoutOf(group.layout))).join(" + "),
       drives: drivesOf(
         plan,
         pool.groups.flatMap((group) => group.drives),
       )
         .map((drive) => `${shortSize(drive, family)}${bayOf(drive) === null ? "" : ` (bay ${bayOf(drive)})`}`)
         .join(", "),
-      mayFail:
-        (tolerance[i] ?? 0) === 0
-          ? "no drive may fail"
-          : `any ${oneOrMany(tolerance[i] ?? 0, "one drive", "drives")} may fail`,
+      survives: conditionWords(conditionOf(plan, pool, rules), tolerance[i] ?? 0),
       volumes: pool.volumes.map(
         (volume) =>
           `${volume.name}: ${formatBytes(volume.bytes, family)}${volume.fileSystem === "none" ? "" : `, ${volume.fileSystem}`}`,
@@ -113,10 +116,7 @@ function stepReport(moment: WalkedMoment, i: number, made: Walk, schedule: Sched
     notes: [
       ...walked.exposure.map((each) => ({
         severity: "warn" as const,
-        text:
-          each.redundancy <= 0
-            ? "No drive may fail meanwhile."
-            : `Only ${oneOrMany(each.redundancy, "one drive", "drives")} may fail meanwhile.`,
+        text: `Meanwhile, ${survivesMeanwhile(each.redundancy)}.`,
       })),
       ...(walked.cost.offline.expected > 0 && walked.done
         ? [{ severity: "warn" as const, text: `${capital(onlineWords(walked.cost, rules))}.` }]
@@ -127,7 +127,7 @@ function stepReport(moment: WalkedMoment, i: number, made: Walk, schedule: Sched
     ],
     state: walked.done ? "done" : walked.step.disabled ? "passed-over" : "blocked",
     after: walked.done
-      ? `${formatBytes(capacities.pool, family)} in the pool, ${formatBytes(capacities.fileSystem, family)} for folders`
+      ? `${formatBytes(capacities.pool, family)} in the pool, ${formatBytes(capacities.fileSystem, family)} for your files`
       : "",
   };
 }
@@ -155,7 +155,7 @@ function dataReport(made: Walk): Pick<PlanReport, "data" | "backups"> {
     })),
     backups: (plan.backups ?? []).map(
       (backup) =>
-        `${backup.name}: ${backup.place === "here" ? "in the same place" : "elsewhere"}, a copy every ${plural(backup.everyDays, "day", `${backup.everyDays} days`)}${backup.keepsVersions ? ", older states kept" : ""}, ${backup.lastVerified ? `last verified on ${plainDayWords(backup.lastVerified)}` : "never verified"}`,
+        `${backup.name}: ${backup.place === "here" ? "in the same place" : "elsewhere"}, a backup every ${plural(backup.everyDays, "day", `${backup.everyDays} days`)}${backup.keepsVersions ? ", older states kept" : ""}, ${backup.lastVerified ? `last tested on ${plainDayWords(backup.lastVerified)}` : "never tested"}`,
     ),
   };
 }
@@ -163,7 +163,7 @@ function dataReport(made: Walk): Pick<PlanReport, "data" | "backups"> {
 const fullLines = (demands: readonly Demand[], start: string): string[] =>
   demands.map(
     ({ volume, fullWithPlan, fullWithoutPlan }) =>
-      `${volume.name}: full but for the head-room ${fullWords(fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : ` with this plan, ${fullWords(fullWithoutPlan, start)} without it`}.`,
+      `${volume.name} ${reachesWords(volume, fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : ` with this plan, without it ${fullWords(fullWithoutPlan, start)}`}.`,
   );
 
 function assumptionsOf({ plan }: Walk, schedule: Schedule | null): string[] {
@@ -178,10 +178,10 @@ function assumptionsOf({ plan }: Walk, schedule: Schedule | null): string[] {
       : []),
     ...(plan.dataSets
       ? [
-          `A backup counts if it was found whole within ${CURRENT_DAYS} days before the plan begins. Data is taken to grow as it is said to.`,
+          `Only backups tested within ${CURRENT_DAYS} days before the plan count. Data is taken to grow as it is said to.`,
         ]
       : []),
-    "Redundancy is no backup: it helps against failed drives, not against mistakes, theft or fire.",
+    "A layout is no backup: it helps against failed drives, not against mistakes, theft or fire.",
   ];
 }
 
@@ -222,13 +222,14 @@ export function planReport(
       const order = orderOf(drive.id);
       return {
         what: `${shortSize(drive, family)} ${drive.medium === "ssd" ? "flash drive" : "hard disk"}${drive.model ? `, ${drive.model}` : ""}`,
-        price: price === null ? "no price" : `${price}${isExample ? " (example price)" : ""}`,
+        price:
+          price === null ? "no price" : `${moneyWords(price, plan.currency)}${isExample ? " (example price)" : ""}`,
         order: order ? `by ${plainDayWords(order.orderOn)}` : "",
       };
     }),
     total:
       costs.purchases.length > 0
-        ? `${costs.total}${costs.unpriced > 0 ? `, and ${costs.unpriced} without a price` : ""}`
+        ? `${moneyWords(costs.total, plan.currency)}${costs.unpriced > 0 ? `, and ${costs.unpriced} without a price` : ""}`
         : null,
     freed: costs.freed.map((drive) => nameOfDriveFirst(drive, family)),
     ...dataReport(made),

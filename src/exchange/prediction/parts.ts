@@ -1,7 +1,8 @@
 /**
  * What can be asked of `/api/predict`: `pools`, now and, with `moments`, at every moment; of them `groups`, their
  * `bands`, `volumes`, `survival`, `ledger`; `findings` of the box and of whatever else is asked; `moments` with what
- * each step does, takes and risks; `orders`, `coverage`, `backups` and `demand` where the plan has a calendar or data.
+ * each step does, takes and risks; `orders`, `coverage`, `backups` and `demand` where the plan has a calendar or data;
+ * `rescue` what to do for pools that lack drives, where it is asked for by name.
  */
 export const PARTS = [
   "pools",
@@ -16,6 +17,7 @@ export const PARTS = [
   "coverage",
   "backups",
   "demand",
+  "rescue",
 ] as const;
 
 export type Part = (typeof PARTS)[number];
@@ -29,7 +31,8 @@ const PART_OF: Partial<Record<Part, Part>> = {
   ledger: "pools",
 };
 
-export const ALL_PARTS: ReadonlySet<Part> = new Set(PARTS);
+/** What is answered where nothing is asked for by name: all but what takes long and is rarely wanted. */
+export const ALL_PARTS: ReadonlySet<Part> = new Set(PARTS.filter((part) => part !== "rescue"));
 
 export type PartsResult = { ok: true; parts: ReadonlySet<Part> } | { ok: false; message: string };
 

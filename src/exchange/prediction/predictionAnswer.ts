@@ -4,15 +4,17 @@ import type { GroupPrediction } from "@/core/prediction/predictGroup";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
 import { backupDemands, fillingFindings, mergedFindings } from "@/core/schedule/backupsFilling";
 import { boxFindings } from "@/core/prediction/boxFindings";
-import { demand, lateFindings, timesByCalendar, timesByHours } from "@/core/schedule/demand";
+import { demand, lateFindings } from "@/core/schedule/demand";
+import { timesByCalendar, timesByHours } from "@/core/schedule/stepTimes";
 import type { Finding } from "@/core/findings/finding";
 import { type ScheduledStep, schedulePlan } from "@/core/schedule/schedulePlan";
 import { dayAfter } from "@/core/time/days";
 import { walkNow } from "@/core/walk/firstMoment";
-import type { WalkedMoment, WalkedStep } from "@/core/walk/moment";
-import { poolsAt } from "@/core/walk/poolsAt";
+import type { WalkedStep } from "@/core/walk/moment";
+import { nextStep, poolsAt } from "@/core/walk/poolsAt";
 import { walkPlan } from "@/core/walk/walkPlan";
 import type { Part } from "./parts";
+import { rescueAnswers } from "./rescueAnswer";
 
 /** A finding of the plan as it stands: with where it stands, and without how the page mends it. */
 const withPointer = ({ code, severity, message, drives, pointer }: Finding) => ({
@@ -30,6 +32,7 @@ function poolAnswer(pool: PoolPrediction, parts: ReadonlySet<Part>) {
     name: pool.name,
     usableBytes: pool.usableBytes,
     tolerance: pool.tolerance,
+    ...pool.condition,
     ...(parts.has("survival") ? { smallestFatalSet: pool.smallestFatalSet, survival: pool.survival } : {}),
     ...(parts.has("groups") ? { groups: pool.groups.map((group) => groupAnswer(group, parts)) } : {}),
     ...(parts.has("volumes") ? { volumes: pool.volumes } : {}),
@@ -106,17 +109,18 @@ export const fullWork = (): Work => ({ left: MOST_PREDICTED_DRIVES });
 const weightOf = ({ groups, volumes }: Pool): number =>
   1 + groups.reduce((sum, group) => sum + group.drives.length, 0) + volumes.length / 2;
 
-function poolsAnswer(moment: WalkedMoment, before: WalkedMoment | undefined, parts: ReadonlySet<Part>, work: Work) {
+/** The pools at a moment, and what they are in the middle of by the step that begins then. */
+function poolsAnswer({ walked, plan }: Prepared, at: number, parts: ReadonlySet<Part>, work: Work) {
+  const [moment, before] = [walked.moments[at], walked.moments[at - 1]];
+  if (!moment) return [];
+  const next = walked.moments.length > 1 ? nextStep(walked, at) : plan.steps.find((step) => !step.disabled);
   if (moment.state.plan !== before?.state.plan)
     work.left -= moment.state.plan.pools.reduce((sum, pool) => sum + weightOf(pool), 0);
-  return poolsAt(moment, "TB").map((pool) => poolAnswer(pool, parts));
+  return poolsAt(moment, "TB", next).map((pool) => poolAnswer(pool, parts));
 }
 
-function* momentAnswers(
-  { walked, dates, times, demands, start, plan }: Prepared,
-  parts: ReadonlySet<Part>,
-  work: Work,
-) {
+function* momentAnswers(made: Prepared, parts: ReadonlySet<Part>, work: Work) {
+  const { walked, dates, times, demands, start, plan } = made;
   const late = parts.has("findings")
     ? mergedFindings(
         lateFindings(demands, start, plan.calendar?.deliveryDays ?? 0),
@@ -128,7 +132,7 @@ function* momentAnswers(
       after: moment.after,
       ...(moment.walked ? stepAnswer(moment.walked, dates?.steps[i - 1], late) : {}),
       capacities: moment.capacities,
-      ...(parts.has("pools") ? { pools: poolsAnswer(moment, walked.moments[i - 1], parts, work) } : {}),
+      ...(parts.has("pools") ? { pools: poolsAnswer(made, i, parts, work) } : {}),
     };
     if (work.left <= 0) return;
   }
@@ -173,10 +177,10 @@ export type Field = { name: string; value: unknown } | { name: string; items: It
  */
 export function* answerFields(plan: Plan, today: string, parts: ReadonlySet<Part>, work: Work): Generator<Field> {
   const made = prepared(plan, today, parts);
-  const [first] = made.walked.moments;
   if (parts.has("findings")) yield { name: "findings", items: boxFindings(plan).map(withPointer) };
-  if (parts.has("pools") && first) yield { name: "pools", items: poolsAnswer(first, undefined, parts, work) };
+  if (parts.has("pools")) yield { name: "pools", items: poolsAnswer(made, 0, parts, work) };
   if (parts.has("moments")) yield { name: "moments", items: momentAnswers(made, parts, work) };
   if (parts.has("orders") && made.dates) yield { name: "orders", items: made.dates.orders };
   yield* dataFields(made, parts);
+  if (parts.has("rescue")) yield { name: "rescue", items: rescueAnswers(plan, made.start) };
 }

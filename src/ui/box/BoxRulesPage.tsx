@@ -5,14 +5,17 @@ import { useMemo } from "react";
 import { formatChange } from "@/core/bytes/formatBytes";
 import type { Plan, BoxRules, RuleName, RuleSetId } from "@/core/document/plan";
 import { fewestDrives } from "@/core/layouts/problemsOfLayout";
+import { besideShort } from "@/core/layouts/inText";
 import { layouts } from "@/core/layouts/registry";
 import { QUESTIONS } from "@/core/ruleBook/registry";
 import type { AnyRuleEntry, RuleAnswer } from "@/core/ruleBook/ruleEntry";
 import { ruleConsequence } from "@/core/ruleBook/ruleConsequence";
 import { ruleEffect } from "@/core/ruleBook/ruleEffect";
+import { ABOUT_SETS } from "@/core/rules/aboutSets";
 import { rulesOf, ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
 import { counted, oneOrMany } from "@/core/words/counted";
 import { Button } from "../kit/Button";
+import { Explained } from "../kit/Explained";
 import { Choice } from "../kit/Field";
 import { useUnit } from "../preferences/preferences";
 import { TypedAnswer } from "./TypedAnswer";
@@ -38,7 +41,7 @@ export function BoxRulesPage() {
     });
   return (
     <main className="mx-auto max-w-4xl px-5 py-8">
-      <Link href={`/plan/${id}`} className="text-indigo underline underline-offset-4">
+      <Link href={`/plan/${id}`} className="inline-block py-0.5 text-indigo underline underline-offset-4">
         Back to {plan.name}
       </Link>
       <div className="mt-3 flex flex-wrap items-end justify-between gap-3">
@@ -82,11 +85,12 @@ function SetChoice({ plan, onChoose }: { plan: Plan; onChoose: (set: RuleSetId) 
               name="set"
               checked={plan.box.rules.set === set.id}
               onChange={() => onChoose(set.id)}
-              className="mt-1 accent-indigo"
+              className="mt-1 shrink-0 self-start accent-indigo"
             />
             <span>
               <span className="font-semibold">{set.name}</span>
-              <span className="block text-[0.9rem] text-soft">{set.description}</span>
+              <span className="block text-[0.9rem]">{ABOUT_SETS[set.id].typical}</span>
+              <span className="block text-[0.9rem] text-soft">{ABOUT_SETS[set.id].description}</span>
             </span>
           </label>
         ))}
@@ -125,7 +129,7 @@ function LayoutsOffered({ plan, onChoose }: { plan: Plan; onChoose: (overrides: 
               className="accent-indigo"
             />
             <span>
-              {layout.shortName} <span className="text-[0.9rem] text-soft">{layout.name}</span>
+              {layout.shortName} <span className="text-[0.9rem] text-soft">{besideShort(layout)}</span>
             </span>
           </label>
         ))}
@@ -201,7 +205,11 @@ function Answer({
     <fieldset className={`mt-3 border-t border-line pt-3 ${differs ? "border-l-4 border-l-[var(--parity)] pl-3" : ""}`}>
       <legend className="float-left mb-1 w-full font-semibold">{question.question}</legend>
       <div className="clear-both">
-        {question.about && <p className="text-[0.93rem] text-soft">{question.about}</p>}
+        {question.about && (
+          <p className="text-[0.93rem] text-soft">
+            <Explained text={question.about} />
+          </p>
+        )}
         <div className="mt-1 flex flex-wrap gap-x-5 gap-y-1">
           {answers.map((answer) => (
             <label key={answer.label} className="flex cursor-pointer items-baseline gap-2 py-0.5">
@@ -227,7 +235,11 @@ function Answer({
             onChoose={(typed) => onChoose({ ...overrides, [question.rule]: typed })}
           />
         )}
-        {consequence && <p className="mt-1 text-[0.93rem]">{consequence}</p>}
+        {consequence && (
+          <p className="mt-1 text-[0.93rem]">
+            <Explained text={consequence} />
+          </p>
+        )}
         {differs && (
           <p className="mt-1 flex items-center gap-2 text-[0.93rem] text-ochre-text">
             Differs from the set:{" "}
@@ -256,8 +268,8 @@ function Effect({ plan, change }: { plan: Plan; change: Partial<BoxRules> }) {
   const effect = useMemo(() => ruleEffect(plan, change), [plan, change]);
   const words = [
     effect.usableBytes !== 0 ? formatChange(effect.usableBytes, unit) : "",
-    effect.come.length > 0 ? `${effect.come.length} more to heed` : "",
-    effect.go.length > 0 ? `${effect.go.length} fewer to heed` : "",
+    effect.come.length > 0 ? counted(effect.come.length, "more warning", "more warnings") : "",
+    effect.go.length > 0 ? counted(effect.go.length, "warning fewer", "warnings fewer") : "",
   ].filter(Boolean);
   if (words.length === 0) return null;
   return (

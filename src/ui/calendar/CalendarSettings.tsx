@@ -68,7 +68,7 @@ export function CalendarSettings({ calendar, act }: Props) {
           {late}
         </p>
       )}
-      <Labelled label="Hands at the box">
+      <Labelled label="When you can be at the box">
         <select
           className={FIELD}
           value={own ? "own" : (preset ?? "own")}
@@ -120,7 +120,7 @@ export function CalendarSettings({ calendar, act }: Props) {
         </select>
       </Labelled>
       <p className="text-[0.9rem] text-soft">
-        What needs no hand at the box begins between 7:00 and 23:00. Once begun, work runs through the night.
+        Steps that need nobody at the box begin between 7:00 and 23:00. Once begun, work runs through the night.
       </p>
       <Button small onClick={() => act({ kind: "set-calendar", calendar: null }, true)}>
         Without dates

@@ -8,11 +8,13 @@ import { busyMonths } from "@/core/schedule/month";
 import { schedulePlan } from "@/core/schedule/schedulePlan";
 import type { Command } from "@/core/document/command";
 import type { Plan, PlanCalendar } from "@/core/document/plan";
+import { predict } from "@/core/prediction/predict";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { calendarFile } from "@/exchange/calendarFile/calendarFile";
 import { planFileName } from "@/exchange/exportPlan";
 import { saveFile } from "@/exchange/saveFile";
 import { Button } from "../kit/Button";
+import { LackingPools } from "../rescue/LackingPools";
 import { useUnit } from "../preferences/preferences";
 import { today } from "../today";
 import { CalendarSettings } from "./CalendarSettings";
@@ -36,6 +38,7 @@ export function CalendarView({ plan, calendar, act, planHref }: Props) {
     [walked, calendar],
   );
   const months = useMemo(() => busyMonths(dates), [dates]);
+  const pools = useMemo(() => predict(plan, unit).pools, [plan, unit]);
   const zone = calendar.timeZone;
   const exportIt = () => {
     saveFile(
@@ -58,6 +61,7 @@ export function CalendarView({ plan, calendar, act, planHref }: Props) {
           <CalendarPlus size={16} aria-hidden /> Export for a calendar program
         </Button>
       </div>
+      <LackingPools pools={pools} planHref={planHref} />
       {plan.steps.length > 0 && (
         <p className="mt-1">
           Done on <strong className="font-semibold">{dayWords(dates.end, zone)}</strong>, if all goes as is likely;

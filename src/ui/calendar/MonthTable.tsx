@@ -93,7 +93,7 @@ function DayCell({ day, dates, walked }: { day: MonthDay; dates: Schedule; walke
                 {begins
                   ? `${clockWords(scheduled.start, zone)} ${number}. ${text}`
                   : `${number}. ${ends ? `until ${clockWords(scheduled.end, zone)}` : "goes on"}`}
-                {begins && bare && <span className="block">none may fail meanwhile</span>}
+                {begins && bare && <span className="block">one more failed drive loses data</span>}
               </li>
             );
           })}

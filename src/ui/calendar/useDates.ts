@@ -2,20 +2,14 @@
 
 import { useMemo } from "react";
 import type { Schedule } from "@/core/schedule/schedulePlan";
-import {
-  demand,
-  lateFindings,
-  timesByCalendar,
-  timesByHours,
-  type Demand,
-  type StepTimes,
-} from "@/core/schedule/demand";
-import { fillingFindings, mergedFindings } from "@/core/schedule/backupsFilling";
+import type { Demand } from "@/core/schedule/demand";
+import { type StepTimes, timesByCalendar, timesByHours } from "@/core/schedule/stepTimes";
 import type { Finding } from "@/core/findings/finding";
 import { useLoaded } from "../kit/useLoaded";
 import { today } from "../today";
 import type { Walk } from "@/core/walk/moment";
 
+const loadData = () => import("./dataOf").then(({ dataOf }) => dataOf);
 const load = () => import("@/core/schedule/schedulePlan").then(({ schedulePlan }) => schedulePlan);
 
 /** When the steps of a plan run, and what that means for the data. */
@@ -32,20 +26,23 @@ export interface Dates {
   again: (() => void) | null;
 }
 
-/** The dates of a plan. The arithmetic of calendars is loaded when a plan first has one. */
+const NOTHING: Pick<Dates, "demands" | "late"> = { demands: [], late: new Map() };
+
+/**
+ * The dates of a plan. The arithmetic of calendars is loaded when a plan first has one, and what is reckoned of data
+ * when it first has some.
+ */
 export function useDates(walked: Walk): Dates {
-  const { calendar } = walked.plan;
-  const { value: scheduleOf, again } = useLoaded(load, calendar !== undefined);
+  const { calendar, dataSets, backups } = walked.plan;
+  const scheduling = useLoaded(load, calendar !== undefined);
+  const reckoning = useLoaded(loadData, dataSets !== undefined || backups !== undefined);
+  const [scheduleOf, dataOf] = [scheduling.value, reckoning.value];
+  const again = scheduling.again ?? reckoning.again;
   const dates = useMemo(() => {
     const schedule = calendar && scheduleOf ? scheduleOf(walked, calendar) : null;
     const times = schedule ? timesByCalendar(schedule) : timesByHours(walked);
-    const demands = walked.plan.dataSets ? demand(walked, times) : [];
     const start = calendar?.start ?? today();
-    const late = mergedFindings(
-      lateFindings(demands, start, calendar?.deliveryDays ?? 0),
-      fillingFindings(walked, times, start),
-    );
-    return { schedule, times, demands, late, start };
-  }, [walked, calendar, scheduleOf]);
+    return { schedule, times, start, ...(dataOf ? dataOf(walked, times, start) : NOTHING) };
+  }, [walked, calendar, scheduleOf, dataOf]);
   return useMemo(() => ({ ...dates, again }), [dates, again]);
 }

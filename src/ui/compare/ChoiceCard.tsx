@@ -6,6 +6,8 @@ import type { Choice } from "@/core/compare/compare";
 import type { NearestChange } from "@/core/compare/nearestChange";
 import type { Misfit } from "@/core/compare/needs";
 import type { Plan, Drive } from "@/core/document/plan";
+import { besideShort } from "@/core/layouts/inText";
+import { layoutOf } from "@/core/layouts/registry";
 import { boxScreen } from "@/core/prediction/boxScreen";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { Button } from "../kit/Button";
@@ -40,6 +42,8 @@ export interface CardProps {
   onPin: (id: string) => void;
   onApply: (id: string) => void;
   onLight: (id: string | null) => void;
+  /** Explains it. */
+  onAsk: (id: string) => void;
 }
 
 /** One way to lay the drives out: its terraces and its figures. */
@@ -56,6 +60,7 @@ export const ChoiceCard = memo(function ChoiceCard({
   onPin,
   onApply,
   onLight,
+  onAsk,
 }: CardProps) {
   const [unit] = useUnit();
   const { figures } = choice;
@@ -73,8 +78,7 @@ export const ChoiceCard = memo(function ChoiceCard({
       <header className="flex min-h-[2.9rem] items-start justify-between gap-2 leading-tight">
         <h3>
           <span className="font-semibold">{choice.name}</span>
-          {choice.detail && <span className="block text-[0.87rem] text-soft">{choice.detail}</span>}
-          {present && <span className="block text-[0.87rem] text-soft">as it is in the plan</span>}
+          <Detail choice={choice} present={present} />
         </h3>
         <p className="text-right font-serif whitespace-nowrap" title={formatExactBytes(figures.usableBytes)}>
           <span className="text-2xl">{shown.figure}</span> {shown.unit}
@@ -92,15 +96,15 @@ export const ChoiceCard = memo(function ChoiceCard({
           {change
             ? `It would ${changeWords(change, unit)}.`
             : change === null
-              ? "No one or two drives more or larger would mend it."
+              ? "One or two more or larger drives would not help."
               : ""}
         </p>
       )}
-      {beatenBy && <p className="text-[0.9rem] text-soft">Beaten by {beatenBy}: it is better in no figure.</p>}
+      {beatenBy && <p className="text-[0.9rem] text-soft">{beatenBy} is as good or better in everything.</p>}
       <dl className={`grid grid-cols-[auto_1fr] gap-x-3 text-[0.87rem] leading-[1.35rem] ${fits ? "" : "text-soft"}`}>
-        <Row name="May fail">{toleranceShort(figures.tolerance)}</Row>
+        <Row name="Survives">{toleranceShort(figures.tolerance)}</Row>
         <Row name={nextFailureName(figures)}>{nextFailureWords(figures)}</Row>
-        <Row name="Idle">
+        <Row name="Unused">
           {figures.idleBytes === 0
             ? "nothing"
             : `${formatBytes(figures.idleBytes, unit)} (${Math.round(figures.idleShare * 100)} %)`}
@@ -109,7 +113,7 @@ export const ChoiceCard = memo(function ChoiceCard({
         <Row name="Small writes">{smallWritesWords(figures)}</Row>
         <Row name="Rebuild">{rebuildWords(figures)}</Row>
         <Row name="A rebuild reads">{rebuildReadsWords(figures, unit)}</Row>
-        <Row name="Price per TB">{priceWords(figures)}</Row>
+        <Row name="Price per TB">{priceWords(figures, plan.currency)}</Row>
         <Row name="Grows by">{growthWords(figures, unit)}</Row>
       </dl>
       <div className="mt-auto flex gap-1.5 pt-1">
@@ -125,10 +129,21 @@ export const ChoiceCard = memo(function ChoiceCard({
         >
           {pinned ? "Pinned" : "Pin"}
         </Button>
+        <Button small look="quiet" onClick={() => onAsk(choice.id)} aria-label={`What is it? ${name}`}>
+          What is it?
+        </Button>
       </div>
     </article>
   );
 });
+
+/** What the name leaves open: what a trade's number is called, how the drives are parted, whether it is the plan's. */
+function Detail({ choice: { groups, detail }, present }: { choice: Choice; present: boolean }) {
+  const [only, ...more] = groups;
+  const other = only && more.length === 0 ? besideShort(layoutOf(only.layout)) : null;
+  const words = [other, detail, present ? "as it is in the plan" : ""].filter(Boolean).join(", ");
+  return words ? <span className="block text-[0.87rem] text-soft">{words}</span> : null;
+}
 
 function Row({ name, children }: { name: string; children: string }) {
   return (

@@ -29,11 +29,14 @@ export function CompareBar({
   state,
   change,
   compared,
+  currency,
   onFaceToFace,
 }: {
   state: CompareState;
   change: (part: Partial<CompareState>) => void;
   compared: Compared;
+  /** The plan's, for prices. */
+  currency: string | undefined;
   /** Null while there are no two to hold against each other. */
   onFaceToFace: (() => void) | null;
 }) {
@@ -43,7 +46,7 @@ export function CompareBar({
       <p role="status" className="font-semibold">
         {countWords(compared, Object.keys(state.needs).length > 0)}
       </p>
-      <label className="flex items-center gap-1.5">
+      <label className="flex min-h-[24px] items-center gap-1.5">
         <span className="text-soft">Best first by</span>
         <select
           value={state.sort}
@@ -57,7 +60,7 @@ export function CompareBar({
           ))}
         </select>
       </label>
-      <label className="flex items-center gap-1.5">
+      <label className="flex min-h-[24px] items-center gap-1.5">
         <span className="text-soft">Network</span>
         <select
           value={state.network}
@@ -70,7 +73,7 @@ export function CompareBar({
         </select>
       </label>
       {beaten.size > 0 && (
-        <label className="flex items-center gap-1.5">
+        <label className="flex min-h-[24px] items-center gap-1.5">
           <input
             type="checkbox"
             checked={state.hideBeaten}
@@ -95,6 +98,7 @@ export function CompareBar({
           }
         >
           <CopyMenuItems
+            currency={currency}
             rows={[...inside, ...outside].map((choice) => ({
               choice,
               misfit: (unfit.get(choice.id) ?? []).map((misfit) => misfit.reason).join(", "),

@@ -33,7 +33,7 @@ export function ComparePanel({
     <aside
       aria-label="Scatter and next drive"
       tabIndex={0}
-      className="min-h-0 border-line p-4 max-lg:border-t lg:overflow-y-auto lg:border-l"
+      className="min-h-0 border-line p-4 max-lg:border-t desk:overflow-y-auto lg:border-l"
     >
       <Segmented
         label="Beside the pictures"
@@ -48,6 +48,7 @@ export function ComparePanel({
         {state.panel === "scatter" ? (
           choices.length > 0 ? (
             <Scatter
+              currency={plan.currency}
               choices={choices}
               fitting={fitting}
               lit={lit}

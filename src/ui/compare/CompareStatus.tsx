@@ -20,8 +20,8 @@ export function CompareStatus({ drives, tooMany, job }: Compared) {
       )}
       {job.progress !== null && (
         <p role="status" className="flex items-center gap-3 pt-4">
-          <progress value={job.progress} className="accent-indigo" aria-label="Comparing" /> Weighing every way to part{" "}
-          {drives.length} drives …
+          <progress value={job.progress} className="accent-indigo" aria-label="Comparing" /> Comparing every way to
+          group {drives.length} drives …
           <Button small onClick={job.cancel}>
             Stop
           </Button>

@@ -17,6 +17,7 @@ import { NeedsBar } from "./NeedsBar";
 import { targetPool } from "./targetPool";
 import { useComparison } from "./useComparison";
 import { useCompareState } from "./viewState";
+import { LayoutDialog } from "../layouts/lazily";
 import { part } from "../kit/part";
 
 const FaceToFace = part(() => import("./FaceToFace").then((module) => module.FaceToFace));
@@ -41,6 +42,7 @@ export function CompareView({
   const [lit, light] = useState<string | null>(null);
   const [pins, setPins] = useState<string[]>([]);
   const [open, setOpen] = useState(false);
+  const [asked, explain] = useState<string | null>(null);
   const [asking, setAsking] = useState<{ command: Command; name: string } | null>(null);
   const compared = useComparison(plan, state);
   const { chosen, drives, choices, presentId } = compared;
@@ -57,6 +59,7 @@ export function CompareView({
     },
     [byId, act, plan, chosen],
   );
+  const explained = asked === null ? null : choices.filter(({ id }) => id === asked);
   const pinned = pins.filter((pin) => byId.has(pin));
   const onPin = useCallback(
     (choiceId: string) => {
@@ -91,6 +94,7 @@ export function CompareView({
       onPin={onPin}
       onApply={apply}
       onLight={light}
+      onAsk={explain}
     />
   );
 
@@ -100,13 +104,14 @@ export function CompareView({
         tabIndex={0}
         role="region"
         aria-label="Layouts side by side"
-        className="min-h-0 min-w-0 px-4 pb-6 lg:overflow-y-auto"
+        className="min-h-0 min-w-0 px-4 pb-6 desk:overflow-y-auto"
       >
-        <div className="sticky top-0 z-10 -mx-4 space-y-1 border-b border-line bg-ground px-4 py-3 max-lg:static">
+        <div className="-mx-4 space-y-1 border-b border-line bg-ground px-4 py-3 desk:sticky desk:top-0 desk:z-10">
           <DriveChooser plan={plan} chosen={chosen} onChoose={(ids) => change({ drives: ids })} />
           <NeedsBar needs={state.needs} most={Math.max(1, drives.length)} onChange={(needs) => change({ needs })} />
         </div>
         <CompareBar
+          currency={plan.currency}
           state={state}
           change={change}
           compared={compared}
@@ -116,6 +121,7 @@ export function CompareView({
         <ChoiceLists compared={compared} card={card} />
       </div>
       <ComparePanel plan={plan} act={act} state={state} change={change} compared={compared} lit={lit} onPoint={goTo} />
+      {explained && <LayoutDialog choices={explained} drives={drives} plan={plan} onClose={() => explain(null)} />}
       {asking && (
         <ApplyDialog
           plan={plan}

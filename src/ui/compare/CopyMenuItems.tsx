@@ -6,7 +6,7 @@ import { MenuItem, MenuLine } from "../kit/Menu";
 import { useUnit } from "../preferences/preferences";
 
 /** The comparison as text: to the clipboard, or to a file where that is not allowed. */
-export function CopyMenuItems({ rows }: { rows: readonly TableRow[] }) {
+export function CopyMenuItems({ rows, currency }: { rows: readonly TableRow[]; currency: string | undefined }) {
   const [unit] = useUnit();
   const copy = async (name: string, type: string, text: string) => {
     try {
@@ -17,7 +17,7 @@ export function CopyMenuItems({ rows }: { rows: readonly TableRow[] }) {
   };
   return (
     <>
-      <MenuItem onSelect={() => void copy("comparison.md", "text/markdown", comparisonMarkdown(rows, unit))}>
+      <MenuItem onSelect={() => void copy("comparison.md", "text/markdown", comparisonMarkdown(rows, unit, currency))}>
         Copy as a Markdown table
       </MenuItem>
       <MenuItem onSelect={() => void copy("comparison.csv", "text/csv", comparisonCsv(rows))}>Copy as CSV</MenuItem>

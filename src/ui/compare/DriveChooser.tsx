@@ -1,9 +1,11 @@
 "use client";
 
+import { isGone } from "@/core/drives/driveState";
 import type { Plan } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
-import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
-import { needsCare } from "../drives/DriveFace";
+import { inOrder } from "@/core/drives/inOrder";
+import { markOfDrive, nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
+import { careWords, needsCare } from "../drives/DriveFace";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 
@@ -22,9 +24,9 @@ export function DriveChooser({
     onChoose(
       plan.drives.map((drive) => drive.id).filter((each) => (each === id ? !chosen.has(each) : chosen.has(each))),
     );
-  const drives = [...plan.drives].sort((a, b) => (bayOf(a) ?? 99) - (bayOf(b) ?? 99));
+  const drives = inOrder(plan.drives.filter((drive) => !isGone(drive)));
   return (
-    <fieldset className="flex flex-wrap items-center gap-1.5">
+    <fieldset className="flex min-w-0 flex-wrap items-center gap-1.5">
       <legend className="float-left mr-2 text-soft">These drives</legend>
       {drives.map((drive) => {
         const on = chosen.has(drive.id);
@@ -34,7 +36,6 @@ export function DriveChooser({
             key={drive.id}
             type="button"
             aria-pressed={on}
-            aria-label={nameOfDrive(drive, unit).replace(/^the /, "")}
             title={nameOfDrive(drive, unit).replace(/^the /, "")}
             onClick={() => toggle(drive.id)}
             className={`inline-flex h-8 items-center gap-1.5 rounded border px-2 text-[0.93rem] transition-colors ${on ? "border-indigo bg-indigo text-on-indigo" : "border-dashed border-line-strong/70 text-soft hover:border-ink"}`}
@@ -43,12 +44,14 @@ export function DriveChooser({
             <span className={`text-[0.8rem] ${on ? "" : "text-soft"}`}>
               {bay === null ? (drive.toBuy ? "to buy" : "shelf") : `bay ${bay}`}
             </span>
-            {needsCare(drive) && <span className="text-[0.8rem]">needs care</span>}
+            {bay === null && <span className="text-[0.8rem]">{markOfDrive(drive)}</span>}
+            {needsCare(drive) && <span className="text-[0.8rem]">{careWords(drive)}</span>}
+            {bay !== null && <span className="sr-only">{markOfDrive(drive)}</span>}
           </button>
         );
       })}
-      <span className="ml-1 flex flex-wrap gap-1">
-        <Button small look="quiet" onClick={() => onChoose(plan.drives.map((drive) => drive.id))}>
+      <span className="ml-1 flex min-w-0 flex-wrap gap-1">
+        <Button small look="quiet" onClick={() => onChoose(drives.map((drive) => drive.id))}>
           All
         </Button>
         {plan.pools.map((pool) => (
@@ -57,8 +60,10 @@ export function DriveChooser({
             small
             look="quiet"
             onClick={() => onChoose(pool.groups.flatMap((group) => group.drives))}
+            title={pool.name}
+            className="max-w-48 shrink!"
           >
-            {pool.name || "The pool"}
+            <span className="truncate">{pool.name || "The pool"}</span>
           </Button>
         ))}
       </span>

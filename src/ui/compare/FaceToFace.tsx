@@ -28,7 +28,7 @@ export function FaceToFace({
   onClose: () => void;
 }) {
   const [unit] = useUnit();
-  const said = differences(a, b, unit);
+  const said = differences(a, b, unit, plan.currency);
   return (
     <Dialog open wide onClose={onClose} title="Face to face">
       <div className="grid gap-6 sm:grid-cols-2">
@@ -39,7 +39,9 @@ export function FaceToFace({
               {choice.detail && <span className="block text-soft">{choice.detail}</span>}
             </h3>
             <MiniTerraces choice={choice} drives={drives} plan={plan} width={320} height={190} />
-            <p className="mt-2 font-serif text-2xl">{measureWords(measureOf("usable"), choice.figures, unit)}</p>
+            <p className="mt-2 font-serif text-2xl">
+              {measureWords(measureOf("usable"), choice.figures, unit, plan.currency)}
+            </p>
             <Button
               small
               className="mt-2"
@@ -86,8 +88,8 @@ export function FaceToFace({
               <th scope="row" className="py-1 text-left font-normal">
                 {measure.name}
               </th>
-              <td className="py-1 text-right">{measureWords(measure, a.figures, unit)}</td>
-              <td className="py-1 text-right">{measureWords(measure, b.figures, unit)}</td>
+              <td className="py-1 text-right">{measureWords(measure, a.figures, unit, plan.currency)}</td>
+              <td className="py-1 text-right">{measureWords(measure, b.figures, unit, plan.currency)}</td>
             </tr>
           ))}
         </tbody>

@@ -20,17 +20,17 @@ export function NeedsBar({ needs, most, onChange }: { needs: Needs; most: number
   return (
     <div role="group" aria-label="What you need" className="flex flex-wrap items-center gap-x-4 gap-y-1.5 leading-8">
       <Choice
-        before=""
-        label="How many drives may fail"
+        before="survives the loss of"
+        label="How many failed drives it must survive"
         value={needs.tolerance === undefined ? "" : String(needs.tolerance)}
         onChange={(value) => set({ tolerance: value === "" ? undefined : Number(value) })}
         options={[
-          ["", "No matter how many"],
-          ["1", "Any one"],
-          ["2", "Any two"],
-          ["3", "Any three"],
+          ["", "no matter how many"],
+          ["1", "any one"],
+          ["2", "any two"],
+          ["3", "any three"],
         ]}
-        after={`${plural(needs.tolerance ?? 0, "drive")} may fail`}
+        after={plural(needs.tolerance ?? 0, "drive")}
       />
       <SizeNeed value={needs.usableBytes} onChange={(usableBytes) => set({ usableBytes })} />
       <Choice
@@ -57,8 +57,8 @@ export function NeedsBar({ needs, most, onChange }: { needs: Needs; most: number
         after=""
       />
       <Choice
-        before="no drive idle above"
-        label="Idle room of a drive at most"
+        before="no drive unused above"
+        label="Unused of a drive at most"
         value={needs.idleShare === undefined ? "" : String(needs.idleShare)}
         onChange={(value) => set({ idleShare: value === "" ? undefined : Number(value) })}
         options={[

@@ -18,10 +18,13 @@ export function Scatter({
   axes,
   onAxes,
   onPoint,
+  currency,
 }: {
   choices: readonly Choice[];
   fitting: ReadonlySet<string>;
   lit: string | null;
+  /** The plan's, for prices. */
+  currency: string | undefined;
   axes: CompareState["axes"];
   onAxes: (axes: CompareState["axes"]) => void;
   onPoint: (id: string) => void;
@@ -42,7 +45,7 @@ export function Scatter({
         customdata: list.map((choice) => choice.id),
         text: list.map(
           (choice) =>
-            `${choiceName(choice)}<br>${across.name}: ${measureWords(across, choice.figures, unit)}<br>${up.name}: ${measureWords(up, choice.figures, unit)}`,
+            `${choiceName(choice)}<br>${across.name}: ${measureWords(across, choice.figures, unit, currency)}<br>${up.name}: ${measureWords(up, choice.figures, unit, currency)}`,
         ),
         hovertemplate: "%{text}<extra></extra>",
       });
@@ -77,13 +80,13 @@ export function Scatter({
         ],
         layout: {
           margin: { l: 46, r: 10, t: 10, b: 42 },
-          xaxis: { ...axis(style, titleOf(across, unit)), rangemode: "tozero" },
-          yaxis: { ...axis(style, titleOf(up, unit)), rangemode: "tozero" },
+          xaxis: { ...axis(style, titleOf(across, unit, currency)), rangemode: "tozero" },
+          yaxis: { ...axis(style, titleOf(up, unit, currency)), rangemode: "tozero" },
           hovermode: "closest",
         },
       };
     },
-    [choices, fitting, lit, axes, unit],
+    [choices, fitting, lit, axes, unit, currency],
   );
   return (
     <div>
@@ -111,7 +114,7 @@ export function Scatter({
             >
               <span>{choiceName(choice)}</span>
               <span className="text-right whitespace-nowrap text-soft">
-                {measureWords(x, choice.figures, unit)}, {measureWords(y, choice.figures, unit)}
+                {measureWords(x, choice.figures, unit, currency)}, {measureWords(y, choice.figures, unit, currency)}
               </span>
             </button>
           </li>
@@ -132,13 +135,13 @@ const scaleOf = (measure: Measure, unit: "TB" | "TiB") =>
         ? 0.01
         : 1;
 
-function titleOf(measure: Measure, unit: "TB" | "TiB"): string {
+function titleOf(measure: Measure, unit: "TB" | "TiB", currency: string | undefined): string {
   const units: Record<Measure["unit"], string> = {
     bytes: unit,
     share: "%",
     rate: "MB/s",
     hours: "h",
-    "money per TB": "",
+    "money per TB": currency ?? "",
     drives: "",
     "": "",
   };

@@ -12,11 +12,14 @@ export function SmallTerraces({
   pools,
   width,
   height,
+  failed,
 }: {
   plan: Plan;
   pools: readonly PoolPrediction[];
   width: number;
   height: number;
+  /** Drives that are crossed out. */
+  failed?: ReadonlySet<string>;
 }) {
   const geometry = useMemo(
     () => terraceGeometry(plan, { pools: [...pools] }, { width, height }, "TB", SMALL),
@@ -44,6 +47,22 @@ export function SmallTerraces({
           ))}
         </g>
       ))}
+      {columns.map((column) =>
+        column.drive && failed?.has(column.drive.id) ? (
+          <g key={column.bay} stroke="var(--geranium)" strokeWidth="2">
+            <rect
+              x={column.x}
+              y={column.top}
+              width={column.width}
+              height={foot - column.top}
+              fill="var(--ground)"
+              fillOpacity="0.6"
+            />
+            <line x1={column.x} y1={column.top} x2={column.x + column.width} y2={foot} />
+            <line x1={column.x} y1={foot} x2={column.x + column.width} y2={column.top} />
+          </g>
+        ) : null,
+      )}
       {runs.length > 1 &&
         runs.slice(1).map((run) => {
           const column = columns[run.from];

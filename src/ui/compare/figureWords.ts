@@ -5,6 +5,7 @@ import type { Figures } from "@/core/compare/figures";
 import { isUpToBox, lossShare, type Measure } from "@/core/compare/measures";
 import type { NearestChange } from "@/core/compare/nearestChange";
 import { shortSize } from "@/core/drives/nameOfDrive";
+import { pricePerTBWords } from "@/core/words/money";
 import { counted, oneOrMany, plural } from "@/core/words/counted";
 
 const percent = (share: number) =>
@@ -54,8 +55,8 @@ export function rebuildWords(figures: Figures): string {
 export const rebuildReadsWords = ({ rebuildReads }: Figures, unit: UnitFamily): string =>
   rebuildReads === null ? "–" : formatBytes(rebuildReads, unit);
 
-export const priceWords = (figures: Figures) =>
-  figures.pricePerTB === null ? "no prices" : figures.pricePerTB.toFixed(figures.pricePerTB < 100 ? 1 : 0);
+export const priceWords = (figures: Figures, currency: string | undefined) =>
+  figures.pricePerTB === null ? "no prices" : pricePerTBWords(figures.pricePerTB, currency);
 
 /** How it can grow, shortest first. */
 export function growthWords({ growth }: Figures, unit: UnitFamily): string {
@@ -70,7 +71,12 @@ export function growthWords({ growth }: Figures, unit: UnitFamily): string {
 }
 
 /** A measure's figure with its unit, for tables and for the line that a card is sorted by. */
-export function measureWords(measure: Measure, figures: Figures, unit: UnitFamily): string {
+export function measureWords(
+  measure: Measure,
+  figures: Figures,
+  unit: UnitFamily,
+  currency: string | undefined,
+): string {
   const value = measure.of(figures);
   if (value === null) return "–";
   switch (measure.unit) {
@@ -83,7 +89,7 @@ export function measureWords(measure: Measure, figures: Figures, unit: UnitFamil
     case "hours":
       return lengthWords(value);
     case "money per TB":
-      return value.toFixed(1);
+      return pricePerTBWords(value, currency);
     case "drives":
     case "":
       return String(value);

@@ -1,5 +1,6 @@
 "use client";
 
+import { isGone } from "@/core/drives/driveState";
 import { useCallback, useMemo } from "react";
 import type { Choice, Comparison } from "@/core/compare/compare";
 import { beatenBy } from "@/core/compare/domination";
@@ -128,7 +129,9 @@ export function useComparison(plan: Plan, state: CompareState) {
 export type Compared = ReturnType<typeof useComparison>;
 
 /** The chosen drives that the plan still has; without a choice those of the first pool, or all. */
-function chosenDrives(plan: Plan, ids: string[] | null): ReadonlySet<string> {
+function chosenDrives({ drives, pools }: Plan, ids: string[] | null): ReadonlySet<string> {
+  // Of a drive that is gone nothing can be made.
+  const plan = { drives: drives.filter((drive) => !isGone(drive)), pools };
   const [pool] = plan.pools;
   const wanted = ids ?? (pool ? pool.groups.flatMap((group) => group.drives) : plan.drives.map((drive) => drive.id));
   const known = new Set(plan.drives.map((drive) => drive.id));

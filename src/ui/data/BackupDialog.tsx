@@ -52,7 +52,7 @@ function backupFrom(data: FormData, kind: Backup["kind"], id: string | undefined
   const versions = versionsFrom(data);
   if (typeof versions === "string") return versions;
   const verified = textOf(data, "verified");
-  if (verified > today()) return "The day on which it was verified has not come yet.";
+  if (verified > today()) return "The day on which it was tested has not come yet.";
   const drive = kind === "usb-drive" ? textOf(data, "drive") : "";
   return {
     ...(id === undefined ? {} : { id }),
@@ -97,7 +97,7 @@ export function BackupDialog({ backup, plan, act, onClose }: Props) {
       <Choice label="What it is" value={kind} options={KINDS} onPick={(value) => setKind(value as Backup["kind"])} />
       <Choice label="Where it is" name="place" defaultValue={before.place} options={PLACES} />
       <TextField
-        label="How much fits (empty if that is no question)"
+        label="How much fits (leave empty if there is plenty)"
         name="size"
         defaultValue={before.size}
         placeholder="12 TB"
@@ -122,7 +122,7 @@ export function BackupDialog({ backup, plan, act, onClose }: Props) {
         defaultValue={before.everyDays}
       />
       <TextField
-        label="Last found whole on (empty for never)"
+        label="Last tested on (leave empty if never)"
         name="verified"
         type="date"
         max={today()}

@@ -40,8 +40,7 @@ export function Backups(props: Props) {
       </div>
       {backups.length === 0 && (
         <p className="py-3 text-soft">
-          Nowhere, as far as the plan knows. Redundancy helps against failed drives, not against mistakes, theft or
-          fire.
+          Nowhere, as far as the plan knows. A layout helps against failed drives, not against mistakes, theft or fire.
         </p>
       )}
       <ul aria-label="Backups">
@@ -51,8 +50,7 @@ export function Backups(props: Props) {
       </ul>
       {backups.length > 0 && (
         <p className="pt-2 text-[0.9rem] text-soft">
-          A backup counts if it was found whole within {CURRENT_DAYS} days
-          {plan.calendar ? " before the plan begins" : ""}.
+          Only backups tested within {CURRENT_DAYS} days{plan.calendar ? " before the plan" : ""} count.
         </p>
       )}
     </section>
@@ -60,8 +58,9 @@ export function Backups(props: Props) {
 }
 
 const TROUBLES = {
-  "never-verified": "never verified, so it does not count",
-  "verified-long-ago": "verified too long ago, so it does not count",
+  "drive-gone": "the drive that it is on has failed or is missing, so it does not count",
+  "never-verified": "never tested, so it does not count",
+  "verified-long-ago": "tested too long ago, so it does not count",
   "does-not-fit": "its data does not fit, so it does not count",
 };
 const KINDS = { box: "another box", "usb-drive": "a USB drive", service: "a service" };
@@ -71,7 +70,7 @@ function Until({ backup, plan }: { backup: Backup; plan: Plan }) {
   const demand = backupDemands(plan).find((each) => each.backup === backup);
   if (!demand || demand.fullAfter === 0) return null;
   return demand.fullAfter === null ? (
-    <span className="text-soft">It has room for 50 years and more.</span>
+    <span className="text-soft">It has space for 50 years and more.</span>
   ) : (
     <span className="text-soft">
       As it grows, it fits until{" "}
@@ -83,7 +82,7 @@ function Until({ backup, plan }: { backup: Backup; plan: Plan }) {
 function BackupRow({ backup, plan, day, onEdit, act }: Props & { backup: Backup }) {
   const [unit] = useUnit();
   const sets = plan.dataSets ?? [];
-  const trouble = troubleOf(backup, sets, day);
+  const trouble = troubleOf(backup, plan, day);
   const held = sets.filter((set) => backup.dataSets.includes(set.id));
   const room = backup.bytes === undefined ? "" : ` of ${formatBytes(backup.bytes, unit)}`;
   return (
@@ -109,11 +108,11 @@ function BackupRow({ backup, plan, day, onEdit, act }: Props & { backup: Backup 
       </p>
       <div className="flex flex-wrap items-center gap-2">
         <p className={trouble ? "text-ochre-text" : "text-soft"}>
-          {trouble ? `${capital(TROUBLES[trouble])}.` : `Last verified on ${plainDayWords(backup.lastVerified ?? "")}.`}
+          {trouble ? `${capital(TROUBLES[trouble])}.` : `Last tested on ${plainDayWords(backup.lastVerified ?? "")}.`}
         </p>
         {(trouble === "never-verified" || trouble === "verified-long-ago") && (
           <Button small onClick={() => act({ kind: "put-backup", backup: { ...backup, lastVerified: today() } }, true)}>
-            I verified it today
+            I tested it today
           </Button>
         )}
       </div>

@@ -24,7 +24,7 @@ type GrowthKind = "none" | "month" | "year";
 const GROWTHS: { value: GrowthKind; label: string }[] = [
   { value: "none", label: "does not grow" },
   { value: "month", label: "so much each month" },
-  { value: "year", label: "per cent each year" },
+  { value: "year", label: "percent each year" },
 ];
 
 const kindOf = (growth: Growth | undefined): GrowthKind =>
@@ -46,7 +46,7 @@ function growthFrom(kind: GrowthKind, text: string): Growth | undefined | string
   const share = Number(text.replace(",", ".").replace(/\s*%$/, ""));
   return text !== "" && share >= 0 && share <= 1000
     ? { sharePerYear: share / 100 }
-    : "type per cent a year, from 0 to 1000.";
+    : "type percent a year, from 0 to 1000.";
 }
 
 /** Begins the value of a drive among the places; ids have no colon. */
@@ -138,7 +138,7 @@ function GrowthFields({ growth, kind, onKind }: GrowthProps) {
       {kind !== "none" && (
         <TextField
           key={kind}
-          label={monthly ? "By how much each month" : "Per cent each year"}
+          label={monthly ? "By how much each month" : "Percent each year"}
           name="growth"
           defaultValue={kind === kindOf(growth) ? growthText(growth) : ""}
           placeholder={monthly ? "220 GB" : "10"}

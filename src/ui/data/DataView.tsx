@@ -77,7 +77,7 @@ function DataSections({ plan, act, onOpen }: Pick<Props, "plan" | "act"> & { onO
           ))}
           {dates.demands.length > 0 && <DemandChart walked={walked} dates={dates} />}
         </section>
-        {plan.steps.length > 0 && <PlanCosts walked={walked} dates={dates} />}
+        {plan.steps.length > 0 && <PlanCosts walked={walked} dates={dates} act={act} />}
         <Backups plan={plan} day={day} act={act} onEdit={(backup) => onOpen({ kind: "backup", backup })} />
       </div>
     </div>

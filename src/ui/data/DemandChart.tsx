@@ -60,13 +60,13 @@ export function DemandChart({ walked, dates }: { walked: Walk; dates: Dates }) {
         traces: [
           ...(plan.steps.length > 0
             ? [
-                line("room without the plan", [0, days], [capacityAt(0), capacityAt(0)], {
+                line("space without the plan", [0, days], [capacityAt(0), capacityAt(0)], {
                   line: { color: style.colour("--line-strong"), width: 2, dash: "dot" },
                 }),
               ]
             : []),
           line(
-            "room",
+            "space",
             steps.map((each) => each.day),
             steps.map((each) => each.value),
             { line: { color: style.colour("--data"), width: 2.5, shape: "hv" } },
@@ -86,7 +86,7 @@ export function DemandChart({ walked, dates }: { walked: Walk; dates: Dates }) {
   );
   return (
     <Chart
-      label="What is stored and what there is room for, over time; the dates stand above."
+      label="What is stored and what there is space for, over time; the dates stand above."
       height={230}
       build={build}
     />

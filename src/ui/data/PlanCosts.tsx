@@ -7,11 +7,23 @@ import { costsOf } from "@/core/walk/costs";
 import type { Dates } from "../calendar/useDates";
 import { useUnit } from "../preferences/preferences";
 import type { Walk } from "@/core/walk/moment";
+import type { Command } from "@/core/document/command";
+import { moneyWords } from "@/core/words/money";
+import { CurrencyChoice } from "../kit/CurrencyChoice";
 import { oneOrMany } from "@/core/words/counted";
 import { listOf } from "@/core/words/listOf";
 
 /** What the plan costs and when, and which drives become free. */
-export function PlanCosts({ walked, dates }: { walked: Walk; dates: Dates }) {
+export function PlanCosts({
+  walked,
+  dates,
+  act,
+}: {
+  walked: Walk;
+  dates: Dates;
+  act: (command: Command) => string | null;
+}) {
+  const { currency } = walked.plan;
   const [unit] = useUnit();
   const { purchases, total, unpriced, freed } = useMemo(() => costsOf(walked), [walked]);
   const orderOf = (id: string) => dates.schedule?.orders.find((order) => order.drives.includes(id))?.orderOn;
@@ -35,7 +47,7 @@ export function PlanCosts({ walked, dates }: { walked: Walk; dates: Dates }) {
                   </th>
                   <td className="py-1 text-soft">{order ? `order by ${plainDayWords(order)}` : ""}</td>
                   <td className="py-1 text-right">
-                    {price === null ? "no price" : price.toLocaleString("en")}
+                    {price === null ? "no price" : moneyWords(price, currency)}
                     {isExample ? <span className="text-soft"> (example)</span> : ""}
                   </td>
                 </tr>
@@ -46,11 +58,12 @@ export function PlanCosts({ walked, dates }: { walked: Walk; dates: Dates }) {
                 In all
                 {unpriced > 0 ? `, without the ${oneOrMany(unpriced, "one that has", "that have")} no price` : ""}
               </th>
-              <td className="py-1 text-right font-semibold">{total.toLocaleString("en")}</td>
+              <td className="py-1 text-right font-semibold">{moneyWords(total, currency)}</td>
             </tr>
           </tbody>
         </table>
       )}
+      {purchases.length > 0 && <CurrencyChoice currency={currency} act={act} />}
       {freed.length > 0 && (
         <p className="py-1">
           Free afterwards, as a spare, for a backup or to be sold:{" "}

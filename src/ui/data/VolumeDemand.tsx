@@ -2,7 +2,7 @@
 
 import { fileSystemCapacity } from "@/core/box/capacities";
 import { formatBytes } from "@/core/bytes/formatBytes";
-import { fullWords } from "@/core/data/dataWords";
+import { fullWords, reachesWords } from "@/core/data/dataWords";
 import { dataSetsOn } from "@/core/data/stored";
 import { backupDemands } from "@/core/schedule/backupsFilling";
 import { fullAfter } from "@/core/data/fullAfter";
@@ -32,19 +32,19 @@ export function VolumeDemand({
   const pool = plan.pools.find((each) => each.volumes.some((one) => one.id === volume.id));
   const planned = plan.steps.length > 0;
   const deliveryDays = plan.calendar?.deliveryDays ?? 0;
-  // What the plan spends is time; without head-room the same volume lasts a little longer.
+  // What the plan spends is time; without what is kept free the same volume lasts a little longer.
   const brim = headroom > 0 ? fullAfter(plan, { ...volume, headroomShare: 0 }, capacity) : null;
   return (
     <div className="py-2.5">
       <p>
-        <strong className="font-semibold">{volume.name}</strong> is full{" "}
+        <strong className="font-semibold">{volume.name}</strong>{" "}
         <strong className={`font-semibold ${fullWithPlan !== null && fullWithPlan <= 0 ? "text-geranium" : ""}`}>
-          {on(planned ? fullWithPlan : fullWithoutPlan)}
+          {reachesWords(volume, planned ? fullWithPlan : fullWithoutPlan, dates.start)}
         </strong>
         {planned && fullWithPlan !== fullWithoutPlan ? `, without the plan ${on(fullWithoutPlan)}` : ""}.{" "}
         <span className="text-soft">
-          {formatBytes(fileSystemCapacity(volume), unit)} for folders
-          {brim !== null && !planned ? `; to the brim ${on(brim)}` : ""}.
+          {formatBytes(fileSystemCapacity(volume), unit)} for your files
+          {brim !== null && !planned ? `; completely full ${on(brim)}` : ""}.
         </span>
       </p>
       {backupsOf(plan, volume).map(({ backup, fullAfter: days }) => (
@@ -58,7 +58,7 @@ export function VolumeDemand({
           key={rise.step}
           className={rise.fullWithout !== null && rise.there > rise.fullWithout ? "text-ochre-text" : "text-soft"}
         >
-          {formatBytes(rise.capacity, unit)} for folders from {on(rise.there)}
+          {formatBytes(rise.capacity, unit)} for your files from {on(rise.there)}
           {rise.latestBegin === null
             ? "; there is no hurry"
             : rise.there > (rise.fullWithout ?? Infinity)

@@ -26,7 +26,7 @@ const SECTOR_SIZES: Option[] = SECTORS.map((each) => ({ value: String(each), lab
 
 const STATES: Option[] = [
   { value: "good", label: "Good" },
-  { value: "watch", label: "To watch" },
+  { value: "watch", label: "Worn" },
   { value: "failing", label: "Failing" },
 ];
 

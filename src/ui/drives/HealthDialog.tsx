@@ -3,10 +3,12 @@
 import { lengthWords } from "@/core/time/hoursWords";
 import { useState } from "react";
 import type { Command } from "@/core/document/command";
+import { worseBy, withEarlier } from "@/core/drives/wear";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import { matchReports, takeReports, type MatchedReports } from "@/exchange/smart/matchReports";
 import { MOST_SMART_CHARACTERS, readSmart, SMART_COMMAND } from "@/exchange/smart/readSmart";
 import { useUnit } from "../preferences/preferences";
+import { Tick } from "../kit/Field";
 import { ReadDialog } from "./ReadDialog";
 import type { Drive, Health } from "@/core/document/plan";
 import { plural } from "@/core/words/counted";
@@ -19,7 +21,7 @@ interface Props {
 
 const STATES = {
   good: ["Good", "text-green"],
-  watch: ["To watch", "text-ochre-text"],
+  watch: ["Worn", "text-ochre-text"],
   failing: ["Failing", "text-geranium"],
 } as const;
 
@@ -40,12 +42,19 @@ function healthWords({
   return words.filter(Boolean).join(", ");
 }
 
+/** By how many bad sectors a drive has become worse since the reading before; empty where it has not. */
+function trendWords(before: Health, now: Health): string {
+  const worse = worseBy(withEarlier(before, now));
+  return worse > 0 ? `; ${worse} more bad sectors than at the reading before` : "";
+}
+
 type Found = MatchedReports & { skipped: string[] };
 
 /** Takes over what drives report of their health, matched by serial. */
 export function HealthDialog({ drives, onClose, onTake }: Props) {
   const [addUnknown, setAddUnknown] = useState(false);
   const [matches, setMatches] = useState({ matched: 0, unknown: 0 });
+  const [failed, setFailed] = useState<ReadonlySet<string>>(new Set());
   return (
     <ReadDialog<Found>
       title="SMART data of the drives"
@@ -66,10 +75,30 @@ export function HealthDialog({ drives, onClose, onTake }: Props) {
       }}
       takeLabel="Take over"
       canTake={matches.matched > 0 || (addUnknown && matches.unknown > 0)}
-      onTake={(found) => onTake(takeReports(found, addUnknown))}
+      onTake={(found) => {
+        const refused = onTake(takeReports(found, addUnknown));
+        const since = new Date().toISOString();
+        return [...failed].reduce(
+          (trouble, drive) => trouble ?? onTake({ kind: "set-drive-state", drives: [drive], state: "failed", since }),
+          refused,
+        );
+      }}
       onClose={onClose}
     >
-      {(found) => <Reports found={found} addUnknown={addUnknown} onAddUnknown={setAddUnknown} />}
+      {(found) => (
+        <Reports
+          found={found}
+          addUnknown={addUnknown}
+          onAddUnknown={setAddUnknown}
+          failed={failed}
+          onFailed={(drive, on) => {
+            const next = new Set(failed);
+            if (on) next.add(drive);
+            else next.delete(drive);
+            setFailed(next);
+          }}
+        />
+      )}
     </ReadDialog>
   );
 }
@@ -78,10 +107,15 @@ function Reports({
   found,
   addUnknown,
   onAddUnknown,
+  failed,
+  onFailed,
 }: {
   found: Found;
   addUnknown: boolean;
   onAddUnknown: (add: boolean) => void;
+  /** Drives of which the owner says that they work no more. */
+  failed: ReadonlySet<string>;
+  onFailed: (drive: string, on: boolean) => void;
 }) {
   const [unit] = useUnit();
   return (
@@ -92,7 +126,15 @@ function Reports({
             <span className={`font-semibold ${STATES[report.health.state][1]}`}>{STATES[report.health.state][0]}</span>
             <span>
               {nameOfDriveFirst(drive, unit)}
-              <span className="block text-[0.9rem] text-soft">{healthWords(report.health)}</span>
+              <span className="block text-[0.9rem] text-soft">
+                {healthWords(report.health)}
+                {trendWords(drive.health, report.health)}
+              </span>
+              {report.health.state === "failing" && !drive.state && (
+                <Tick onTick={(on) => onFailed(drive.id, on)} checked={failed.has(drive.id)}>
+                  It fails its own health check. Does it work no more? Then it has failed.
+                </Tick>
+              )}
             </span>
           </li>
         ))}
@@ -111,7 +153,7 @@ function Reports({
         </label>
       )}
       {found.skipped.length > 0 && (
-        <p className="mt-3 text-soft">Passed over, without a serial number: {found.skipped.join(", ")}.</p>
+        <p className="mt-3 text-soft">Skipped, without a serial number: {found.skipped.join(", ")}.</p>
       )}
     </>
   );

@@ -2,24 +2,41 @@
 
 import { Checkbox } from "radix-ui";
 import { useState } from "react";
-import type { NewDrive } from "@/core/document/plan";
-import { counted } from "@/core/words/counted";
+import type { Drive, NewDrive } from "@/core/document/plan";
+import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
+import { counted, plural } from "@/core/words/counted";
 import { listOf } from "@/core/words/listOf";
 import {
-  INVENTORY_COMMAND,
   MOST_INVENTORY_CHARACTERS,
   readLsblk,
+  worthTaking,
   type FoundDrive,
   type Inventory,
 } from "@/exchange/inventory/readLsblk";
+import { INVENTORY_COMMAND } from "@/exchange/inventory/command";
+import { Tick } from "../kit/Field";
 import { Size } from "../kit/Size";
+import { useUnit } from "../preferences/preferences";
 import { ReadDialog } from "./ReadDialog";
 
 interface Props {
   /** Serials that are in the plan already, in small letters. */
   knownSerials: ReadonlySet<string>;
+  /** The drives of the plan's pools that are taken to be there. */
+  members: readonly Drive[];
   onClose: () => void;
-  onTake: (drives: NewDrive[]) => string | null;
+  /** Takes new drives, and those of the plan that are not in the box. */
+  onTake: (drives: NewDrive[], missing: string[]) => string | null;
+}
+
+/** The drives of the pools that the box does not list, where the list is of this box: it has others of them. */
+function notListed(members: readonly Drive[], { found }: Inventory): Drive[] {
+  const listed = new Set(
+    found.flatMap(({ drive }) => (drive.ok && drive.value.serial ? [drive.value.serial.toLowerCase()] : [])),
+  );
+  const known = members.filter(({ serial }) => serial);
+  const missing = known.filter(({ serial }) => !listed.has(serial?.toLowerCase() ?? ""));
+  return missing.length < known.length ? missing : [];
 }
 
 /** Why a found drive cannot be taken, or null when it can. */
@@ -29,15 +46,13 @@ function obstacle(found: FoundDrive, knownSerials: ReadonlySet<string>): string 
   return serial && knownSerials.has(serial) ? "In the plan already." : null;
 }
 
-/** What carries the system or data in use, or hangs on USB, is left for the user to choose. */
-function sensible(found: FoundDrive, knownSerials: ReadonlySet<string>): boolean {
-  if (!found.drive.ok || obstacle(found, knownSerials) !== null) return false;
-  const { contents, bus } = found.drive.value;
-  return contents?.kind !== "system" && contents?.kind !== "mounted" && bus !== "usb";
-}
+/** The others are left for the user to choose. */
+const sensible = (found: FoundDrive, knownSerials: ReadonlySet<string>): boolean =>
+  obstacle(found, knownSerials) === null && worthTaking(found);
 
 /** Brings in the drives that the operating system of a box knows: paste, drop or choose, look, take. */
-export function InventoryDialog({ knownSerials, onClose, onTake }: Props) {
+export function InventoryDialog({ knownSerials, members, onClose, onTake }: Props) {
+  const [missing, setMissing] = useState<ReadonlySet<string>>(new Set());
   const [taken, setTaken] = useState<ReadonlySet<string>>(new Set());
   return (
     <ReadDialog<Inventory>
@@ -58,15 +73,55 @@ export function InventoryDialog({ knownSerials, onClose, onTake }: Props) {
         );
         return { ok: true, found: result.inventory };
       }}
-      takeLabel={`Take ${counted(taken.size, "drive")}`}
-      canTake={taken.size > 0}
+      takeLabel={taken.size > 0 || missing.size === 0 ? `Take ${counted(taken.size, "drive")}` : "Take over"}
+      canTake={taken.size + missing.size > 0}
       onTake={({ found }) =>
-        onTake(found.flatMap((each) => (taken.has(each.name) && each.drive.ok ? [each.drive.value] : [])))
+        onTake(
+          found.flatMap((each) => (taken.has(each.name) && each.drive.ok ? [each.drive.value] : [])),
+          [...missing],
+        )
       }
       onClose={onClose}
     >
-      {(inventory) => <FoundList inventory={inventory} knownSerials={knownSerials} taken={taken} onTaken={setTaken} />}
+      {(inventory) => (
+        <>
+          <NotListed drives={notListed(members, inventory)} missing={missing} onMissing={setMissing} />
+          <FoundList inventory={inventory} knownSerials={knownSerials} taken={taken} onTaken={setTaken} />
+        </>
+      )}
     </ReadDialog>
+  );
+}
+
+/** Drives of the pools that the box does not list: asked about, not decided. */
+function NotListed({
+  drives,
+  missing,
+  onMissing,
+}: {
+  drives: readonly Drive[];
+  missing: ReadonlySet<string>;
+  onMissing: (ids: ReadonlySet<string>) => void;
+}) {
+  const [unit] = useUnit();
+  if (drives.length === 0) return null;
+  return (
+    <fieldset className="mb-3 border-l-4 border-geranium pl-3">
+      <legend className="float-left w-full font-semibold">
+        In your pools, and not in this list. {plural(drives.length, "Is it", "Are they")} not in the box?
+      </legend>
+      {drives.map((drive) => (
+        <Tick
+          key={drive.id}
+          checked={missing.has(drive.id)}
+          onTick={(on) =>
+            onMissing(new Set(on ? [...missing, drive.id] : [...missing].filter((id) => id !== drive.id)))
+          }
+        >
+          {nameOfDriveFirst(drive, unit)} is missing
+        </Tick>
+      ))}
+    </fieldset>
   );
 }
 

@@ -56,7 +56,7 @@ interface TickProps extends Omit<InputHTMLAttributes<HTMLInputElement>, "type" |
 /** A box to tick with its words beside it: by name in a form, or told when it is ticked. */
 export function Tick({ onTick, children, className = "", ...input }: TickProps) {
   return (
-    <label className={`flex min-w-0 items-center gap-2 py-px ${className}`}>
+    <label className={`flex min-h-[24px] min-w-0 items-center gap-2 ${className}`}>
       <input
         {...input}
         type="checkbox"

@@ -33,6 +33,8 @@ export function OpenMenu({ trigger, children, align, width, byKey }: Props) {
       <DropdownMenu.Portal container={open ? overlayHome() : undefined}>
         <DropdownMenu.Content
           ref={focusFirst}
+          // A menu that is higher than the window is scrolled by keys too.
+          tabIndex={0}
           align={align}
           sideOffset={4}
           collisionPadding={8}

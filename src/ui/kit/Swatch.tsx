@@ -1,4 +1,4 @@
-export type SwatchKind = "data" | "copies" | "parity" | "spare" | "idle" | "reserve";
+export type SwatchKind = "data" | "copies" | "parity" | "spare" | "cache" | "log" | "idle" | "reserve";
 
 /** A small sample of a terrace pattern, for legends and the ledger. */
 export function Swatch({ kind }: { kind: SwatchKind }) {
@@ -33,6 +33,10 @@ export function PatternRect({
       return <rect {...box} fill="url(#terrace-parity)" stroke="var(--parity)" strokeWidth="0.75" />;
     case "spare":
       return <rect {...box} fill="none" stroke="var(--data)" strokeWidth="1.5" />;
+    case "cache":
+      return <rect {...box} fill="url(#terrace-cache)" stroke="var(--data)" strokeWidth="1" />;
+    case "log":
+      return <rect {...box} fill="url(#terrace-log)" stroke="var(--data)" strokeWidth="1" />;
     case "idle":
       return <rect {...box} fill="none" stroke="var(--idle-edge)" strokeWidth="1" strokeDasharray="3 3" />;
     case "reserve":
@@ -53,6 +57,12 @@ export function TerracePatterns() {
         <pattern id="terrace-parity" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <rect width="7" height="7" fill="var(--parity-ground)" />
           <rect width="2.5" height="7" fill="var(--parity)" />
+        </pattern>
+        <pattern id="terrace-cache" width="6" height="6" patternUnits="userSpaceOnUse">
+          <rect x="2.5" width="1" height="6" fill="var(--data)" />
+        </pattern>
+        <pattern id="terrace-log" width="6" height="6" patternUnits="userSpaceOnUse">
+          <rect y="2.5" width="6" height="1" fill="var(--data)" />
         </pattern>
         <pattern id="terrace-lost" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
           <rect width="9" height="9" fill="var(--geranium-ground)" />

@@ -23,7 +23,7 @@ export function Unloaded({ what, said = "in-place", onAgain }: Props) {
           Try again
         </Button>
         <Button small onClick={() => window.location.reload()}>
-          Load the page anew
+          Load the page again
         </Button>
       </span>
     </div>

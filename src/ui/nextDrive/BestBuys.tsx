@@ -8,6 +8,8 @@ import type { Plan, Pool, PricedDrive, NewDrive } from "@/core/document/plan";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import type { Buy } from "@/core/nextDrive/bestBuys";
 import { EXAMPLE_PRICES } from "@/core/drives/priceList";
+import { moneyWords } from "@/core/words/money";
+import { CurrencyChoice } from "../kit/CurrencyChoice";
 import { plural } from "@/core/words/counted";
 import type { Work } from "@/workers/work.worker";
 import { useJob } from "../kit/useJob";
@@ -26,8 +28,6 @@ const asNewDrive = ({ bytes, price, medium, bus, label }: PricedDrive): NewDrive
   physicalSector: medium === "hdd" ? 4096 : 512,
   health: { state: "good" },
 });
-
-const money = (price: number) => (Number.isInteger(price) ? String(price) : price.toFixed(2));
 
 /** The best one and the best two drives to buy for a pool, by usable space gained for the money. */
 export function BestBuys({
@@ -60,11 +60,12 @@ export function BestBuys({
       </div>
       <p className="text-[0.87rem] text-soft">
         {plan.prices ? "By your prices" : "By invented example prices: put in real ones."} Most usable space gained for
-        the money, after claiming and growing.
+        the money, once the new space is in use.
       </p>
+      {plan.prices && <CurrencyChoice currency={plan.currency} act={act} />}
       {job.progress !== null && (
         <p role="status" className="mt-2 flex items-center gap-2">
-          <progress value={job.progress} aria-label="Weighing what to buy" className="w-32 accent-indigo" />
+          <progress value={job.progress} aria-label="Comparing what to buy" className="w-32 accent-indigo" />
           <Button small onClick={job.cancel}>
             Stop
           </Button>
@@ -101,7 +102,7 @@ export function BestBuys({
           />
           <p className="mt-2 text-[0.87rem] text-soft">
             All {job.result.weighed.toLocaleString("en")} ways under the rules of your box and in its free bays were
-            weighed.
+            compared.
           </p>
         </>
       )}
@@ -137,8 +138,8 @@ function BuyList({
       <h4 className="font-semibold">{title}</h4>
       <p className="mt-0.5">
         Best: {buyWords(best.drives, plan, unit)}.{" "}
-        <strong className="font-semibold">{formatChange(best.gainBytes, unit)}</strong> for {money(best.price)},{" "}
-        {per(best)}.
+        <strong className="font-semibold">{formatChange(best.gainBytes, unit)}</strong> for{" "}
+        {moneyWords(best.price, plan.currency)}, {per(best)}.
       </p>
       <Button small className="mt-1" onClick={() => onTake(best)}>
         Put {plural(best.drives.length, "it", "them")} on the shelf, to buy
@@ -147,7 +148,8 @@ function BuyList({
         <ol className="mt-1.5 text-[0.9rem]" aria-label={`${title}: runners-up`}>
           {others.map((other, i) => (
             <li key={i} className="border-t border-line py-1">
-              {buyWords(other.drives, plan, unit)}: {formatChange(other.gainBytes, unit)} for {money(other.price)},{" "}
+              {buyWords(other.drives, plan, unit)}: {formatChange(other.gainBytes, unit)} for{" "}
+              {moneyWords(other.price, plan.currency)},{" "}
               <span className="text-soft">
                 {per(other)}, {Math.round((1 - other.bytesPerMoney / best.bytesPerMoney) * 100)} % less for the money
               </span>
@@ -163,7 +165,7 @@ function BuyList({
 function buyWords(drives: Buy["drives"], plan: Plan, unit: "TB" | "TiB"): string {
   const [first] = drives;
   if (drives.every(({ at }) => at.kind === "further-group"))
-    return `a further group of ${drives.map(({ item }) => shortSize(item, unit)).join(" and ")}`;
+    return `another group of ${drives.map(({ item }) => shortSize(item, unit)).join(" and ")}`;
   if (
     first &&
     drives.length > 1 &&

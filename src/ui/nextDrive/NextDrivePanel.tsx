@@ -106,7 +106,7 @@ export function NextDrivePanel({
       </div>
       <SizeCurveChart curve={curve} />
       <p className="text-[0.87rem] text-soft">
-        Solid: gained now. Dotted: once a second one of that size has come, wherever it helps most. Claimed and grown.
+        Solid: gained at once. Dotted: with a second drive of that size. After the new space is taken into use.
       </p>
       <ul className="mt-2 list-disc space-y-0.5 pl-5">
         {refusal && <li>{refusal}</li>}

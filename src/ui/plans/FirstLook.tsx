@@ -1,8 +1,9 @@
+import Link from "next/link";
 import { storageTotal } from "@/core/prediction/storageTotal";
 import { predict } from "@/core/prediction/predict";
 import { clinic } from "@/core/document/samples/clinic";
 import { formatBytes } from "@/core/bytes/formatBytes";
-import { counted } from "@/core/words/counted";
+import { counted, oneOrMany } from "@/core/words/counted";
 
 const { pools } = predict(clinic);
 const usable = formatBytes(storageTotal(clinic, pools), "TB");
@@ -22,13 +23,20 @@ const bandsOf = (drive: string) =>
 export function FirstLook() {
   return (
     <main aria-busy="true" className="mx-auto max-w-3xl px-5 py-8">
-      <p className="font-serif text-xl text-indigo">Cortijo</p>
+      <p className="text-[0.95rem]">
+        This is an example.{" "}
+        <Link href="/new" className="font-semibold text-indigo underline underline-offset-2">
+          Plan your own box
+        </Link>
+      </p>
+      <p className="mt-3 font-serif text-xl text-indigo">Cortijo</p>
       <h1 className="mt-1 font-serif text-3xl">{clinic.name}</h1>
       <p className="mt-3 text-lg leading-snug">
         An example to look at: a box with {counted(clinic.box.bays, "bay")} and {counted(clinic.drives.length, "drive")}{" "}
-        of mixed sizes. Its pool holds {usable}, and {counted(tolerance, "drive")} of it may fail with nothing lost.
-        Change the drives, the layout and the order in which they are replaced, and see what the box would hold, survive
-        and take, at every moment, before anything is bought or erased.
+        of mixed sizes. Its pool holds {usable}, and survives the loss of any{" "}
+        {oneOrMany(tolerance, "one drive", "drives")}. Change the drives, the layout and the order in which they are
+        replaced, and see what the box would hold, survive and take, at every moment, before anything is bought or
+        erased.
       </p>
       <p className="mt-5 font-serif text-4xl">
         {usable} <span className="text-lg text-soft">usable</span>

@@ -5,7 +5,6 @@ import { Ellipsis } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import { emptyPlan } from "@/core/document/emptyPlan";
 import type { Plan } from "@/core/document/plan";
 import { samples } from "@/core/document/samples/samples";
 import { storageTotal } from "@/core/prediction/storageTotal";
@@ -29,6 +28,7 @@ import { Size } from "../kit/Size";
 import { plansFileName, writePlans } from "@/exchange/exportAll";
 import { saveFile } from "@/exchange/saveFile";
 import { Unloaded } from "../kit/Unloaded";
+import { LackingPools } from "../rescue/LackingPools";
 import { openDatabase } from "../openDatabase";
 import { today } from "../today";
 import { usePlanFile } from "./usePlanFile";
@@ -66,7 +66,8 @@ export function PlanList() {
     };
   }, [attempt]);
 
-  const open = async (plan: Plan) => router.push(`/plan/${await keepPlan(openDatabase(), withFreshCalendar(plan))}`);
+  const openSample = async (plan: Plan) =>
+    router.push(`/plan/${await keepPlan(openDatabase(), withFreshCalendar(plan), { example: true })}`);
   const remove = async (plan: ListedPlan) => {
     await deletePlan(openDatabase(), plan.id);
     setGone({ id: plan.id, name: plan.name });
@@ -104,16 +105,19 @@ export function PlanList() {
         <Button disabled={sound.length === 0} onClick={() => exportAll(sound)}>
           Export all plans
         </Button>
-        <Button look="main" onClick={() => void open(emptyPlan("New plan"))}>
+        <Link
+          href="/new"
+          className="inline-flex h-9 items-center rounded bg-indigo px-3 text-on-indigo hover:bg-indigo-strong"
+        >
           New plan
-        </Button>
+        </Link>
       </header>
       <p className="mt-2 text-soft">
         Plans are kept in this browser only. Export a plan to keep it elsewhere or to move it to another browser.
       </p>
       {lists.plans.length === 0 ? (
         <p className="mt-10 border-t border-line pt-6">
-          You have no plans. Begin with an empty box, or look at one of the samples below.
+          You have no plans. Say what drives you have under “New plan”, or look at one of the samples below.
         </p>
       ) : (
         <ul className="mt-8 border-t border-line" aria-label="Plans">
@@ -122,7 +126,7 @@ export function PlanList() {
           ))}
         </ul>
       )}
-      <Samples onOpen={(plan) => void open(plan)} />
+      <Samples onOpen={(plan) => void openSample(plan)} />
       {lists.deleted.length > 0 && (
         <details className="mt-10">
           <summary className="cursor-pointer text-soft">Deleted in the last 30 days ({lists.deleted.length})</summary>
@@ -155,7 +159,7 @@ function exportAll(plans: readonly Plan[]): void {
 }
 
 /** What a plan is, in a line; or why it cannot be opened. */
-function PlanFacts({ plan: { plan, damage, changedAt } }: { plan: ListedPlan }) {
+function PlanFacts({ plan: { id, plan, damage, changedAt } }: { plan: ListedPlan }) {
   const changed = new Date(changedAt).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
   if (!plan)
     return (
@@ -165,11 +169,15 @@ function PlanFacts({ plan: { plan, damage, changedAt } }: { plan: ListedPlan }) 
           : "What was kept of this plan is damaged, so that it cannot be opened. Export it as it was kept, or delete it."}
       </p>
     );
+  const { pools } = predict(plan);
   return (
-    <p className="text-[0.93rem] text-soft">
-      {counted(plan.box.bays, "bay")}, {counted(plan.drives.length, "drive")},{" "}
-      <Size bytes={storageTotal(plan, predict(plan).pools)} /> usable. Changed {changed}
-    </p>
+    <>
+      <LackingPools pools={pools} planHref={`/plan/${id}`} />
+      <p className="text-[0.93rem] text-soft">
+        {counted(plan.box.bays, "bay")}, {counted(plan.drives.length, "drive")},{" "}
+        <Size bytes={storageTotal(plan, pools)} /> usable. Changed {changed}
+      </p>
+    </>
   );
 }
 
@@ -225,7 +233,7 @@ function Samples({ onOpen }: { onOpen: (plan: Plan) => void }) {
           <li key={sample.id} className="border-t-2 border-parity pt-2" style={{ borderColor: "var(--parity)" }}>
             <p className="font-semibold">{sample.title}</p>
             <p className="min-h-11 text-[0.93rem] text-soft">{sample.about}</p>
-            <Button small onClick={() => onOpen(sample.plan)} aria-label={`Open the sample: ${sample.title}`}>
+            <Button small onClick={() => onOpen(sample.plan)} aria-label={`Open a copy of the sample: ${sample.title}`}>
               Open a copy
             </Button>
           </li>

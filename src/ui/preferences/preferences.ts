@@ -2,7 +2,7 @@
 
 import { useSyncExternalStore } from "react";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
-import { THEME_KEY, UNIT_KEY } from "./keys";
+import { ASKED_KEY, STRIP_KEY, THEME_KEY, UNIT_KEY } from "./keys";
 
 /** `system` follows the device. */
 export type Theme = "light" | "dark" | "system";
@@ -65,4 +65,30 @@ export function useTheme(): [Theme, (theme: Theme) => void] {
     document.documentElement.dataset.theme = dark ? "dark" : "light";
   };
   return [theme, choose];
+}
+
+/** Whether something that is asked only once has been asked, and how to say so. */
+export function useAsked(what: string): [boolean, () => void] {
+  const key = ASKED_KEY + what;
+  const asked = useSyncExternalStore(
+    subscribe,
+    () => read(key) !== null,
+    () => true,
+  );
+  return [asked, () => write(key, "1")];
+}
+
+/** How high the strip of time can be drawn, in pixels; it begins at the least. */
+export const STRIP_HEIGHT = { least: 192, most: 560 } as const;
+
+/** How high the strip of time is, in pixels, and how to draw it higher or lower. */
+export function useStripHeight(): [number, (height: number) => void] {
+  const { least, most } = STRIP_HEIGHT;
+  const within = (height: number) => Math.round(Math.min(most, Math.max(least, height)));
+  const height = useSyncExternalStore(
+    subscribe,
+    () => within(Number(read(STRIP_KEY)) || least),
+    () => least,
+  );
+  return [height, (next) => write(STRIP_KEY, String(within(next)))];
 }

@@ -6,7 +6,7 @@ export function BoxLines({ box }: { box: BoxReport }) {
     <>
       {box.pools.map((pool) => (
         <p key={pool.name} className="mt-1 text-[0.93rem]">
-          <strong className="font-semibold">{pool.name}</strong> {pool.layouts}: {pool.drives}; {pool.mayFail}.
+          <strong className="font-semibold">{pool.name}</strong> {pool.layouts}: {pool.drives}; {pool.survives}.
           {pool.volumes.length > 0 ? ` ${pool.volumes.join("; ")}.` : ""}
         </p>
       ))}

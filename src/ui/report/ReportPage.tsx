@@ -44,7 +44,7 @@ export function ReportPage({ plan, planHref }: { plan: Plan; planHref: string })
     >
       <div className="mx-auto max-w-[46rem]">
         <div className="mb-4 flex flex-wrap items-center gap-3 print:hidden">
-          <Link href={planHref} className="flex-1 text-indigo underline underline-offset-4">
+          <Link href={planHref} className="inline-block py-0.5 flex-1 text-indigo underline underline-offset-4">
             Back to the box
           </Link>
           <Button look="main" onClick={() => window.print()}>

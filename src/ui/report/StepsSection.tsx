@@ -35,5 +35,5 @@ export function StepsSection({ report }: { report: PlanReport }) {
 
 function stateWords(step: PlanReport["steps"][number]): string {
   if (step.state === "done") return `${step.takes}. Afterwards ${step.after}.`;
-  return step.state === "passed-over" ? "Passed over." : "Cannot be carried out as planned.";
+  return step.state === "passed-over" ? "Skipped." : "Cannot be carried out as planned.";
 }

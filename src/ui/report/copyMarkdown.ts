@@ -10,14 +10,14 @@ import { today } from "../today";
  * @returns what was done, in a sentence
  */
 export async function copyMarkdown(plan: Plan, unit: UnitFamily): Promise<string> {
-  const [{ walkPlan }, { demand, timesByCalendar, timesByHours }, { planReport }, { planMarkdown }] = await Promise.all(
-    [
+  const [{ walkPlan }, { demand }, { timesByCalendar, timesByHours }, { planReport }, { planMarkdown }] =
+    await Promise.all([
       import("@/core/walk/walkPlan"),
       import("@/core/schedule/demand"),
+      import("@/core/schedule/stepTimes"),
       import("@/exchange/planReport/planReport"),
       import("@/exchange/planReport/planMarkdown"),
-    ],
-  );
+    ]);
   const walked = walkPlan(plan, unit, undefined, today());
   const dates = plan.calendar
     ? (await import("@/core/schedule/schedulePlan")).schedulePlan(walked, plan.calendar)

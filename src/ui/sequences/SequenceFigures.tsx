@@ -1,5 +1,7 @@
 "use client";
 
+import { moneyWords } from "@/core/words/money";
+import { survivesMeanwhile } from "@/core/words/survives";
 import type { ReactNode } from "react";
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import { shortSize } from "@/core/drives/nameOfDrive";
@@ -13,7 +15,7 @@ import { TrialFindings } from "../workbench/time/TrialFindings";
 import { useUnit } from "../preferences/preferences";
 
 /** What has to be bought, like drives counted together, with what they cost. */
-function boughtWords(purchases: Tried["purchases"], unit: UnitFamily): string {
+function boughtWords(purchases: Tried["purchases"], unit: UnitFamily, currency: string | undefined): string {
   const grouped = new Map<string, { count: number; price: number | null; example: boolean }>();
   for (const { drive, price, isExample } of purchases) {
     const key = shortSize(drive, unit);
@@ -25,7 +27,7 @@ function boughtWords(purchases: Tried["purchases"], unit: UnitFamily): string {
     });
   }
   const priceWords = (price: number | null, example: boolean) =>
-    price === null ? "no price known" : `${price.toLocaleString("en")}${example ? " by example prices" : ""}`;
+    price === null ? "no price known" : `${moneyWords(price, currency)}${example ? " by example prices" : ""}`;
   const bought = [...grouped].map(
     ([size, { count, price, example }]) => `${count} × ${size}, ${priceWords(price, example)}`,
   );
@@ -53,14 +55,14 @@ export function SequenceFigures({ tried }: { tried: Tried }) {
       : `${formatBytes(before.capacities.pool, unit)} → ${formatBytes(after.capacities.pool, unit)}`;
   const exposed =
     bareHours > 0
-      ? `no drive may fail for ${lengthWords(bareHours)} in all`
+      ? `for ${lengthWords(bareHours)} in all, ${survivesMeanwhile(0)}`
       : "your protection stays as it is throughout";
   return (
     <div className="space-y-3">
       <p className="font-serif text-lg leading-snug">{tried.does}</p>
       <dl className="grid grid-cols-[8.5rem_minmax(0,1fr)] gap-x-3 gap-y-1">
         <Fact name="Usable">{usable}</Fact>
-        <Fact name="To buy">{boughtWords(tried.purchases, unit)}</Fact>
+        <Fact name="To buy">{boughtWords(tried.purchases, unit, before.state.plan.currency)}</Fact>
         <Fact name="Erased" tone={erased.length > 0 ? "text-geranium" : ""}>
           {erased.length === 0
             ? "nothing that you have"
@@ -111,7 +113,7 @@ function Objections({ tried: { blocks, breaks, warnings, notes } }: { tried: Tri
 function StepsOf({ tried: { before, moments } }: { tried: Tried }) {
   const [unit] = useUnit();
   return (
-    <ol aria-label="Steps of the sequence" className="mt-0.5 columns-1 gap-x-6 text-[0.95rem] sm:columns-2">
+    <ol aria-label="Ready-made steps" className="mt-0.5 columns-1 gap-x-6 text-[0.95rem] sm:columns-2">
       {moments.map((moment, i) => {
         const step = moment.walked?.step;
         const earlier = (i === 0 ? before : moments[i - 1])?.state.plan;

@@ -7,12 +7,14 @@ import { groupOf } from "@/core/box/find";
 import type { LayoutId, Plan, RuleSetId } from "@/core/document/plan";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import { driveBytes } from "@/core/drives/typedDrive";
+import { fullName } from "@/core/layouts/inText";
 import { layoutOf } from "@/core/layouts/registry";
 import { ruleSets } from "@/core/rules/ruleSets";
 import { SOLD_SIZES } from "@/core/sequences/parts";
 import type { Answers, Question, Sequence, SequenceSetting, Variants, Wish } from "@/core/sequences/sequence";
 import { bestLayoutFor } from "@/core/sequences/throughBackup";
 import { oneOrMany, plural } from "@/core/words/counted";
+import { careWords } from "../drives/DriveFace";
 import { Choice, FIELD, Labelled, TextField, Tick, ticked, type Option } from "../kit/Field";
 import { useUnit } from "../preferences/preferences";
 
@@ -20,10 +22,10 @@ const VARIANT_NAMES: Record<keyof Variants, string> = {
   test: "test new drives first",
   backUp: "back up first",
   spareFirst: "put in a hot spare first",
-  attached: "keep the old drive attached meanwhile",
+  attached: "keep the old drive in its bay meanwhile",
   together: "all at once, where enough drives may be missing",
-  grow: "claim the space, grow the volume and its files",
-  verify: "verify at the end",
+  grow: "use the new space: grow the volume and its file system",
+  verify: "check at the end",
 };
 
 interface Props {
@@ -48,7 +50,7 @@ const FIELDS: Record<Question, ((asked: Asked) => ReactNode) | null> = {
       <Choice
         label="Layout"
         value={wish.layout}
-        options={layouts.map((id) => ({ value: id, label: layoutOf(id).shortName }))}
+        options={layouts.map((id) => ({ value: id, label: fullName(layoutOf(id)) }))}
         onPick={(layout) => change({ layout: layout as LayoutId })}
       />
     ),
@@ -210,7 +212,7 @@ function CountQuestion({ label, words, answers: { counts = [] }, wish, change }:
 
 const nameById = ({ plan, family }: SequenceSetting, id: string): string => {
   const drive = plan.drives.find((each) => each.id === id);
-  return drive ? nameOfDrive(drive, family).replace(/^the /, "") + (drive.contents ? ", holds data" : "") : id;
+  return drive ? [nameOfDrive(drive, family).replace(/^the /, ""), careWords(drive)].filter(Boolean).join(", ") : id;
 };
 
 interface SizeProps {

@@ -125,7 +125,7 @@ interface ChoicesProps {
 function Choices({ suiting, others, chosen, onChoose }: ChoicesProps) {
   return (
     <div>
-      <ul aria-label="Ready-made sequences" className="space-y-0.5">
+      <ul aria-label="Ready-made steps" className="space-y-0.5">
         {suiting.map((sequence) => (
           <li key={sequence.id}>
             <button
@@ -142,7 +142,7 @@ function Choices({ suiting, others, chosen, onChoose }: ChoicesProps) {
       {others.length > 0 && (
         <details className="mt-3 text-[0.93rem]">
           <summary className="cursor-pointer px-2.5 text-soft">
-            {plural(others.length, "One is", `${others.length} are`)} nothing for this box
+            {plural(others.length, "One does", `${others.length} do`)} not suit this box
           </summary>
           <ul className="mt-1 space-y-2 px-2.5">
             {others.map(({ sequence, why }) => (

@@ -12,10 +12,11 @@ interface Props {
   printHref: string;
   onMarkdown: () => void;
   onLink: () => void;
+  onWords: () => void;
 }
 
 /** Files, other plans, and the theme. */
-export function FileMenuItems({ onExport, onImport, onDuplicate, printHref, onMarkdown, onLink }: Props) {
+export function FileMenuItems({ onExport, onImport, onDuplicate, printHref, onMarkdown, onLink, onWords }: Props) {
   const [theme, setTheme] = useTheme();
   return (
     <>
@@ -28,11 +29,17 @@ export function FileMenuItems({ onExport, onImport, onDuplicate, printHref, onMa
       <MenuItem onSelect={onMarkdown}>Copy as Markdown</MenuItem>
       <MenuItem onSelect={onLink}>A link with this plan…</MenuItem>
       <MenuLine />
+      <MenuItem asChild>
+        <Link href="/new" prefetch={false}>
+          New plan…
+        </Link>
+      </MenuItem>
       <MenuItem onSelect={onImport}>Import a plan…</MenuItem>
       <MenuItem onSelect={onDuplicate}>Duplicate this plan</MenuItem>
       <MenuItem asChild>
         <Link href="/">All plans</Link>
       </MenuItem>
+      <MenuItem onSelect={onWords}>What the words mean…</MenuItem>
       <MenuLine />
       <MenuHeading>Theme</MenuHeading>
       <MenuChoices value={theme} onValueChange={(value) => setTheme(value as Theme)}>

@@ -8,10 +8,10 @@ import { downloadPlan } from "@/exchange/exportPlan";
 import { openDatabase } from "../openDatabase";
 import { firstVisit, markVisited } from "../plans/visited";
 import { usePlanFile } from "../plans/usePlanFile";
-import { CannotOpen } from "./CannotOpen";
 import { usePlanSession } from "./usePlanSession";
 import { part } from "../kit/part";
 
+const CannotOpen = part(() => import("./CannotOpen").then((module) => module.CannotOpen), { needed: "this" });
 const Notices = part(() => import("../kit/Notices").then((module) => module.Notices), { needed: "this", said: "over" });
 
 /** A plan that is open, and what can be done with it as a whole. */

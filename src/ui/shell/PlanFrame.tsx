@@ -1,17 +1,23 @@
 "use client";
 
+import Link from "next/link";
 import { useEffect, useState, type ReactNode } from "react";
 import { Button } from "../kit/Button";
 import { TerracePatterns } from "../kit/Swatch";
 import { NOT_LOADED } from "../kit/notLoaded";
 import { useUnit } from "../preferences/preferences";
 import type { OpenedPlan } from "./OpenPlan";
+import { useFocusOnResults } from "./useFocusOnResults";
 import { Rail, type PlaceId } from "./Rail";
 import { TopBar } from "./TopBar";
 import { useKeys } from "./useKeys";
 import { part } from "../kit/part";
 
 const LinkDialog = part(() => import("../report/LinkDialog").then((module) => module.LinkDialog), {
+  needed: "this",
+  said: "over",
+});
+const GlossaryDialog = part(() => import("./GlossaryDialog").then((module) => module.GlossaryDialog), {
   needed: "this",
   said: "over",
 });
@@ -25,31 +31,50 @@ interface Props {
   place: PlaceId;
   /** What Escape clears. */
   onEscape?: () => void;
+  /** What the key G does: makes a group of what is selected. */
+  onGroup?: () => void;
   children: ReactNode;
 }
 
 /**
  * What every place of a plan stands in: the bar above it, the rail beside it, undo and redo, and trouble with keeping.
  */
-export function PlanFrame({ opened, place, onEscape, children }: Props) {
+export function PlanFrame({ opened, place, onEscape, onGroup, children }: Props) {
   const { id, session, state, onExport } = opened;
   const { history } = state;
   const [keys, setKeys] = useState(false);
   const [linking, setLinking] = useState(false);
+  const [words, setWords] = useState(false);
   const [unit] = useUnit();
   useKeys({
     onUndo: () => session.undo(),
     onRedo: () => session.redo(),
     onHelp: () => setKeys(true),
     onEscape: () => onEscape?.(),
+    onGroup: () => onGroup?.(),
   });
   useEffect(() => {
     document.title = `${history.plan.name} · Cortijo`;
   }, [history.plan.name]);
+  useFocusOnResults(history);
   return (
     <>
       <TerracePatterns />
-      <div className="flex min-h-dvh flex-col lg:h-[calc(100dvh-var(--notice))] lg:min-h-0 lg:overflow-hidden print:block print:h-auto print:overflow-visible">
+      <div className="flex min-h-dvh flex-col desk:h-[calc(100dvh-var(--notice))] desk:min-h-0 desk:overflow-hidden print:block print:h-auto print:overflow-visible">
+        {state.example && (
+          <aside
+            aria-label="About this plan"
+            className="border-b border-line bg-wall px-4 py-1.5 text-[0.95rem] print:hidden"
+          >
+            This is an example: try anything on it.{" "}
+            <Link
+              href="/new"
+              className="-my-0.5 inline-block py-0.5 font-semibold text-indigo underline underline-offset-2"
+            >
+              Plan your own box
+            </Link>
+          </aside>
+        )}
         <TopBar
           name={history.plan.name}
           onRename={(name) => session.do({ kind: "rename-plan", name })}
@@ -71,6 +96,7 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
               )
           }
           onLink={() => setLinking(true)}
+          onWords={() => setWords(true)}
           onKeys={() => setKeys(true)}
         />
         {state.trouble && (
@@ -84,7 +110,7 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
             </Button>
             {state.gone && (
               <Button small look="main" onClick={() => void session.bringBack()}>
-                {state.gone === "deleted" ? "Bring it back" : "Save it anew"}
+                {state.gone === "deleted" ? "Bring it back" : "Save it again"}
               </Button>
             )}
           </div>
@@ -95,6 +121,7 @@ export function PlanFrame({ opened, place, onEscape, children }: Props) {
         </div>
       </div>
       {linking && <LinkDialog plan={history.plan} onClose={() => setLinking(false)} />}
+      {words && <GlossaryDialog onClose={() => setWords(false)} />}
       {keys && <KeysDialog onClose={() => setKeys(false)} />}
     </>
   );

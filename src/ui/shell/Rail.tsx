@@ -4,7 +4,7 @@ import { CalendarDays, Columns3, Database, Rows3 } from "lucide-react";
 import Link from "next/link";
 
 /** The places of a plan, by the last part of their address. */
-export type PlaceId = "" | "compare" | "data" | "calendar" | "print";
+export type PlaceId = "" | "compare" | "data" | "calendar" | "print" | "rescue";
 
 const PLACES = [
   { id: "", name: "Plan", icon: Columns3 },

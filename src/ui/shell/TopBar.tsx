@@ -5,6 +5,7 @@ import Link from "next/link";
 import { Button, IconButton } from "../kit/Button";
 import { useState } from "react";
 import { MenuButton } from "../kit/MenuButton";
+import { NOTICE_PLACE } from "../kit/noticePlace";
 import { NameField } from "../kit/NameField";
 import { Segmented } from "../kit/Segmented";
 import { useUnit } from "../preferences/preferences";
@@ -30,6 +31,7 @@ interface Props {
   printHref: string;
   onMarkdown: () => void;
   onLink: () => void;
+  onWords: () => void;
   onKeys: () => void;
 }
 
@@ -57,6 +59,8 @@ export function TopBar(props: Props) {
       <span className={`text-[0.87rem] ${keeping === "unkept" ? "text-geranium" : "text-soft"}`} role="status">
         {KEEPING[keeping]}
       </span>
+      {/* What has just been done is said here, where it lies across nothing. */}
+      <div id={NOTICE_PLACE} className="min-w-0 flex-[2] max-md:hidden" />
       <span className="ml-auto flex items-center gap-1">
         <IconButton
           label={props.undoes ? `Undo: ${props.undoes}` : "Undo"}

@@ -7,6 +7,7 @@ interface Acts {
   onRedo: () => void;
   onHelp: () => void;
   onEscape: () => void;
+  onGroup: () => void;
 }
 
 const isTyping = (target: EventTarget | null) =>
@@ -32,6 +33,7 @@ export function useKeys(acts: Acts): void {
         event.preventDefault();
         latest.current.onRedo();
       } else if (event.key === "?") latest.current.onHelp();
+      else if (letter === "g" && !event.altKey) latest.current.onGroup();
       else if (event.key === "Escape") latest.current.onEscape();
     };
     window.addEventListener("keydown", onKeyDown);

@@ -1,6 +1,9 @@
 "use client";
 
 import { useDroppable } from "@dnd-kit/core";
+import { groupOfDrive } from "@/core/box/members";
+import type { Drive } from "@/core/document/plan";
+import { shortSize } from "@/core/drives/nameOfDrive";
 import { useUnit } from "../preferences/preferences";
 import { bayTarget } from "./DragArea";
 import { DriveChip } from "./DriveChip";
@@ -8,10 +11,18 @@ import type { Column } from "./terraces/geometry";
 import { touchOf, type Touch } from "./touch";
 import { useWorkbench } from "./useWorkbench";
 
+/** Below this a drive's size, menu and serial do not fit beside one another, in CSS pixels. */
+const NARROW = 90;
+const isNarrow = (column: Column) => column.width < NARROW;
+
 /** The bays under the terraces, each with its number and its drive. */
 export function BayRow({ columns, width }: { columns: readonly Column[]; width: number }) {
   return (
-    <ol className="relative h-[4.6rem] shrink-0" style={{ width }} aria-label="Bays">
+    <ol
+      className={`relative shrink-0 ${columns.some(isNarrow) ? "h-[5.6rem]" : "h-[4.6rem]"}`}
+      style={{ width }}
+      aria-label="Bays"
+    >
       {columns.map((column) => (
         <Bay key={column.bay} column={column} />
       ))}
@@ -26,10 +37,19 @@ function useTouch(id: string | null): Touch | null {
   return id === null ? null : touchOf(walk, at, id, unit);
 }
 
+/** The drive that is missing from an empty bay, and that a group still lacks. */
+function useGap({ bay, drive }: Column): Drive | undefined {
+  const { plan } = useWorkbench();
+  if (drive) return undefined;
+  return plan.drives.find((each) => each.lastBay === bay && each.state !== undefined && groupOfDrive(plan, each.id));
+}
+
 function Bay({ column }: { column: Column }) {
   const { setNodeRef, isOver } = useDroppable({ id: bayTarget(column.bay) });
-  const narrow = column.width < 76;
+  const narrow = isNarrow(column);
   const touch = useTouch(column.drive?.id ?? null);
+  const gap = useGap(column);
+  const [unit] = useUnit();
   return (
     <li ref={setNodeRef} className="absolute inset-y-0 flex flex-col" style={{ left: column.x, width: column.width }}>
       <span className="h-5 text-center text-[0.8rem] text-soft">
@@ -43,7 +63,17 @@ function Bay({ column }: { column: Column }) {
       <div
         className={`min-h-0 flex-1 rounded ${isOver ? "ring-2 ring-indigo" : ""} ${column.drive ? "" : "flex items-center justify-center border border-dashed border-line-strong/70 text-[0.8rem] text-soft"}`}
       >
-        {column.drive ? <DriveChip drive={column.drive} narrow={narrow} /> : narrow ? "" : "free"}
+        {column.drive ? (
+          <DriveChip drive={column.drive} narrow={narrow} />
+        ) : gap ? (
+          <span className="text-center leading-tight text-geranium">
+            {narrow ? "gap" : `${shortSize(gap, unit)} missing`}
+          </span>
+        ) : narrow ? (
+          ""
+        ) : (
+          "free"
+        )}
       </div>
     </li>
   );

@@ -24,7 +24,7 @@ const CHANGED: Record<BandChange["kind"], string> = {
   gone: "",
 };
 
-const ORDER: readonly SwatchKind[] = ["data", "copies", "parity", "spare", "idle", "reserve"];
+const ORDER: readonly SwatchKind[] = ["data", "copies", "parity", "spare", "cache", "log", "idle", "reserve"];
 
 /** The terraces over the bays, with the groups' brackets and what the patterns mean. */
 export function BoxPicture() {
@@ -85,7 +85,7 @@ export function BoxPicture() {
         {ghost ? (
           <p className="text-[0.93rem]">{ghost}</p>
         ) : band && group && lit ? (
-          <p className="text-[0.93rem]">{describeBand(band, lit.index, group.bands.length, unit)}</p>
+          <p className="text-[0.93rem]">{describeBand(group.bands, lit.index, unit)}</p>
         ) : (
           <Legend kinds={kinds} />
         )}

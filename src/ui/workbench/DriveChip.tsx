@@ -4,7 +4,7 @@ import { useDraggable } from "@dnd-kit/core";
 import { Ellipsis } from "lucide-react";
 import { type Drive } from "@/core/document/plan";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
-import { DriveFace, careWords } from "../drives/DriveFace";
+import { DriveFace, careWords, markShown } from "../drives/DriveFace";
 import { MenuButton } from "../kit/MenuButton";
 import { useUnit } from "../preferences/preferences";
 import { useWorkbench } from "./useWorkbench";
@@ -27,25 +27,29 @@ export function DriveChip({ drive, narrow = false }: { drive: Drive; narrow?: bo
   const on = selected.has(drive.id);
   const care = careWords(drive);
   const role = roleOfDrive(plan, drive.id);
+  const mark = markShown(drive);
   const name = `${nameOfDrive(drive, unit).replace(/^the /, "")}${role ? `, ${role.role} of ${role.pool.name}` : ""}`;
   return (
     <div
       data-on={on}
-      className={`group relative flex h-full min-h-11 items-stretch rounded border transition-colors ${on ? "border-indigo bg-indigo text-on-indigo" : "border-line-strong/50 bg-raised hover:border-ink"} ${isDragging ? "opacity-40" : ""}`}
+      className={`group @container relative flex h-full min-h-11 items-stretch rounded border transition-colors ${on ? "border-indigo bg-indigo text-on-indigo" : "border-line-strong/50 bg-raised hover:border-ink"} ${isDragging ? "opacity-40" : ""} ${narrow ? "flex-col" : ""}`}
     >
       <button
         ref={setNodeRef}
         {...attributes}
         {...listeners}
         role="button"
+        data-drive={drive.id}
         aria-pressed={on}
-        aria-label={`${name}${drive.toBuy ? ", to buy" : ""}${care ? `, ${care}` : ""}${failed.has(drive.id) ? ", failed in this what-if" : ""}`}
+        // What the card shows of it is in its name too.
+        aria-label={`${name}${name.includes(mark) ? "" : `, ${mark}`}${drive.toBuy ? ", to buy" : ""}${care ? `, ${care}` : ""}${failed.has(drive.id) ? ", failed in this what-if" : ""}`}
         onClick={() => toggleSelected(drive.id)}
-        className={`min-w-0 flex-1 cursor-grab touch-manipulation rounded py-1 ${narrow ? "px-0.5" : "pr-6 pl-2"}`}
+        className={`min-w-0 flex-1 cursor-grab touch-manipulation rounded ${narrow ? "px-0.5" : "py-1 pr-6 pl-1.5"}`}
       >
         <DriveFace drive={drive} narrow={narrow} role={role?.role} />
       </button>
-      <div className={narrow ? "absolute right-0 bottom-0" : "absolute top-0.5 right-0.5"}>
+      {/* A press in the middle of a narrow drive selects it too: its menu stands below. */}
+      <div className={narrow ? "text-center leading-none" : "absolute top-0.5 right-0.5"}>
         <DriveMenu drive={drive} name={name} />
       </div>
     </div>
@@ -60,7 +64,7 @@ function DriveMenu({ drive, name }: { drive: Drive; name: string }) {
         <button
           type="button"
           aria-label={`More about the ${name}`}
-          className="inline-flex size-6 items-center justify-center rounded hover:bg-wall hover:text-ink data-[state=open]:bg-wall data-[state=open]:text-ink"
+          className="inline-flex size-[24px] items-center justify-center rounded hover:bg-wall hover:text-ink data-[state=open]:bg-wall data-[state=open]:text-ink"
         >
           <Ellipsis size={15} aria-hidden />
         </button>

@@ -1,5 +1,6 @@
 "use client";
 
+import { useRouter } from "next/navigation";
 import { type Drive } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
 import { MenuItem, MenuLine, SubMenu } from "../kit/Menu";
@@ -9,7 +10,7 @@ import { driveInBay } from "@/core/box/bays";
 
 /** What can be done with one drive. */
 export function DriveMenuItems({ drive }: { drive: Drive }) {
-  const { plan, act, edit, failed, toggleFailed, askNextDrive } = useWorkbench();
+  const { plan, at, act, edit, failed, toggleFailed, askNextDrive } = useWorkbench();
   const bay = bayOf(drive);
   const owner = groupOfDrive(plan, drive.id);
   const role = roleOfDrive(plan, drive.id);
@@ -37,14 +38,15 @@ export function DriveMenuItems({ drive }: { drive: Drive }) {
           );
         })}
       </SubMenu>
-      {bay !== null && (
+      {at === 0 && !drive.toBuy && <StateItems drive={drive} />}
+      {bay !== null && !drive.state && (
         <MenuItem onSelect={() => toggleFailed(drive.id)}>
           {failed.has(drive.id) ? "Whole again" : "What if it fails?"}
         </MenuItem>
       )}
       {owner && (
         <MenuItem onSelect={() => act({ kind: "leave-group", drives: [drive.id] }, true)}>
-          Take out of {owner.pool.name}
+          Remove from {owner.pool.name}
         </MenuItem>
       )}
       {role && (
@@ -67,6 +69,30 @@ export function DriveMenuItems({ drive }: { drive: Drive }) {
       <MenuItem onSelect={() => act({ kind: "remove-drives", drives: [drive.id] }, true)}>
         Remove from the plan
       </MenuItem>
+    </>
+  );
+}
+
+/** What has become of the drive, as a fact; and where to go then. */
+function StateItems({ drive }: { drive: Drive }) {
+  const { act, rescueHref } = useWorkbench();
+  const router = useRouter();
+  const say = (state: "failed" | "missing" | null) =>
+    act(
+      { kind: "set-drive-state", drives: [drive.id], state, ...(state ? { since: new Date().toISOString() } : {}) },
+      true,
+    );
+  return (
+    <>
+      {drive.state ? (
+        <MenuItem onSelect={() => say(null)}>It is back, with all that was on it</MenuItem>
+      ) : (
+        <>
+          <MenuItem onSelect={() => say("failed")}>It has failed</MenuItem>
+          <MenuItem onSelect={() => say("missing")}>It is not in the box</MenuItem>
+        </>
+      )}
+      <MenuItem onSelect={() => router.push(`${rescueHref}?drive=${drive.id}`)}>What to do about it…</MenuItem>
     </>
   );
 }

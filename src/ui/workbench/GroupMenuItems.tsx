@@ -23,7 +23,7 @@ export function GroupMenuItems({
   drives: readonly Drive[];
   usableBytes: Bytes;
 }) {
-  const { plan, act, planning, selected } = useWorkbench();
+  const { plan, act, planning, selected, explainLayouts } = useWorkbench();
   const pool = plan.pools.find((each) => each.groups.some((one) => one.id === group.id));
   const others = plan.pools.filter((each) => each.id !== pool?.id);
   const { data, parity } = chunkWidth(group.options ?? {});
@@ -41,6 +41,7 @@ export function GroupMenuItems({
             }
           : {})}
         present={{ layout: group.layout, usableBytes }}
+        onExplain={() => explainLayouts(group.drives, group.layout)}
         onChoose={(next) => act({ kind: "change-layout", group: group.id, layout: next })}
       />
       {layoutOf(group.layout).chooses === "stripe-width" && (
@@ -98,7 +99,7 @@ export function GroupMenuItems({
         </SubMenu>
       )}
       <MenuLine />
-      <MenuItem onSelect={() => act({ kind: "take-apart", group: group.id }, true)}>Take the group apart</MenuItem>
+      <MenuItem onSelect={() => act({ kind: "take-apart", group: group.id }, true)}>Dissolve the group</MenuItem>
     </>
   );
 }

@@ -9,6 +9,7 @@ import { hoursWords } from "@/core/time/hoursWords";
 import { checkChosen } from "@/core/drives/checks/chosen";
 import { ChosenFindings } from "./ChosenFindings";
 import { MenuChoice, MenuChoices, MenuHeading, MenuItem } from "../kit/Menu";
+import { besideShort } from "@/core/layouts/inText";
 import { useUnit } from "../preferences/preferences";
 import type { Drive, LayoutId, BoxRules } from "@/core/document/plan";
 
@@ -20,6 +21,10 @@ interface Props {
   /** The present layout and what it holds, where there is one. */
   present: { layout: LayoutId; usableBytes: Bytes } | null;
   onChoose: (layout: LayoutId) => void;
+  /** Where one of the drives holds data: asks how it can be kept first. */
+  onKeep?: () => void;
+  /** Explains them on these drives. */
+  onExplain: () => void;
   /** Where several equal groups can be made of the drives too. */
   onSplit?: (choice: SplitChoice) => void;
 }
@@ -27,12 +32,12 @@ interface Props {
 const COLUMNS = "grid grid-cols-[1rem_7.5rem_5.5rem_1fr] items-baseline gap-x-2";
 
 const toleranceWords = (tolerance: number) =>
-  tolerance === 0 ? "none may fail" : tolerance === 1 ? "any 1 may fail" : `any ${tolerance} may fail`;
+  tolerance === 0 ? "loses data if one fails" : `survives any ${tolerance === 1 ? "one" : tolerance}`;
 
 const fillWords = (fill: Hours | null) => (fill ? `; first fill ${hoursWords(fill)}` : "");
 
 /** The layouts as menu entries, each with what it would hold on these drives, or why it is not possible. */
-export function LayoutOptions({ drives, rules, joining, present, onChoose, onSplit }: Props) {
+export function LayoutOptions({ drives, rules, joining, present, onChoose, onKeep, onExplain, onSplit }: Props) {
   const [unit] = useUnit();
   const splits = onSplit ? splitChoices(drives, rules) : [];
   const choices = layoutChoices(drives, rules, joining);
@@ -46,6 +51,7 @@ export function LayoutOptions({ drives, rules, joining, present, onChoose, onSpl
           <ChosenFindings findings={found} />
         </div>
       )}
+      {onKeep && <MenuItem onSelect={onKeep}>Keep what is on it first: mirror it…</MenuItem>}
       <MenuHeading>Offered by your box</MenuHeading>
       {offered.map((choice) => (
         <Option key={choice.layout.id} choice={choice} present={present} />
@@ -62,6 +68,9 @@ export function LayoutOptions({ drives, rules, joining, present, onChoose, onSpl
           </span>
         </MenuItem>
       ))}
+      <MenuItem onSelect={onExplain} className="text-indigo">
+        What are these layouts?
+      </MenuItem>
       {others.length > 0 && <MenuHeading>Not offered by your box</MenuHeading>}
       {others.map((choice) => (
         <Option key={choice.layout.id} choice={choice} present={present} />
@@ -85,7 +94,10 @@ function Option({ choice, present }: { choice: LayoutChoice; present: Props["pre
       className={`${COLUMNS} ${outcome.possible ? "" : "opacity-75"}`}
     >
       <span aria-hidden="true">{isPresent ? "✓" : ""}</span>
-      <span className="font-semibold">{layout.shortName}</span>
+      <span>
+        <span className="font-semibold">{layout.shortName}</span>
+        {besideShort(layout) && <span className="block text-[0.82rem] leading-tight">{besideShort(layout)}</span>}
+      </span>
       {outcome.possible ? (
         <>
           <span className="text-right">{formatBytes(outcome.usableBytes, unit)}</span>

@@ -30,11 +30,12 @@ function membersOfOneGroup(plan: Plan, drives: readonly Drive[]) {
 
 /** What can be done with the drives that are selected; without any, how to begin. */
 export function SelectionBar() {
-  const { plan, selected, clearSelected, failed, clearFailed, act, planning, at, askSequence } = useWorkbench();
+  const { plan, selected, clearSelected, failed, clearFailed, act, planning, at, askSequence, explainLayouts } =
+    useWorkbench();
   const drives = plan.drives.filter((drive) => selected.has(drive.id));
   if (drives.length === 0) {
     return (
-      <div className="flex h-10 items-center gap-3 text-soft">
+      <div className="flex min-h-10 flex-wrap items-center gap-x-3 gap-y-1 text-soft">
         {failed.size > 0 ? (
           <>
             <span>
@@ -47,6 +48,18 @@ export function SelectionBar() {
             <Button small onClick={clearFailed}>
               Make whole again
             </Button>
+            {at === 0 && (
+              <Button
+                small
+                onClick={() => {
+                  const since = new Date().toISOString();
+                  act({ kind: "set-drive-state", drives: [...failed], state: "failed", since }, true);
+                  clearFailed();
+                }}
+              >
+                {plural(failed.size, "It has really failed", "They have really failed")}
+              </Button>
+            )}
           </>
         ) : planning && at > 0 ? (
           <span>
@@ -63,6 +76,7 @@ export function SelectionBar() {
   const ids = drives.map((drive) => drive.id);
   const members = membersOfOneGroup(plan, drives);
   const rules = rulesOf(plan.box.rules);
+  const holder = drives.find((drive) => drive.contents?.kind === "data");
   const done = (refused: string | null) => {
     if (!refused) clearSelected();
   };
@@ -74,7 +88,7 @@ export function SelectionBar() {
       <MenuButton
         width="w-[27rem] max-w-[calc(100vw-1rem)]"
         trigger={
-          <Button look="main" small>
+          <Button look="main" small data-make-group aria-keyshortcuts="G" title="Key: G">
             Make a group <ChevronDown size={14} aria-hidden />
           </Button>
         }
@@ -83,6 +97,10 @@ export function SelectionBar() {
           drives={drives}
           rules={rules}
           present={null}
+          {...(holder
+            ? { onKeep: () => askSequence({ sequence: "protect-drive", wish: { drives: [holder.id] } }) }
+            : {})}
+          onExplain={() => explainLayouts(ids)}
           onChoose={(layout) => done(act({ kind: "make-group", drives: ids, layout, pool: null }))}
           onSplit={({ groups, layout }) => done(act({ kind: "make-groups", groups, layout }))}
         />

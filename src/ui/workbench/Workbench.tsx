@@ -4,7 +4,7 @@ import { memo, useMemo, useState } from "react";
 import { predict } from "@/core/prediction/predict";
 import type { Act } from "@/core/steps/propose";
 import type { Walk } from "@/core/walk/moment";
-import { poolsAt } from "@/core/walk/poolsAt";
+import { nextStep, poolsAt } from "@/core/walk/poolsAt";
 import { useDates, type Dates } from "../calendar/useDates";
 import { useUnit } from "../preferences/preferences";
 import type { OpenedPlan } from "../shell/OpenPlan";
@@ -14,7 +14,7 @@ import { BoxSettings } from "./box/BoxSettings";
 import { DragArea } from "./DragArea";
 import { lastChangeOf } from "./lastChange";
 import { Readout } from "./readout/Readout";
-import { SelectionBar } from "./SelectionBar";
+import { ActBar } from "./ActBar";
 import { Shelf } from "./shelf/Shelf";
 import type { BandRef } from "./terraces/geometry";
 import { Growing } from "./time/Growing";
@@ -24,10 +24,13 @@ import { useFollowing } from "./useFollowing";
 import { useWalk } from "./useWalk";
 import { MomentContext } from "./useMoment";
 import { WorkbenchContext, type WorkbenchView } from "./useWorkbench";
-import { WorkbenchDialogs, type OpenDialog } from "./WorkbenchDialogs";
+import type { OpenDialog } from "./WorkbenchDialogs";
 import { part } from "../kit/part";
 
-const PendingAct = part(() => import("./time/PendingAct").then((module) => module.PendingAct));
+const WorkbenchDialogs = part(() => import("./WorkbenchDialogs").then((module) => module.WorkbenchDialogs), {
+  needed: "this",
+  said: "over",
+});
 
 /** The workbench, with the moment that is chosen: the strip shows it at once, and the rest follows. */
 export function Workbench({ opened }: { opened: OpenedPlan }) {
@@ -84,8 +87,8 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, walkAgain
   const planning = at > 0 || wanted;
   const plan = at === 0 ? history.plan : (moment?.state.plan ?? history.plan);
   const prediction = useMemo(
-    () => (at === 0 || !moment ? predict(history.plan, unit) : { pools: poolsAt(moment, unit) }),
-    [at, moment, history.plan, unit],
+    () => (at === 0 || !moment ? predict(history.plan, unit) : { pools: poolsAt(moment, unit, nextStep(walked, at)) }),
+    [at, moment, walked, history.plan, unit],
   );
   const selection = useDriveSet(plan.drives);
   const failures = useDriveSet(plan.drives);
@@ -121,10 +124,12 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, walkAgain
       failed: failures.ids,
       toggleFailed: failures.toggle,
       clearFailed: failures.clear,
+      rescueHref: `/plan/${opened.id}/rescue`,
       lit,
       light,
       edit: (drive) => setDialog({ kind: "drive", drive }),
       askSequence: (first) => setDialog({ kind: "sequences", first }),
+      explainLayouts: (drives, first) => setDialog({ kind: "layouts", drives, first }),
       askNextDrive: (place) => setDialog({ kind: "next-drive", at: place }),
     }),
     [
@@ -145,6 +150,7 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, walkAgain
       failures.ids,
       failures.toggle,
       failures.clear,
+      opened.id,
       lit,
     ],
   );
@@ -158,34 +164,34 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, walkAgain
           selection.clear();
           failures.clear();
         }}
+        onGroup={() => document.querySelector<HTMLElement>("[data-make-group]")?.click()}
       >
         <DragArea>
-          <main className="grid min-h-0 min-w-0 flex-1 grid-cols-1 md:grid-cols-[14.5rem_minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_19.5rem] lg:grid-rows-[minmax(0,1fr)_auto]">
-            <div className="order-3 min-h-0 border-line max-md:laid-out-when-seen md:order-1 md:row-span-2 md:border-r lg:row-span-1 lg:overflow-y-auto">
+          <main className="grid min-h-0 min-w-0 flex-1 grid-cols-1 md:grid-cols-[14.5rem_minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_19.5rem] lg:grid-rows-[auto_auto] desk:grid-rows-[minmax(0,1fr)_auto]">
+            <div
+              // A phone begins where one begins: with the drives, as long as there are none.
+              className={`${plan.drives.length === 0 ? "max-md:order-first" : ""} order-3 min-h-0 border-line max-md:laid-out-when-seen md:order-1 md:row-span-2 md:border-r lg:row-span-1 desk:overflow-y-auto`}
+            >
               <Shelf onOpen={(kind) => setDialog({ kind })} />
             </div>
             <section
               aria-label="Box"
-              className="order-2 flex min-h-[30rem] max-md:laid-out-when-seen min-w-0 flex-col gap-1 border-line p-4 max-md:border-b lg:min-h-0"
+              className="order-2 flex min-h-[30rem] max-md:laid-out-when-seen min-w-0 flex-col gap-1 border-line p-4 max-md:border-b desk:min-h-0"
             >
               <BoxSettings />
-              {pending ? (
-                <PendingAct key={JSON.stringify(pending)} act={pending} onDone={() => ask(null)} />
-              ) : (
-                <SelectionBar />
-              )}
+              <ActBar pending={pending} onDone={() => ask(null)} />
               <BoxPicture />
             </section>
             <div className="order-4 min-w-0 max-md:laid-out-when-seen md:col-span-2 lg:col-start-1 lg:row-start-2">
               <Growing steps={history.plan.steps.length} walked={walked.plan.steps.length > 0} again={walkAgain} />
             </div>
-            <div className="order-1 min-h-0 border-line max-md:border-b md:order-3 md:col-start-2 md:border-t lg:col-start-3 lg:row-span-2 lg:row-start-1 lg:overflow-y-auto lg:border-t-0 lg:border-l">
+            <div className="order-1 min-h-0 border-line max-md:border-b md:order-3 md:col-start-2 md:border-t lg:col-start-3 lg:row-span-2 lg:row-start-1 desk:overflow-y-auto lg:border-t-0 lg:border-l">
               <Readout lastChange={lastChange} />
             </div>
           </main>
         </DragArea>
       </PlanFrame>
-      <WorkbenchDialogs open={dialog} onClose={() => setDialog(null)} />
+      {dialog && <WorkbenchDialogs open={dialog} onClose={() => setDialog(null)} />}
     </WorkbenchContext.Provider>
   );
 });

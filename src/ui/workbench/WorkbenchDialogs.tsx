@@ -1,6 +1,8 @@
 "use client";
 
+import { groupOfDrive } from "@/core/box/members";
 import { useMemo } from "react";
+import type { LayoutId } from "@/core/document/plan";
 import type { Placement } from "@/core/nextDrive/placements";
 import type { FirstWish } from "@/core/sequences/sequence";
 import { useWorkbench } from "./useWorkbench";
@@ -28,13 +30,22 @@ const InventoryDialog = part(() => import("../drives/InventoryDialog").then((mod
   said: "over",
 });
 
+const SerialsDialog = part(() => import("../drives/SerialsDialog").then((module) => module.SerialsDialog), {
+  needed: "this",
+  said: "over",
+});
 const SequencesDialog = part(() => import("../sequences/SequencesDialog").then((module) => module.SequencesDialog), {
   needed: "this",
   said: "over",
 });
 
+const DriveLayouts = part(() => import("../layouts/DriveLayouts").then((module) => module.DriveLayouts), {
+  needed: "this",
+  said: "over",
+});
+
 /** How drives, or what is known of them, come in. */
-export type WayIn = "inventory" | "health" | "list";
+export type WayIn = "inventory" | "health" | "list" | "serials";
 
 /** What is open over the workbench. */
 export type OpenDialog =
@@ -42,6 +53,7 @@ export type OpenDialog =
   | { kind: "drive"; drive: string }
   | { kind: "next-drive"; at: Placement }
   | { kind: "sequences"; first: FirstWish | undefined }
+  | { kind: "layouts"; drives: readonly string[]; first: LayoutId | undefined }
   | null;
 
 export function WorkbenchDialogs({ open, onClose }: { open: OpenDialog; onClose: () => void }) {
@@ -58,15 +70,31 @@ export function WorkbenchDialogs({ open, onClose }: { open: OpenDialog; onClose:
         <InventoryDialog
           knownSerials={knownSerials}
           onClose={onClose}
-          onTake={(drives) => act({ kind: "add-drives", drives })}
+          members={plan.drives.filter((drive) => !drive.state && groupOfDrive(plan, drive.id) !== null)}
+          onTake={(drives, missing) => {
+            const refused = drives.length > 0 ? act({ kind: "add-drives", drives }) : null;
+            const since = new Date().toISOString();
+            if (refused !== null || missing.length === 0) return refused;
+            return act({ kind: "set-drive-state", drives: missing, state: "missing", since }, true);
+          }}
         />
       );
     case "health":
       return <HealthDialog drives={plan.drives} onClose={onClose} onTake={act} />;
+    case "serials":
+      return (
+        <SerialsDialog
+          drives={plan.drives}
+          onClose={onClose}
+          onSave={(edits) => act({ kind: "update-drives", edits, added: [] })}
+        />
+      );
     case "list":
       return <DriveListDialog onClose={onClose} onTake={(drives) => act({ kind: "add-drives", drives })} />;
     case "sequences":
       return <SequencesDialog first={open.first} onClose={onClose} />;
+    case "layouts":
+      return <DriveLayouts plan={plan} drives={open.drives} first={open.first} onClose={onClose} />;
     case "next-drive":
       return <NextDriveDialog plan={plan} at={open.at} act={act} onClose={onClose} />;
     case "drive": {

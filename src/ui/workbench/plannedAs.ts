@@ -1,6 +1,6 @@
 import { groupOf } from "@/core/box/find";
 import type { Command } from "@/core/document/command";
-import { type Plan, type StepBody } from "@/core/document/plan";
+import { type LayoutId, type Plan, type StepBody } from "@/core/document/plan";
 import { fewestDrives } from "@/core/layouts/problemsOfLayout";
 import { layoutOf } from "@/core/layouts/registry";
 import { rulesOf } from "@/core/rules/ruleSets";
@@ -93,6 +93,12 @@ function made({ pool, layout, drives }: CommandOf<"make-group">, plan: Plan): Pl
   return steps({ kind: "create-group", pool: freshId(plan, "p"), group, name, layout, drives });
 }
 
+/** Drives for a group, with another layout where one is given. */
+function joined(drives: string[], group: string | undefined, layout?: LayoutId): Planned {
+  if (group === undefined) return none("There is no pool at this moment that the drives could join.");
+  return act(layout === undefined ? { kind: "join", group, drives } : { kind: "level", group, layout, drives });
+}
+
 /** Another layout for a group, with the drives that would best join for it. */
 function relaid({ group: id, layout }: CommandOf<"change-layout">, plan: Plan, selected: ReadonlySet<string>): Planned {
   const group = groupOf(plan, id);
@@ -116,11 +122,9 @@ export function plannedAs(command: Command, plan: Plan, selected: ReadonlySet<st
     case "move-drive":
       return moved(command, plan);
     case "seat-drives":
-    case "add-to-group": {
-      const group = command.kind === "add-to-group" ? command.group : plan.pools[0]?.groups.at(-1)?.id;
-      if (group === undefined) return none("There is no pool at this moment that the drives could join.");
-      return act({ kind: "join", group, drives: command.drives });
-    }
+      return joined(command.drives, plan.pools[0]?.groups.at(-1)?.id);
+    case "add-to-group":
+      return joined(command.drives, command.group, command.layout);
     case "change-layout":
       return relaid(command, plan, selected);
     case "set-options":

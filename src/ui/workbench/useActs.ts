@@ -1,6 +1,8 @@
 "use client";
 
 import { useCallback } from "react";
+import { driveInBay } from "@/core/box/bays";
+import { groupOfDrive, isFree } from "@/core/box/members";
 import type { Command } from "@/core/document/command";
 import type { Plan, StepBody } from "@/core/document/plan";
 import type { Act } from "@/core/steps/propose";
@@ -29,6 +31,13 @@ interface Setting {
 /** Whether steps that mend something go in at the chosen moment, and not before or after another. */
 const isPlacedAt = (command: Extract<Command, { kind: "insert-steps" }>, place: ReturnType<typeof placeAt>): boolean =>
   command.before === place.before && command.after === place.after;
+
+/** Whether a drive is put in the place of one that is gone: it has to be filled, which takes a step. */
+function fillsGap(command: Command, plan: Plan): boolean {
+  if (command.kind !== "move-drive" || !("bay" in command.to)) return false;
+  const occupant = driveInBay(plan, command.to.bay);
+  return occupant?.state !== undefined && groupOfDrive(plan, occupant.id) !== null && isFree(plan, command.drive);
+}
 
 /** What the hands do on the workbench: at once on the box as it is, or as steps at the chosen moment. */
 export function useActs(setting: Setting): Pick<WorkbenchView, "act" | "insert" | "propose" | "insertSequence"> {
@@ -67,7 +76,7 @@ export function useActs(setting: Setting): Pick<WorkbenchView, "act" | "insert" 
         propose(command.steps);
         return null;
       }
-      if (!planning) return session.do(command, offersUndo);
+      if (!planning && !fillsGap(command, plan)) return session.do(command, offersUndo);
       const planned = plannedAs(command, { ...plan, steps: walked.plan.steps }, selected);
       if (planned.kind === "as-it-is") return session.do(command, offersUndo);
       if (planned.kind === "no-step") session.say(planned.reason);

@@ -2,7 +2,7 @@
 
 import { createContext, useContext } from "react";
 import type { Command } from "@/core/document/command";
-import type { Plan, StepBody } from "@/core/document/plan";
+import type { LayoutId, Plan, StepBody } from "@/core/document/plan";
 import type { Placement } from "@/core/nextDrive/placements";
 import type { Prediction } from "@/core/prediction/predict";
 import type { Dates } from "../calendar/useDates";
@@ -45,6 +45,10 @@ export interface WorkbenchView {
   edit: (drive: string) => void;
   /** Opens the ready-made sequences at one of them, with what is wished of it. */
   askSequence: (first?: FirstWish) => void;
+  /** Explains the layouts that the box offers for some drives, one of them first. */
+  explainLayouts: (drives: readonly string[], first?: LayoutId) => void;
+  /** Where Rescue is: what to do when a drive has failed. */
+  rescueHref: string;
   /** Asks what another drive in a place would bring. */
   askNextDrive: (at: Placement) => void;
 }

@@ -34,7 +34,7 @@ const band = object(
   {
     scheme: {
       type: "object",
-      description: "the kinds with parity say how many members' worth it takes",
+      description: "the kinds with parity say how many drives' worth it takes",
       properties: {
         kind: { enum: ["single", "stripe", "mirror", "striped-mirrors", "parity", "chunk-parity", "dedicated-parity"] },
         parity: { type: "integer" },
@@ -43,7 +43,7 @@ const band = object(
     },
     members: list(object({ drive: { type: "string" }, offset: bytes, length: bytes })),
     independent: { type: "boolean", description: "whether its loss takes only what was on the failed drives" },
-    metadata: { ...bytes, description: "bytes of metadata before the data of each member" },
+    metadata: { ...bytes, description: "bytes of metadata before the data of each drive" },
   },
   ["independent"],
 );
@@ -53,7 +53,23 @@ const pool = object(
     id: { type: "string" },
     name: { type: "string" },
     usableBytes: bytes,
-    tolerance: { type: "integer", minimum: 0, description: "how many drives may fail at once, whichever they are" },
+    tolerance: {
+      type: "integer",
+      minimum: 0,
+      description: "how many drives can be lost at once, whichever they are, with nothing lost",
+    },
+    state: {
+      enum: ["whole", "degraded", "rebuilding", "partly-lost", "lost"],
+      description:
+        "by the drives that have failed or are missing; rebuilding: a drive that is in the box is being filled in the place of one",
+    },
+    redundancyLeft: {
+      type: "integer",
+      minimum: -1,
+      description: "how many more drives can be lost, whichever, with nothing lost; -1 where data is lost already",
+    },
+    missing: { ...ids, description: "drives of its groups that have failed or are missing" },
+    unreadable: { ...ids, description: "drives whose own files cannot be read until they are restored" },
     smallestFatalSet: ids,
     survival: list(object({ failed: { type: "integer" }, survived: { type: "integer" }, sets: { type: "integer" } })),
     groups: list(
@@ -110,7 +126,7 @@ export const openApi = {
             in: "query",
             required: false,
             description:
-              "Which parts are answered; all of them where it is left out. `pools` are those of now and, with `moments`, of every moment; `groups`, their `bands`, `volumes`, `survival` and `ledger` are details of pools, and bring them; `findings` are those of the box and of whatever else is asked.",
+              "Which parts are answered; all of them but `rescue` where it is left out. `pools` are those of now and, with `moments`, of every moment; `groups`, their `bands`, `volumes`, `survival` and `ledger` are details of pools, and bring them; `findings` are those of the box and of whatever else is asked; `rescue` is what to do for pools that lack drives.",
             style: "form",
             explode: false,
             schema: list({ enum: PARTS }),
@@ -190,7 +206,10 @@ export const openApi = {
           exposure: list(
             object({
               pool: { type: "string" },
-              redundancy: { type: "integer", description: "how many drives may fail while the step runs" },
+              redundancy: {
+                type: "integer",
+                description: "how many drives can be lost while the step runs, with nothing lost",
+              },
               usual: { type: "integer" },
             }),
           ),
@@ -229,9 +248,55 @@ export const openApi = {
       Coverage: object({
         dataSet: { type: "string" },
         pool: { type: "string" },
-        tolerance: { type: "integer", description: "how many drives of its pool may fail at once, whichever they are" },
+        tolerance: {
+          type: "integer",
+          description: "how many drives of its pool can be lost at once, whichever they are, with nothing lost",
+        },
         backups: ids,
         outcomes: object(Object.fromEntries(THREATS.map((threat) => [threat, named("Outcome")]))),
+      }),
+      Rescue: object({
+        pool: { type: "string" },
+        readable: { enum: [true, false, "partly"], description: "whether its data can be read now" },
+        first: { type: "string", description: "whether the data is safe, in a sentence" },
+        wouldTake: { type: "string", description: "which further failures would lose data, by name" },
+        comesBack: {
+          ...list({ type: "string" }),
+          description: "what backups or parity bring back, and what they do not",
+        },
+        never: { ...list({ type: "string" }), description: "what must not be done, each a sentence" },
+        acts: list(
+          object(
+            {
+              does: { type: "string" },
+              why: { type: "string" },
+              hours: {
+                anyOf: [
+                  object({ low: { type: "number" }, expected: { type: "number" }, high: { type: "number" } }),
+                  { type: "null" },
+                ],
+              },
+              redundancyDuring: { type: "integer", minimum: -1 },
+              step: { type: "object", description: "the step of a plan that it is, as plan documents have it" },
+            },
+            ["step"],
+          ),
+        ),
+        newDrives: { ...list({ type: "object" }), description: "drives to buy that the steps name" },
+        buy: {
+          description: "what has to be bought at least; null where nothing has to",
+          anyOf: [
+            object({
+              leastBytes: bytes,
+              medium: planSchema.$defs.medium,
+              bus: planSchema.$defs.bus,
+              logicalSector: { type: "integer" },
+            }),
+            { type: "null" },
+          ],
+        },
+        fits: { ...ids, description: "drives at hand that could take the place of one that is gone" },
+        fitsNot: list(object({ drive: { type: "string" }, why: { type: "string" } })),
       }),
       Prediction: object(
         {
@@ -250,6 +315,7 @@ export const openApi = {
             ...list(object({ backup: { type: "string" }, fullOn: { type: ["string", "null"], format: "date" } })),
             description: "when a backup no longer holds what it backs up; null if not within 50 years",
           },
+          rescue: { ...list(named("Rescue")), description: "only where it is asked for by name" },
           demand: list(
             object({
               volume: { type: "string" },
@@ -258,7 +324,7 @@ export const openApi = {
             }),
           ),
         },
-        ["findings", "pools", "moments", "orders", "coverage", "backups", "demand"],
+        ["findings", "pools", "moments", "orders", "coverage", "backups", "demand", "rescue"],
       ),
     },
   },

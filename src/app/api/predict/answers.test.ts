@@ -76,7 +76,17 @@ describe("parts", () => {
     expect(Object.keys(ask(coveredClinic, "demand,orders").answer)).toEqual(["orders", "demand"]);
     const { answer } = ask(coveredClinic, "ledger,moments");
     expect(Object.keys(answer)).toEqual(["pools", "moments"]);
-    expect(Object.keys(answer.pools[0])).toEqual(["id", "name", "usableBytes", "tolerance", "ledger"]);
+    expect(Object.keys(answer.pools[0])).toEqual([
+      "id",
+      "name",
+      "usableBytes",
+      "tolerance",
+      "state",
+      "redundancyLeft",
+      "missing",
+      "unreadable",
+      "ledger",
+    ]);
     expect(answer.moments[1].pools[0].ledger).toEqual(ask(coveredClinic).answer.moments[1].pools[0].ledger);
     expect(answer.moments[1].findings).toBeUndefined();
     expect(ask(coveredClinic, "findings").answer.findings).toEqual([]);

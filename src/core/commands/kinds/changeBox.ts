@@ -1,6 +1,7 @@
 import { MOST_BAYS } from "../../document/limits";
 import type { Plan } from "../../document/plan";
 import { bayOf } from "../../drives/drive";
+import { IF_WRONG } from "../../rules/ifWrong";
 import type { CommandModule } from "../commandModule";
 import { refuse } from "../refusal";
 import { rulesOf } from "../../rules/ruleSets";
@@ -9,10 +10,10 @@ import { counted } from "../../words/counted";
 function setBays(plan: Plan, bays: number): void {
   if (!Number.isInteger(bays) || bays < 1 || bays > MOST_BAYS) refuse(`A box has 1 to ${MOST_BAYS} bays.`);
   const stranded = plan.drives.find((drive) => (bayOf(drive) ?? 0) > bays);
-  if (stranded) refuse(`Bay ${bayOf(stranded)} holds a drive. Take the drives out of the bays above ${bays} first.`);
+  if (stranded) refuse(`Bay ${bayOf(stranded)} holds a drive. Pull the drives from the bays above ${bays} first.`);
   const { mostDrives } = rulesOf(plan.box.rules);
   if (mostDrives !== null && bays > mostDrives && bays > plan.box.bays)
-    refuse(`By its rules your box takes ${counted(mostDrives, "drive")} at most.`);
+    refuse(`Your box takes ${counted(mostDrives, "drive")} at most. ${IF_WRONG}`);
   plan.box.bays = bays;
 }
 

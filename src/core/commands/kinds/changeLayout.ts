@@ -1,3 +1,4 @@
+import { inText } from "../../layouts/inText";
 import { layoutOf } from "../../layouts/registry";
 import type { CommandModule } from "../commandModule";
 import { findGroup } from "../lookUp";
@@ -10,5 +11,5 @@ export const changeLayout: CommandModule<"change-layout"> = {
     group.layout = command.layout;
     describedAnew(group);
   },
-  describe: ({ layout }) => `changed the layout to ${layoutOf(layout).shortName}`,
+  describe: ({ layout }) => `changed the layout to ${inText(layoutOf(layout))}`,
 };

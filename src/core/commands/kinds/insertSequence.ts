@@ -10,7 +10,7 @@ export const insertSequence: CommandModule<"insert-sequence"> = {
     if (plan.drives.length + command.drives.length > MOST_DRIVES) refuse(`A plan holds at most ${MOST_DRIVES} drives.`);
     const ids = new Set(plan.drives.map((drive) => drive.id));
     if (command.drives.some((drive) => ids.has(drive.id)))
-      refuse("The plan has changed since: open the ready-made sequence again.");
+      refuse("The plan has changed since: open the ready-made steps again.");
     plan.drives.push(...command.drives.map((drive) => ({ ...drive, place: { shelf: true as const } })));
     if (command.calendar) plan.calendar ??= command.calendar;
     putSteps(plan, placeFor(plan, command), 0, command.steps);

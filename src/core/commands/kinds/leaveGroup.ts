@@ -9,5 +9,5 @@ export const leaveGroup: CommandModule<"leave-group"> = {
     command.drives.forEach((id) => findDrive(plan, id));
     release(plan, command.drives);
   },
-  describe: ({ drives }) => `took ${counted(drives.length, "drive")} out of a group`,
+  describe: ({ drives }) => `removed ${counted(drives.length, "drive")} from a group`,
 };

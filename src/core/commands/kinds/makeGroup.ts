@@ -1,3 +1,4 @@
+import { inText } from "../../layouts/inText";
 import { layoutOf } from "../../layouts/registry";
 import { counted } from "../../words/counted";
 import type { CommandModule } from "../commandModule";
@@ -8,5 +9,6 @@ export const makeGroup: CommandModule<"make-group"> = {
   apply: (plan, command) => {
     putGroups(plan, { pool: command.pool, groups: [command] });
   },
-  describe: ({ layout, drives }) => `made a ${layoutOf(layout).shortName} group of ${counted(drives.length, "drive")}`,
+  describe: ({ layout, drives }) =>
+    `made a group of ${counted(drives.length, "drive")} with ${inText(layoutOf(layout))}`,
 };

@@ -1,3 +1,4 @@
+import { inText } from "../../layouts/inText";
 import { layoutOf } from "../../layouts/registry";
 import type { CommandModule } from "../commandModule";
 import { putGroups } from "../newGroups";
@@ -8,5 +9,5 @@ export const makeGroups: CommandModule<"make-groups"> = {
     const { layout } = command;
     putGroups(plan, { pool: null, groups: command.groups.map((drives) => ({ layout, drives })) });
   },
-  describe: ({ groups, layout }) => `made a pool of ${groups.length} ${layoutOf(layout).shortName} groups`,
+  describe: ({ groups, layout }) => `made a pool of ${groups.length} ${inText(layoutOf(layout))} groups`,
 };

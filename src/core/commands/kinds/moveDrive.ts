@@ -1,7 +1,8 @@
-import { driveInBay } from "../../box/bays";
+import { driveInBay, leaveBay } from "../../box/bays";
 import { groupOfDrive } from "../../box/members";
 import type { Drive, Plan } from "../../document/plan";
 import { bayOf } from "../../drives/drive";
+import { isGone } from "../../drives/driveState";
 import type { CommandModule } from "../commandModule";
 import { driveWords } from "../driveWords";
 import { findDrive } from "../lookUp";
@@ -27,8 +28,12 @@ export const moveDrive: CommandModule<"move-drive"> = {
     const drive = findDrive(plan, command.drive);
     const { to } = command;
     if ("shelf" in to) {
-      drive.place = { shelf: true };
-      release(plan, [drive.id]);
+      // One that is gone leaves a gap in its group, until another is in its place.
+      if (isGone(drive)) leaveBay(drive);
+      else {
+        release(plan, [drive.id]);
+        drive.place = { shelf: true };
+      }
       return;
     }
     if (to.bay > plan.box.bays) refuse(`The box has no bay ${to.bay}.`);

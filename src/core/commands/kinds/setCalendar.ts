@@ -7,7 +7,7 @@ export const setCalendar: CommandModule<"set-calendar"> = {
     else plan.calendar = command.calendar;
   },
   describe: ({ calendar }, plan) => {
-    if (calendar === null) return "took the calendar away";
+    if (calendar === null) return "removed the calendar";
     return plan.calendar ? "changed the calendar" : "gave the plan a calendar";
   },
 };

@@ -7,5 +7,5 @@ export const takeApart: CommandModule<"take-apart"> = {
   apply: (plan, command) => {
     release(plan, findGroup(plan, command.group).group.drives);
   },
-  describe: () => "took a group apart",
+  describe: () => "dissolved a group",
 };

@@ -26,7 +26,7 @@ export const coveredClinic: Plan = {
     },
     {
       id: "s2",
-      name: "Office folder",
+      name: "Office files",
       volume: "v1",
       bytes: 400_000_000_000,
       growth: { sharePerYear: 0.1 },

@@ -6,7 +6,7 @@ import { oddDrives } from "./oddDrives";
 
 /** The plans that come with Cortijo, the one that a first visit opens first. All names are invented. */
 export const samples: readonly { id: string; title: string; about: string; plan: Plan }[] = [
-  { id: "clinic", title: "An animal clinic", about: "Six bays, drives of 4 to 12 TB, room to grow", plan: clinic },
+  { id: "clinic", title: "An animal clinic", about: "Six bays, drives of 4 to 12 TB, two bays free", plan: clinic },
   {
     id: "clinic-grows",
     title: "The clinic as it grows",
@@ -14,5 +14,5 @@ export const samples: readonly { id: string; title: string; about: string; plan:
     plan: coveredClinic,
   },
   { id: "choir", title: "A choir's archive", about: "A mirror that should become a parity group", plan: choir },
-  { id: "odd-drives", title: "An old box of odd drives", about: "One of them is failing", plan: oddDrives },
+  { id: "odd-drives", title: "An old box of odd drives", about: "One of them has just failed", plan: oddDrives },
 ];

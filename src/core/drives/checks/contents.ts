@@ -3,7 +3,7 @@ import type { BoxRules, Drive } from "../../document/plan";
 import type { Finding } from "../../findings/finding";
 import { nameOfDriveFirst } from "../nameOfDrive";
 
-const ERASED = "Everything on it is erased, and there is no way back but a backup.";
+const ERASED = "Everything on it is erased. It cannot be undone: only a backup brings it back.";
 
 /**
  * Whether a drive holds something that is erased when it is put to use, whatever as: the running system blocks, other
@@ -25,7 +25,7 @@ export function checkContents(drive: Drive, rules: Pick<BoxRules, "system">, fam
       },
     ];
   const says = {
-    system: `${name} carries a running system${detail}. Your box keeps its own part of every drive; whatever else is on it is erased, and there is no way back but a backup.`,
+    system: `${name} carries a running system${detail}. Your box keeps its own part of every drive; whatever else is on it is erased, and only a backup brings it back.`,
     mounted: `${name} is in use${detail}. ${ERASED} Copy it away first.`,
     data: `${name} holds data${detail}. ${ERASED} Copy away what you want to keep.`,
   };

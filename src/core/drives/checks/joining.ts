@@ -1,11 +1,9 @@
 import type { Bytes } from "../../bytes/bytes";
-import { formatBytes, formatExactBytes, type UnitFamily } from "../../bytes/formatBytes";
+import { formatBytes, type UnitFamily } from "../../bytes/formatBytes";
 import type { BoxRules, Drive } from "../../document/plan";
 import type { Finding } from "../../findings/finding";
 import { nameOfDriveFirst } from "../nameOfDrive";
-
-/** Within this share a right-size margin, or a volume a hair smaller, would have let the drive in. */
-const A_HAIR = 0.001;
+import { shortBy } from "../shortBy";
 
 /**
  * The smallest drive that may join drives that work together already, in bytes; 1 where any may.
@@ -49,15 +47,12 @@ export function checkJoining(
   }
   const least = leastToJoin(others, rules);
   if (drive.bytes >= least) return [];
-  const missing = least - drive.bytes;
-  const hair =
-    missing < least * A_HAIR ? " A right-size margin, or a volume made a hair smaller, would have let it in." : "";
-  const short = hair ? formatExactBytes(missing) : formatBytes(missing, family);
+  const short = shortBy(least - drive.bytes, least, family);
   return [
     {
       code: "too-small",
       severity: "block",
-      message: `${name} is too small to join by ${short}: your box wants at least ${formatBytes(least, family)}.${hair}`,
+      message: `${name} is too small to join by ${short.by}: your box wants at least ${formatBytes(least, family)}.${short.help}`,
       drives: [drive.id],
     },
   ];

@@ -3,15 +3,13 @@ import type { RuleSet } from "../ruleSet";
 export const chunkCopies: RuleSet = {
   id: "chunk-copies",
   name: "Chunk-copies box",
-  description:
-    "Any drive at any time: data is kept in chunks of 1 GiB on several drives. After a new drive the pool grows at once, then the volume by hand.",
   rules: {
     layouts: ["copies-2", "copies-3", "chunk-parity", "single"],
     minimumDrives: {},
     mostDrives: null,
     partitioning: "gpt",
     systemReserveBytes: 0,
-    rightSizeShare: 0,
+    replacementMarginShare: 0,
     arrayFormat: "plain",
     mixedMedia: "warn",
     mixedBuses: "fine",

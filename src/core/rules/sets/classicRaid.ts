@@ -3,15 +3,13 @@ import type { RuleSet } from "../ruleSet";
 export const classicRaid: RuleSet = {
   id: "classic-raid",
   name: "Classic RAID box",
-  description:
-    "A box with the plain RAID levels. Every drive of a group counts as large as the smallest. For boxes with a RAID controller of their own, which keep nothing of the drives for the system.",
   rules: {
     layouts: ["raid1", "raid10", "raid5", "raid6", "single", "span", "raid0"],
     minimumDrives: { raid5: 3, raid6: 4 },
     mostDrives: null,
     partitioning: "gpt",
     systemReserveBytes: 0,
-    rightSizeShare: 0,
+    replacementMarginShare: 0,
     arrayFormat: "plain",
     mixedMedia: "block",
     mixedBuses: "warn",

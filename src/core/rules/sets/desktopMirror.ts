@@ -3,15 +3,13 @@ import type { RuleSet } from "../ruleSet";
 export const desktopMirror: RuleSet = {
   id: "desktop-mirror",
   name: "Two-drive desktop mirror",
-  description:
-    "A small box with two bays that mirrors one drive onto the other, or uses them separately or end to end. It keeps nothing of them for itself. The power is switched off to change a drive.",
   rules: {
     layouts: ["raid1", "single", "span", "raid0"],
     minimumDrives: {},
     mostDrives: 2,
     partitioning: "gpt",
     systemReserveBytes: 0,
-    rightSizeShare: 0,
+    replacementMarginShare: 0,
     arrayFormat: "plain",
     mixedMedia: "block",
     mixedBuses: "block",

@@ -3,15 +3,13 @@ import type { RuleSet } from "../ruleSet";
 export const fixedGroup: RuleSet = {
   id: "fixed-group",
   name: "Fixed-group box",
-  description:
-    "Groups keep the number of drives that they were made of. The pool grows by a further group, or when all drives of a group have been replaced by larger ones and their space is claimed. To a mirror a copy more can be attached. It keeps 1/32 of the pool.",
   rules: {
     layouts: ["raid1", "raid10", "raid5", "raid6", "triple-parity", "single", "raid0"],
     minimumDrives: { raid5: 3, raid6: 4, "triple-parity": 5 },
     mostDrives: null,
     partitioning: "gpt",
     systemReserveBytes: 0,
-    rightSizeShare: 0,
+    replacementMarginShare: 0,
     arrayFormat: "plain",
     mixedMedia: "warn",
     mixedBuses: "warn",

@@ -4,15 +4,13 @@ import type { RuleSet } from "../ruleSet";
 export const hybridBox: RuleSet = {
   id: "hybrid-box",
   name: "Hybrid box",
-  description:
-    "A box that makes use of drives of mixed sizes, cut level into bands. It keeps 10 GiB of every drive for itself.",
   rules: {
     layouts: ["raid1", "raid10", "raid5", "raid6", "hybrid-1", "hybrid-2", "single", "span", "raid0"],
     minimumDrives: { raid5: 3, raid6: 4, "hybrid-1": 2, "hybrid-2": 4 },
     mostDrives: null,
     partitioning: "gpt",
     systemReserveBytes: 10 * GiB,
-    rightSizeShare: 0,
+    replacementMarginShare: 0,
     arrayFormat: "plain",
     mixedMedia: "block",
     mixedBuses: "warn",

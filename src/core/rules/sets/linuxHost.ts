@@ -3,8 +3,6 @@ import type { RuleSet } from "../ruleSet";
 export const linuxHost: RuleSet = {
   id: "linux-host",
   name: "Linux software-RAID host",
-  description:
-    "A computer that runs the kernel's RAID driver, with the system on a drive of its own. Sizes of its arrays are exact to the byte; copies of chunks belong to a file system, which keeps 1 to 1.5 GiB for itself besides.",
   rules: {
     layouts: [
       "raid1",
@@ -15,7 +13,7 @@ export const linuxHost: RuleSet = {
       "hybrid-2",
       "copies-2",
       "copies-3",
-      "spanned-mirror",
+      "mirror-onto-one",
       "single",
       "span",
       "raid0",
@@ -24,7 +22,7 @@ export const linuxHost: RuleSet = {
     mostDrives: null,
     partitioning: "gpt",
     systemReserveBytes: 0,
-    rightSizeShare: 0,
+    replacementMarginShare: 0,
     arrayFormat: "linux-raid",
     mixedMedia: "warn",
     mixedBuses: "fine",

@@ -3,15 +3,13 @@ import type { RuleSet } from "../ruleSet";
 export const parityDriveBox: RuleSet = {
   id: "parity-drive",
   name: "Parity-drive box",
-  description:
-    "Every data drive keeps its own file system; one or two drives hold parity, written at once. No data drive may be larger than the parity drive.",
   rules: {
     layouts: ["parity-drive-1", "parity-drive-2", "raid1", "single"],
     minimumDrives: { "parity-drive-1": 2, "parity-drive-2": 3 },
     mostDrives: null,
     partitioning: "gpt",
     systemReserveBytes: 0,
-    rightSizeShare: 0,
+    replacementMarginShare: 0,
     arrayFormat: "plain",
     mixedMedia: "warn",
     mixedBuses: "fine",

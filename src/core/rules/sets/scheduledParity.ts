@@ -3,15 +3,13 @@ import type { RuleSet } from "../ruleSet";
 export const scheduledParity: RuleSet = {
   id: "scheduled-parity",
   name: "Scheduled-parity box",
-  description:
-    "Every data drive keeps its own file system; parity is brought up to date by a scheduled sync. What came after the last sync is not protected.",
   rules: {
     layouts: ["parity-drive-1", "parity-drive-2", "raid1", "single"],
     minimumDrives: { "parity-drive-1": 2, "parity-drive-2": 3 },
     mostDrives: null,
     partitioning: "gpt",
     systemReserveBytes: 0,
-    rightSizeShare: 0,
+    replacementMarginShare: 0,
     arrayFormat: "plain",
     mixedMedia: "fine",
     mixedBuses: "fine",

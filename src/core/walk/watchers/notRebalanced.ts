@@ -1,3 +1,4 @@
+import { inText } from "../../layouts/inText";
 import { usableOfPool } from "../../box/figures";
 import { groupOf } from "../../box/find";
 import { formatBytes } from "../../bytes/formatBytes";
@@ -24,7 +25,7 @@ export const notRebalanced: Watcher = {
             at,
             finding: {
               severity: "warn",
-              message: `What is stored stays where it is, so ${formatBytes(gain, family)} cannot be used: every chunk of ${layoutOf(group.layout).shortName} needs room on several drives.`,
+              message: `What is stored stays where it is, so ${formatBytes(gain, family)} cannot be used: every chunk of ${inText(layoutOf(group.layout))} needs space on several drives.`,
               mend: {
                 label: "Add the step: rebalance",
                 command: { kind: "insert-steps", after: at.step.id, steps: [{ kind: "rebalance", group: group.id }] },

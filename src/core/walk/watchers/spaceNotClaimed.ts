@@ -37,10 +37,10 @@ export const spaceNotClaimed: Watcher = {
             at,
             finding: {
               severity: "warn",
-              message: `${formatBytes(gain, family)} of the larger drives ${oneByOne ? "wait for a claim of each" : "wait to be claimed"}: your box does not take them in by itself.`,
+              message: `${formatBytes(gain, family)} of the larger drives ${oneByOne ? "are not in use yet: tell your box to use them, drive by drive" : "are not in use yet: tell your box to use them"}: it does not do so by itself.`,
               drives: open,
               mend: {
-                label: "Add the step: claim the space",
+                label: "Add the step: use the new space",
                 command: { kind: "insert-steps", after: at.step.id, steps },
               },
             },

@@ -1,13 +1,14 @@
-import { usableOfPool } from "../../box/figures";
+import { usableIfWhole, usableOfPool } from "../../box/figures";
 import { rulesOfBox } from "../../box/rulesOfBox";
 import type { Bytes } from "../../bytes/bytes";
 import { formatBytes } from "../../bytes/formatBytes";
 import type { WalkedMoment } from "../moment";
 import { lastStepAt, MOST_NOT_WORTH_SAYING, type Watcher } from "./watcher";
 
+/** What comes back after a loss is no new space, so the drives that are gone are left out of it. */
 function usableAt({ state: { plan } }: WalkedMoment, id: string): Bytes {
   const pool = plan.pools.find((each) => each.id === id);
-  return pool ? usableOfPool(plan, pool, rulesOfBox(plan)) : 0;
+  return pool ? usableIfWhole(plan, pool, rulesOfBox(plan)) : 0;
 }
 
 /** Space that appears, and that no later step gives to a volume. */
@@ -28,7 +29,7 @@ export const volumeNotGrown: Watcher = {
           at,
           finding: {
             severity: "warn",
-            message: `The pool grows, but no step gives ${formatBytes(spare, family)} of it to a volume: your folders will not see it.`,
+            message: `The pool grows, but no step gives ${formatBytes(spare, family)} of it to a volume: your files cannot use it.`,
             mend: {
               label: "Add the steps: grow the volume, then the file system",
               command: {

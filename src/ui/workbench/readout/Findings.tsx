@@ -4,14 +4,15 @@ import { CircleAlert, Info, OctagonX } from "lucide-react";
 import type { Command } from "@/core/document/command";
 import type { Finding, Severity } from "@/core/findings/finding";
 import { useState } from "react";
-import { PRECIOUS_WITHOUT_BACKUP } from "@/core/data/precious";
+import { PRECIOUS_WITHOUT_BACKUP } from "@/core/data/liftable";
 import { Button } from "../../kit/Button";
+import { Explained } from "../../kit/Explained";
 import { today } from "../../today";
 import { useWorkbench } from "../useWorkbench";
 import { part } from "../../kit/part";
 
 const LOOKS: Record<Severity, { Icon: typeof Info; word: string; tone: string }> = {
-  block: { Icon: OctagonX, word: "Must be mended", tone: "text-geranium" },
+  block: { Icon: OctagonX, word: "Blocked", tone: "text-geranium" },
   warn: { Icon: CircleAlert, word: "Warning", tone: "text-ochre-text" },
   note: { Icon: Info, word: "Note", tone: "text-soft" },
 };
@@ -40,7 +41,7 @@ export function Findings({ findings }: { findings: readonly Finding[] }) {
             <li key={`${finding.code}-${i}`} className="flex gap-2 text-[0.95rem] leading-snug">
               <Icon size={17} role="img" aria-label={word} className={`mt-0.5 shrink-0 ${tone}`} />
               <div className="min-w-0">
-                {finding.message}
+                <Explained text={finding.message} />
                 {mend && (
                   <div className="mt-1 flex flex-wrap gap-1.5">
                     <Button

@@ -2,6 +2,7 @@
 
 import { formatExactBytes } from "@/core/bytes/formatBytes";
 import { USABLE_CAUSES, type LedgerEntry } from "@/core/ledger/ledger";
+import { Explained } from "../../kit/Explained";
 import { Size } from "../../kit/Size";
 import { Swatch } from "../../kit/Swatch";
 import { useWorkbench } from "../useWorkbench";
@@ -27,10 +28,10 @@ export function Ledger({ entries, hasVolumes }: { entries: readonly LedgerEntry[
         </thead>
         <tbody>
           <tr className="border-b border-line">
-            <th scope="row" className="py-[3px] text-left font-normal">
+            <th scope="row" className="py-[1.5px] text-left font-normal">
               All its drives
             </th>
-            <td className="py-[3px] text-right">
+            <td className="py-[1.5px] text-right">
               <Size bytes={total} />
             </td>
           </tr>
@@ -40,13 +41,13 @@ export function Ledger({ entries, hasVolumes }: { entries: readonly LedgerEntry[
               <Row key={entry.cause} entry={entry} />
             ))}
           <tr className="border-t border-line font-semibold">
-            <th scope="row" className="py-[3px] pr-2 text-left font-semibold">
+            <th scope="row" className="py-[1.5px] pr-2 text-left font-semibold">
               <span className="flex items-center gap-2">
                 <Swatch kind="data" />
                 Usable
               </span>
             </th>
-            <td className="py-[3px] text-right whitespace-nowrap">
+            <td className="py-[1.5px] text-right whitespace-nowrap">
               <Size bytes={usable.reduce((sum, entry) => sum + entry.bytes, 0)} />
             </td>
           </tr>
@@ -66,14 +67,16 @@ function Row({ entry }: { entry: LedgerEntry }) {
       title={`${why} ${formatExactBytes(entry.bytes)}${entry.drives.length > 0 ? `, ${placesOf(plan, entry.drives)}` : ""}`}
       className={entry.cause === "left" ? "font-semibold" : ""}
     >
-      <th scope="row" className="py-[3px] pr-2 text-left font-[inherit]">
+      <th scope="row" className="py-[1.5px] pr-2 text-left font-[inherit]">
         <span className={`flex items-center gap-2 ${entry.cause === "left" ? "font-semibold" : "font-normal"}`}>
           <Swatch kind={swatch} />
-          {name}
+          <span>
+            <Explained text={name} />
+          </span>
           {entry.cause === "idle" && <span className="text-[0.85rem] text-soft">{placesOf(plan, entry.drives)}</span>}
         </span>
       </th>
-      <td className="py-[3px] text-right whitespace-nowrap">
+      <td className="py-[1.5px] text-right whitespace-nowrap">
         {stays ? "" : "− "}
         <Size bytes={entry.bytes} />
       </td>

@@ -1,15 +1,19 @@
 "use client";
 
+import Link from "next/link";
 import { useState } from "react";
 import { formatBytes, formatChange, formatExactBytes, showBytes } from "@/core/bytes/formatBytes";
-import { fateOf } from "@/core/failures/fate";
+import { conditionOf } from "@/core/box/condition";
+import { goneIn } from "@/core/box/gone";
+import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { boxFindings } from "@/core/prediction/boxFindings";
 import { boxScreen } from "@/core/prediction/boxScreen";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
 import { storageTotal } from "@/core/prediction/storageTotal";
-import { nameOfSplit } from "@/core/prediction/splitChoices";
+import { nameOfSplit } from "@/core/prediction/nameOfSplit";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { Button } from "../../kit/Button";
+import { Explained } from "../../kit/Explained";
 import { NameField } from "../../kit/NameField";
 import { Segmented } from "../../kit/Segmented";
 import { useUnit } from "../../preferences/preferences";
@@ -18,8 +22,9 @@ import { useWorkbench } from "../useWorkbench";
 import { Findings } from "./Findings";
 import { Ledger } from "./Ledger";
 import { Survival } from "./Survival";
-import { fateWords, systemWords, toleranceWords } from "./words";
+import { stateWords, systemWords, toleranceWords } from "./words";
 import { part } from "../../kit/part";
+import { hasParitySchedule } from "@/core/layouts/hasParitySchedule";
 
 const TimesDialog = part(() => import("./TimesDialog").then((module) => module.TimesDialog), {
   needed: "this",
@@ -39,7 +44,7 @@ const WaterfallDialog = part(() => import("./WaterfallDialog").then((module) => 
 const usableHeading = (storage: number, pools: number): string =>
   storage > 1 ? `Usable in ${storage} pools` : storage < pools ? "Usable, without the landing place" : "Usable";
 
-/** What you get, what may fail, what is wrong, and where the bytes went. */
+/** What you get, what is survived, what is wrong, and where the bytes went. */
 export function Readout({ lastChange }: { lastChange: LastChange | null }) {
   const { plan, prediction, at } = useWorkbench();
   const [unit] = useUnit();
@@ -51,7 +56,7 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
   const shown = showBytes(total, unit);
   const other = unit === "TB" ? "TiB" : "TB";
   return (
-    <section aria-labelledby="readout-heading" className="flex flex-col gap-3 p-4">
+    <section aria-labelledby="readout-heading" className="flex flex-col gap-2.5 px-4 py-3">
       {at > 0 && <StepReadout />}
       <div>
         <h2 id="readout-heading" className="text-soft">
@@ -65,8 +70,9 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
         </p>
         {total > 0 && (
           <p className="mt-1.5 text-soft">
-            {formatBytes(total, other)} is the same in {other === "TiB" ? "binary" : "decimal"} units. Your box will
-            show “{boxScreen(total, rulesOf(plan.box.rules))}”.
+            {formatBytes(total, other)} is the same in{" "}
+            <Explained text={other === "TiB" ? "binary units" : "decimal units"} />. Your box will show “
+            {boxScreen(total, rulesOf(plan.box.rules))}”.
           </p>
         )}
         <p aria-live="polite" className="mt-1">
@@ -102,6 +108,10 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
   );
 }
 
+const Schedule = part(() => import("./Schedule").then((module) => module.Schedule), {
+  needed: "this",
+});
+
 /** The layout that a pool's groups share, as one would call it; null where they differ. */
 function kindOfPool({ groups }: PoolPrediction): string | null {
   const [first] = groups;
@@ -111,14 +121,15 @@ function kindOfPool({ groups }: PoolPrediction): string | null {
 }
 
 function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) {
-  const { act } = useWorkbench();
+  const { plan, act, rescueHref } = useWorkbench();
+  const own = plan.pools.find(({ id }) => id === pool.id);
   const [open, setOpen] = useState<"waterfall" | "volumes" | "times" | null>(null);
   const close = () => setOpen(null);
   const [unit] = useUnit();
   const kind = kindOfPool(pool);
   return (
     <>
-      <div className="flex items-baseline justify-between gap-2 border-t border-line pt-3">
+      <div className="flex items-baseline justify-between gap-2 border-t border-line pt-2">
         <NameField
           label="Name of the pool"
           value={pool.name}
@@ -129,9 +140,11 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
         {!alone && <span>{formatBytes(pool.usableBytes, unit)}</span>}
       </div>
       <Protection pool={pool} />
-      <Findings findings={pool.findings} />
+      {own && hasParitySchedule(own, rulesOf(plan.box.rules)) && <Schedule pool={own} />}
+      {/* What state it is in stands above them. */}
+      <Findings findings={pool.findings.filter(({ code }) => !STATES.has(code))} />
       <Ledger entries={pool.ledger} hasVolumes={pool.volumes.length > 0} />
-      <div className="-mt-1 flex flex-wrap gap-1.5">
+      <div className="-mt-2 flex flex-wrap gap-1">
         <Button small onClick={() => setOpen("waterfall")}>
           Waterfall
         </Button>
@@ -141,6 +154,12 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
         <Button small onClick={() => setOpen("times")}>
           Times and speed
         </Button>
+        <Link
+          href={`${rescueHref}?pool=${pool.id}`}
+          className="inline-flex h-7 items-center rounded border border-line-strong/60 bg-raised px-2 text-[0.87rem] hover:border-ink"
+        >
+          Something is wrong…
+        </Link>
       </div>
       <Survival
         survival={pool.survival}
@@ -155,20 +174,49 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
 
 const TONES = { whole: "", degraded: "text-ochre-text", lost: "text-geranium" };
 
-/** How many drives may fail; in a what-if, what has become of the pool and of the box's own system. */
+/**
+ * The loss of how many drives is survived; where drives have failed in fact, or in a what-if, what has become of the
+ * pool and of the box's own system. Which of the two it is stands above it.
+ */
 function Protection({ pool }: { pool: PoolPrediction }) {
-  const { plan, failed } = useWorkbench();
-  const bands = pool.groups.flatMap((group) => group.bands);
+  const { plan, at, failed, rescueHref } = useWorkbench();
+  const own = plan.pools.find(({ id }) => id === pool.id);
   const isWhatIf = failed.size > 0;
-  const words = isWhatIf
-    ? fateWords(plan, fateOf(bands, failed))
-    : { ...toleranceWords(plan, pool), tone: "whole" as const };
-  const system = isWhatIf ? systemWords(plan, failed) : null;
+  const isLacking = pool.condition.state !== "whole";
+  const then = isWhatIf && own ? conditionOf(plan, own, rulesOfBox(plan), undefined, failed) : pool.condition;
+  const words =
+    isWhatIf || isLacking ? stateWords(plan, then) : { ...toleranceWords(plan, pool), tone: "whole" as const };
+  const system = isWhatIf || isLacking ? systemWords(plan, new Set([...failed, ...goneIn(plan)])) : null;
+  const isAsked = at === 0 && (isLacking || pool.findings.some(({ code }) => RESCUED.has(code)));
   return (
-    <div aria-live="polite">
+    <div aria-live="polite" className={FRAMES[isWhatIf ? "what-if" : isLacking ? "fact" : "whole"]}>
+      {isWhatIf && <p className="text-[0.87rem] font-semibold text-soft">What if</p>}
       <h3 className={`font-serif text-lg ${TONES[words.tone]}`}>{words.heading}</h3>
-      <p className="mt-0.5 text-[0.95rem] text-soft">{words.then}</p>
+      <p className="mt-0.5 text-[0.95rem] text-soft">
+        <Explained text={words.then} />
+      </p>
       {system && <p className="mt-0.5 text-[0.95rem] text-soft">{system}</p>}
+      {isAsked && (
+        <Link
+          href={`${rescueHref}?pool=${pool.id}`}
+          className="mt-2 inline-flex h-9 items-center rounded bg-indigo px-3 text-on-indigo hover:bg-indigo-strong"
+        >
+          What to do now
+        </Link>
+      )}
     </div>
   );
 }
+
+/** Findings that say what the read-out says above them. */
+const STATES: ReadonlySet<string> = new Set(["pool-degraded", "pool-partly-lost", "pool-lost"]);
+
+/** A what-if has a dashed frame, a fact a solid edge: they are told apart at a glance, also without colour. */
+const FRAMES = {
+  "what-if": "rounded border border-dashed border-line-strong px-2.5 py-1.5",
+  fact: "border-l-4 border-geranium pl-2.5",
+  whole: "",
+};
+
+/** Findings that lead to what to do now, where the pool lacks no drive. */
+const RESCUED: ReadonlySet<string> = new Set(["drive-failing", "drive-gets-worse", "spare-gone"]);

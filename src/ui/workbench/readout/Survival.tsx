@@ -14,7 +14,7 @@ export function Survival({ survival, independent }: { survival: readonly Counted
     <div>
       <h3 className="font-serif text-[1.05rem]">If several fail at once</h3>
       <table className="mt-1 w-full text-[0.95rem]">
-        <caption className="sr-only">Of all sets of so many drives, how many are survived</caption>
+        <caption className="sr-only">How often your data survives if several drives fail at once</caption>
         <tbody>
           {shown.map(({ failed, survived, sets }) => (
             <tr key={failed}>

@@ -1,5 +1,6 @@
 "use client";
 
+import { inText } from "@/core/layouts/inText";
 import { chunkCopiesOf } from "@/core/layouts/chunks";
 
 import { useState } from "react";
@@ -58,13 +59,13 @@ function GroupTimes({ group }: { group: GroupPrediction }) {
       {group.tolerance > 0 && (
         <p className="mb-3">
           {group.firstFill
-            ? `When the ${layoutOf(group.layout).shortName} group is made, its first fill takes ${hoursWords(group.firstFill)}; until that has ended, none of its drives may fail.`
-            : `When the ${layoutOf(group.layout).shortName} group is made, nothing has to be filled: what is written is redundant as it is written.`}
+            ? `When the ${inText(layoutOf(group.layout))} group is made, its first fill takes ${hoursWords(group.firstFill)}; until that has ended, a failed drive would lose data.`
+            : `When the ${inText(layoutOf(group.layout))} group is made, nothing has to be filled: what is written is protected as it is written.`}
         </p>
       )}
       <table className="mb-4 w-full text-[0.95rem]">
         <caption className="pb-1 text-left font-serif text-lg">
-          If a drive of the {layoutOf(group.layout).shortName} group is replaced
+          If a drive of the {inText(layoutOf(group.layout))} group is replaced
         </caption>
         <thead>
           <tr className="border-b border-line text-left text-soft">

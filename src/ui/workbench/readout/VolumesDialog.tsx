@@ -163,7 +163,7 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
             : "File system "}
           {formatBytes(figures.structures, unit)}
           {figures.notGrown > 0 ? `, not grown into yet ${formatBytes(figures.notGrown, unit)}` : ""}
-          {figures.rootReserve > 0 ? `, for root ${formatBytes(figures.rootReserve, unit)}` : ""}, head-room{" "}
+          {figures.rootReserve > 0 ? `, for root ${formatBytes(figures.rootReserve, unit)}` : ""}, kept free{" "}
           {formatBytes(figures.headroom, unit)}, used {formatBytes(figures.used, unit)},{" "}
           <strong className="font-semibold text-ink">left {formatBytes(figures.left, unit)}</strong>.
           {volume.fileSystem === "btrfs" &&

@@ -1,84 +1,92 @@
 import { systemFate } from "@/core/box/systemFate";
 import { rulesOf } from "@/core/rules/ruleSets";
-import { fateOf, type Fate } from "@/core/failures/fate";
+import type { Condition } from "@/core/failures/condition";
+import { fateOf } from "@/core/failures/fate";
 import type { Plan } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
 import type { LedgerCause } from "@/core/ledger/ledger";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
 import { oneOrMany, plural } from "@/core/words/counted";
+import { survivesWords } from "@/core/words/survives";
 import { listOf } from "@/core/words/listOf";
 import type { SwatchKind } from "../../kit/Swatch";
 
 /** What each cause of the ledger is called, and the pattern that it has in the terraces. */
-export const CAUSES: Record<LedgerCause, { name: string; why: string; swatch: SwatchKind }> = {
-  "system-reserve": {
-    name: "Kept by the box",
-    why: "Your box keeps a part of every drive for its own system.",
-    swatch: "reserve",
-  },
-  "right-size-margin": {
-    name: "Right-size margin",
-    why: "Left unused so that a slightly smaller replacement fits.",
-    swatch: "idle",
-  },
-  rounding: {
-    name: "Rounding",
-    why: "What is left over below the unit in which the box gives out space.",
-    swatch: "idle",
-  },
-  idle: { name: "Unused tops", why: "Room on the larger drives that this layout cannot use.", swatch: "idle" },
-  spare: { name: "Hot spares", why: "Drives that stand by.", swatch: "spare" },
-  copies: { name: "Copies", why: "Second and further copies of your data.", swatch: "copies" },
-  parity: { name: "Parity", why: "What a lost drive is worked out from.", swatch: "parity" },
-  metadata: {
-    name: "Array metadata",
-    why: "The RAID driver's own notes at the start of each member.",
-    swatch: "reserve",
-  },
-  "pool-reserve": {
-    name: "Pool reserve",
-    why: "A share of the pool that your box keeps to itself.",
-    swatch: "reserve",
-  },
-  unassigned: {
-    name: "Not given to a volume",
-    why: "Room of the pool that no volume has been given yet.",
-    swatch: "idle",
-  },
-  "not-grown": {
-    name: "File system not grown",
-    why: "The volume has grown and its file system has not yet: nothing can be stored there until it does.",
-    swatch: "idle",
-  },
-  "volume-reserve": {
-    name: "Kept of volumes",
-    why: "The share of a volume that is kept for snapshots or for the system.",
-    swatch: "reserve",
-  },
-  "file-system": {
-    name: "File systems",
-    why: "What the file systems need for their own structures, from measured shares.",
-    swatch: "reserve",
-  },
-  "root-reserve": {
-    name: "Reserved for root",
-    why: "ext4 keeps 5 % that ordinary users cannot fill.",
-    swatch: "reserve",
-  },
-  "head-room": {
-    name: "Head-room",
-    why: "What you want to keep free, so that the box stays quick and has time to grow.",
-    swatch: "idle",
-  },
-  used: { name: "Used", why: "What is stored today.", swatch: "data" },
-  left: { name: "Left to fill", why: "What you can still fill.", swatch: "data" },
-};
+export const CAUSES: Record<LedgerCause, { name: string; why: string; swatch: Exclude<SwatchKind, "cache" | "log"> }> =
+  {
+    "system-reserve": {
+      name: "Kept by the box",
+      why: "Your box keeps a part of every drive for its own system.",
+      swatch: "reserve",
+    },
+    "replacement-margin": {
+      name: "Replacement margin",
+      why: "Left unused so that a slightly smaller replacement fits.",
+      swatch: "idle",
+    },
+    rounding: {
+      name: "Rounding",
+      why: "What is left over below the unit in which the box gives out space.",
+      swatch: "idle",
+    },
+    idle: { name: "Unused tops", why: "Space on the larger drives that this layout cannot use.", swatch: "idle" },
+    spare: { name: "Hot spares", why: "Drives that stand by.", swatch: "spare" },
+    copies: { name: "Mirror copies", why: "The second and other copies of your data.", swatch: "copies" },
+    parity: { name: "Parity", why: "What a lost drive is worked out from.", swatch: "parity" },
+    metadata: {
+      name: "Array metadata",
+      why: "The RAID driver's own notes at the start of each drive.",
+      swatch: "reserve",
+    },
+    "pool-reserve": {
+      name: "Pool reserve",
+      why: "A share of the pool that your box keeps to itself.",
+      swatch: "reserve",
+    },
+    unassigned: {
+      name: "Not given to a volume",
+      why: "Space of the pool that no volume has been given yet.",
+      swatch: "idle",
+    },
+    "not-grown": {
+      name: "File system not grown",
+      why: "The volume has grown and its file system has not yet: nothing can be stored there until it does.",
+      swatch: "idle",
+    },
+    "volume-reserve": {
+      name: "Kept of volumes",
+      why: "The share of a volume that is kept for snapshots or for the system.",
+      swatch: "reserve",
+    },
+    "file-system": {
+      name: "File systems",
+      why: "What the file systems need for their own structures, from measured shares.",
+      swatch: "reserve",
+    },
+    "root-reserve": {
+      name: "Reserved for root",
+      why: "ext4 keeps 5 % that only the administrator (root) can fill.",
+      swatch: "reserve",
+    },
+    "head-room": {
+      name: "Kept free",
+      why: "What you want to keep free, so that the box stays quick and has time to grow.",
+      swatch: "idle",
+    },
+    lost: {
+      name: "Lost",
+      why: "What was on drives that are gone, and cannot be worked out from the others.",
+      swatch: "idle",
+    },
+    used: { name: "Used", why: "What is stored today.", swatch: "data" },
+    left: { name: "Left to fill", why: "What you can still fill.", swatch: "data" },
+  };
 
 /** Drives by the places they are in: "bays 1 and 2". */
 export function placesOf(plan: Plan, ids: readonly string[]): string {
   const bays = ids.flatMap((id) => {
     const drive = plan.drives.find((each) => each.id === id);
-    return drive ? (bayOf(drive) ?? `${drive.serial ?? drive.id} (shelf)`) : [];
+    return drive ? (bayOf(drive) ?? drive.lastBay ?? `${drive.serial ?? drive.id} (shelf)`) : [];
   });
   return `${plural(bays.length, "bay")} ${listOf(bays.map(String))}`;
 }
@@ -106,63 +114,100 @@ function failingWords(plan: Plan, pool: PoolPrediction, failing: readonly string
     heading,
     then:
       left === 0
-        ? `Nothing is lost yet. Once ${placesOf(plan, failing)} ${plural(failing.length, "is", "are")} gone, no other drive may fail until a new one is filled.`
-        : `Nothing is lost yet. Without ${plural(failing.length, "it", "them")}, ${oneOrMany(left, "one more drive", "more drives")} may fail.`,
+        ? `Nothing is lost yet. Once ${placesOf(plan, failing)} ${plural(failing.length, "is", "are")} gone, the loss of another drive loses data, until a new one is filled.`
+        : `Nothing is lost yet. Without ${plural(failing.length, "it", "them")}, the loss of ${oneOrMany(left, "one more drive", "more drives")} is survived.`,
   };
 }
 
-/** How many drives of a pool may fail, as a heading and a sentence about what then. */
+/** The loss of how many drives a pool survives, as a heading and a sentence about what then. */
 export function toleranceWords(plan: Plan, pool: PoolPrediction): { heading: string; then: string } {
   const fatal = placesOf(plan, pool.smallestFatalSet);
   const failing = failingIn(plan, pool);
   if (failing.length > 0) return failingWords(plan, pool, failing);
   if (pool.smallestFatalSet.length === 0)
     return { heading: "Nothing to protect yet", then: "This pool cannot be made as it is." };
-  if (pool.tolerance === 0)
-    return { heading: "No drive may fail", then: `The loss of any one, for instance in ${fatal}, loses data.` };
-  const heading = `Any ${oneOrMany(pool.tolerance, "one drive", "drives")} may fail`;
+  if (pool.tolerance === 0) return { heading: survivesWords(0), then: `For instance the one in ${fatal}.` };
+  const heading = survivesWords(pool.tolerance);
   const left = pool.tolerance - 1;
   const then =
     left === 0
-      ? "While it is replaced and rebuilt, none may."
-      : `After one failure, ${oneOrMany(left, "one more", "more")} may until the rebuild has ended.`;
+      ? "Until its replacement is rebuilt, a second failure loses data."
+      : `After one failure, the loss of ${oneOrMany(left, "one more", "more")} is survived until the replacement is rebuilt.`;
   // Drives with file systems of their own take nothing else with them.
   const independent = pool.groups.every((group) => group.bands.every((band) => band.independent));
   return {
     heading,
-    then: `${then} Losing ${fatal} together loses ${independent ? "what is on them, and nothing else" : "the pool"}.`,
+    then: `${then} If the drives in ${fatal} ${pool.smallestFatalSet.length === 2 ? "both" : "all"} fail, ${independent ? "what is on them is lost, and nothing else" : "everything in this pool is lost"}.`,
   };
 }
 
-/** What has become of a pool in a what-if. */
-export function fateWords(
-  plan: Plan,
-  fate: Fate,
-): { heading: string; then: string; tone: "whole" | "degraded" | "lost" } {
-  switch (fate.kind) {
+/** "one drive has failed", "2 drives are missing": how some drives are gone, or would be. */
+function goneCount(plan: Plan, ids: readonly string[]): string {
+  const states = new Set(plan.drives.filter(({ id }) => ids.includes(id)).map(({ state }) => state));
+  const one = ids.length === 1;
+  const [only] = states;
+  if (states.size > 1) return `${ids.length} drives are gone`;
+  if (only === "failed") return one ? "one drive has failed" : `${ids.length} drives have failed`;
+  return one ? "one drive is missing" : `${ids.length} drives are missing`;
+}
+
+/** What is said of a pool: in a heading, and in a sentence or two. */
+export interface StateWords {
+  heading: string;
+  then: string;
+  tone: "whole" | "degraded" | "lost";
+}
+
+/** Which files can be read, and what a further failure would do. */
+function degradedWords(plan: Plan, { state, missing, unreadable, redundancyLeft }: Condition): string {
+  const where = placesOf(plan, missing);
+  const read =
+    unreadable.length > 0
+      ? `The files on ${placesOf(plan, unreadable)} cannot be read until they are restored; all others can.`
+      : `All data can be read without ${where}.`;
+  const until =
+    state === "rebuilding"
+      ? `Another drive is being filled in the place of ${where}. Until that has ended, `
+      : "Until the replacement is rebuilt, ";
+  const further =
+    redundancyLeft === 0
+      ? "one more failed drive would lose data."
+      : `the loss of any ${oneOrMany(redundancyLeft, "one more drive", "more drives")} is survived.`;
+  return state === "rebuilding"
+    ? `${until}${further}`
+    : `Replace ${plural(missing.length, "it", "them")} now. ${read} ${until}${further}`;
+}
+
+/** What state a pool is in by the drives that have failed or are missing, in fact or in a what-if. */
+export function stateWords(plan: Plan, condition: Condition): StateWords {
+  const { state, missing, unreadable } = condition;
+  switch (state) {
     case "whole":
-      return { heading: "Not touched", then: "None of the failed drives belongs to this pool.", tone: "whole" };
-    case "degraded": {
-      const more =
-        fate.redundancy === 0
-          ? "No further drive may fail until the rebuild has ended."
-          : `Any ${oneOrMany(fate.redundancy, "one more drive", "more drives")} may fail until the rebuild has ended.`;
+      return { heading: "This pool is not affected", then: "None of the failed drives belongs to it.", tone: "whole" };
+    case "degraded":
+    case "rebuilding":
       return {
-        heading: "Degraded, nothing lost",
-        then: `All data can be read without ${placesOf(plan, fate.missing)}. ${more}`,
+        heading: `Nothing is lost; ${goneCount(plan, missing)}`,
+        then: degradedWords(plan, condition),
         tone: "degraded",
       };
-    }
     case "partly-lost":
       return {
         heading: "Some data is lost",
-        then: `What was on ${placesOf(plan, fate.lostDrives)} is lost, and only a backup brings it back. Every drive that still works keeps its own file system and can be read.`,
+        then: `What was on ${placesOf(plan, unreadable)} is lost, and only a backup brings it back. Every drive that still works keeps its own file system and can be read.`,
         tone: "lost",
       };
     case "lost":
+      // In fact one of them may only be loose; a what-if takes them as dead.
+      if (plan.drives.every((drive) => drive.state !== undefined || !missing.includes(drive.id)))
+        return {
+          heading: "Nothing here can be read",
+          then: `Only one of ${placesOf(plan, missing)}, or a backup, brings it back. Do not create or format anything.`,
+          tone: "lost",
+        };
       return {
         heading: "The pool is lost",
-        then: `Without ${placesOf(plan, fate.missing)}, ${oneOrMany(fate.bands.length, "one band", "bands")} cannot be read, and the pool with ${plural(fate.bands.length, "it", "them")}. Only a backup helps.`,
+        then: `Without ${placesOf(plan, missing)}, everything in this pool is lost. Only a backup brings it back.`,
         tone: "lost",
       };
   }
@@ -172,7 +217,7 @@ export function fateWords(
 export function systemWords(plan: Plan, failed: ReadonlySet<string>): string | null {
   switch (systemFate(plan, failed, rulesOf(plan.box.rules))) {
     case "gone":
-      return "The box's system is gone with it: it does not start until it is set up anew.";
+      return "The box's system is gone with it: it does not start until it is set up again.";
     case "one-copy":
       return "The box's system is left on a single drive.";
     case "runs":

@@ -3,38 +3,33 @@
 import { useId, useState, type FormEvent } from "react";
 import { formatExactBytes } from "@/core/bytes/formatBytes";
 import { shortSize } from "@/core/drives/nameOfDrive";
-import { typedDrives, type TypedDrives } from "@/core/drives/typedDrive";
 import { Button } from "../../kit/Button";
+import { NOT_LOADED } from "../../kit/notLoaded";
+import { useLoaded } from "../../kit/useLoaded";
 import { useWorkbench } from "../useWorkbench";
-import type { NewDrive } from "@/core/document/plan";
 
-/** A typed drive as the plan keeps it: healthy, with the sectors that drives of its kind have by default. */
-function asNewDrives({ count, bytes, medium, bus }: TypedDrives): NewDrive[] {
-  return Array.from({ length: count }, () => ({
-    label: "",
-    bytes,
-    medium,
-    bus,
-    logicalSector: 512,
-    physicalSector: medium === "hdd" ? 4096 : 512,
-    health: { state: "good" },
-  }));
-}
+const load = () => import("@/core/drives/typedDrives");
 
-/** One line to type drives in: "6 × 4 TB". */
+/** One line to type drives in: "6 × 4 TB", "4, 4 and 8 TB". */
 export function AddDrives() {
   const { act } = useWorkbench();
   const [text, setText] = useState("");
   const [trouble, setTrouble] = useState<string | null>(null);
   const hint = useId();
-  const read = text.trim() === "" ? null : typedDrives(text);
-  const onSubmit = (event: FormEvent) => {
-    event.preventDefault();
+  // How drives are read is loaded with the first that are typed.
+  const { value: reader } = useLoaded(load, text !== "");
+  const read = text.trim() === "" || !reader ? null : reader.typedDrives(text);
+  const add = ({ typedDrives, newDrivesOf }: Awaited<ReturnType<typeof load>>) => {
     const result = typedDrives(text);
     if (!result.ok) return setTrouble(result.message);
-    const refused = act({ kind: "add-drives", drives: result.drives.flatMap(asNewDrives) });
+    const refused = act({ kind: "add-drives", drives: result.drives.flatMap(newDrivesOf) });
     setTrouble(refused);
     if (!refused) setText("");
+  };
+  const onSubmit = (event: FormEvent) => {
+    event.preventDefault();
+    if (reader) add(reader);
+    else load().then(add, () => setTrouble(NOT_LOADED));
   };
   return (
     <form onSubmit={onSubmit} className="space-y-1">
@@ -43,7 +38,7 @@ export function AddDrives() {
           aria-label="Drives to add"
           aria-describedby={hint}
           aria-invalid={trouble !== null}
-          placeholder="6 × 4 TB"
+          placeholder="4, 4 and 8 TB"
           value={text}
           maxLength={300}
           onChange={(event) => {

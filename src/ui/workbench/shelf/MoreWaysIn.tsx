@@ -14,6 +14,7 @@ export function MoreWaysIn({ onOpen }: { onOpen: (way: WayIn) => void }) {
     <>
       <MenuItem onSelect={() => onOpen("health")}>Read SMART data…</MenuItem>
       <MenuItem onSelect={() => onOpen("list")}>Bring in a list (CSV)…</MenuItem>
+      <MenuItem onSelect={() => onOpen("serials")}>Type serial numbers…</MenuItem>
       <MenuLine />
       <MenuItem disabled={plan.drives.length === 0} onSelect={exportCsv}>
         Save the drives as CSV

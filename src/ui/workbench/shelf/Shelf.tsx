@@ -12,6 +12,8 @@ import { AddDrives } from "./AddDrives";
 import { drivesOnShelf } from "@/core/box/bays";
 import { part } from "../../kit/part";
 
+// Most plans know the serials.
+const SerialsHint = part(() => import("./SerialsHint").then((module) => module.SerialsHint), { needed: "this" });
 const MoreWaysIn = part(() => import("./MoreWaysIn").then((module) => module.MoreWaysIn), {
   needed: "this menu",
   meanwhile: "whatever is around",
@@ -19,7 +21,9 @@ const MoreWaysIn = part(() => import("./MoreWaysIn").then((module) => module.Mor
 
 /** The drives that are in no bay, owned or to be bought, and the ways to bring more in. */
 export function Shelf({ onOpen }: { onOpen: (way: WayIn) => void }) {
-  const { plan } = useWorkbench();
+  const { plan, at } = useWorkbench();
+  // What is bought on the way has a serial only then.
+  const asksSerials = at === 0 && plan.pools.length > 0 && plan.drives.some((drive) => !drive.serial && !drive.toBuy);
   const { setNodeRef, isOver } = useDroppable({ id: SHELF_TARGET });
   const drives = drivesOnShelf(plan);
   return (
@@ -47,6 +51,7 @@ export function Shelf({ onOpen }: { onOpen: (way: WayIn) => void }) {
           <MoreWaysIn onOpen={onOpen} />
         </MenuButton>
       </div>
+      {asksSerials && <SerialsHint onOpen={() => onOpen("serials")} />}
       {drives.length === 0 ? (
         <p className="text-[0.93rem] text-soft">
           No drives on the shelf. Add the ones you own, or think of buying; taking a drive out of its bay brings it here

@@ -2,9 +2,11 @@ import { Swatch, type SwatchKind } from "../../kit/Swatch";
 
 const WORDS: Record<SwatchKind, string> = {
   data: "your data",
-  copies: "copies",
+  copies: "mirror copies",
   parity: "parity",
-  spare: "spare, cache or log",
+  spare: "hot spare",
+  cache: "read cache",
+  log: "write log",
   idle: "unused",
   reserve: "kept by the box",
 };

@@ -5,6 +5,8 @@ import { formatBytes } from "@/core/bytes/formatBytes";
 import { contentsOf } from "@/core/bands/contents";
 import type { Plan } from "@/core/document/plan";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
+import { goneIn } from "@/core/box/gone";
+import { isGone } from "@/core/drives/driveState";
 import { fateOf } from "@/core/failures/fate";
 import type { Prediction } from "@/core/prediction/predict";
 import { PatternRect } from "../../kit/Swatch";
@@ -30,7 +32,7 @@ const key = (ref: BandRef) => `${ref.group}/${ref.index}`;
 /** The box at one moment: bays as columns to scale, cut by bands that run level across them. */
 export function Terraces({ plan, prediction, geometry, failed, changes, onToggleFailed, lit, onLight }: Props) {
   const [unit] = useUnit();
-  const hurt = useMemo(() => hurtBands(prediction, failed), [prediction, failed]);
+  const hurt = useMemo(() => hurtBands(prediction, new Set([...failed, ...goneIn(plan)])), [plan, prediction, failed]);
   const { columns, bridges, ticks, width, height, foot } = geometry;
   const labels = useMemo(() => bandLabels(prediction, geometry, unit), [prediction, geometry, unit]);
   return (
@@ -70,6 +72,7 @@ export function Terraces({ plan, prediction, geometry, failed, changes, onToggle
             column={column}
             foot={foot}
             failed={column.drive !== null && failed.has(column.drive.id)}
+            gone={column.drive !== null && isGone(column.drive)}
             hurt={hurt}
             lit={lit}
           />
@@ -138,12 +141,16 @@ function ColumnPicture({
   column,
   foot,
   failed,
+  gone,
   hurt,
   lit,
 }: {
   column: Column;
   foot: number;
+  /** In a what-if: crossed out with a dashed line. */
   failed: boolean;
+  /** In fact: crossed out with a solid one, and nearly blank. */
+  gone: boolean;
   hurt: ReadonlyMap<string, "degraded" | "bare" | "lost">;
   lit: BandRef | null;
 }) {
@@ -154,7 +161,7 @@ function ColumnPicture({
     );
   return (
     <g>
-      <g opacity={failed ? 0.4 : 1}>
+      <g opacity={gone ? 0.18 : failed ? 0.4 : 1}>
         {segments.map((segment, i) => {
           const state = segment.band ? hurt.get(key(segment.band)) : undefined;
           const dim = lit !== null && !sameBand(lit, segment.band);
@@ -192,8 +199,19 @@ function ColumnPicture({
           );
         })}
       </g>
-      {failed && (
-        <g stroke="var(--geranium)" strokeWidth="4" strokeLinecap="round">
+      {gone && (
+        <rect
+          x={x + 1.5}
+          y={top + 1.5}
+          width={width - 3}
+          height={Math.max(0, foot - top - 3)}
+          fill="none"
+          stroke="var(--geranium)"
+          strokeWidth="3"
+        />
+      )}
+      {(failed || gone) && (
+        <g stroke="var(--geranium)" strokeWidth="4" strokeLinecap="round" strokeDasharray={gone ? undefined : "10 9"}>
           <line x1={x + 6} x2={x + width - 6} y1={top + 6} y2={foot - 6} />
           <line x1={x + width - 6} x2={x + 6} y1={top + 6} y2={foot - 6} />
         </g>

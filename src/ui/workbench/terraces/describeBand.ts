@@ -1,5 +1,6 @@
 import type { Band } from "@/core/bands/band";
 import { heightOf } from "@/core/bands/band";
+import { partWords } from "@/core/bands/partWords";
 import { contentsOf } from "@/core/bands/contents";
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 
@@ -8,7 +9,7 @@ export function nameOfScheme(band: Band): string {
   const count = band.members.length;
   switch (band.scheme.kind) {
     case "single":
-      return "one drive without redundancy";
+      return "one drive without protection";
     case "striped-mirrors":
       return `striped mirrors over ${count} drives`;
     case "chunk-parity":
@@ -27,9 +28,10 @@ export function nameOfScheme(band: Band): string {
 /**
  * A band in a sentence.
  *
- * @example describeBand(band, 0, 2, "TB") // "Band 1 of 2: single parity over 4 drives, 3.99 TB of each, holds 12.0 TB."
+ * @example describeBand(bands, 0, "TB") // "The lower part of all 4 drives: single parity over 4 drives, 3.99 TB of each, …"
  */
-export function describeBand(band: Band, index: number, count: number, unit: UnitFamily): string {
-  const which = count === 1 ? "The band" : `Band ${index + 1} of ${count}, from the bottom`;
-  return `${which}: ${nameOfScheme(band)}, ${formatBytes(heightOf(band), unit)} of each, holds ${formatBytes(contentsOf(band).data, unit)} of data.`;
+export function describeBand(bands: readonly Band[], index: number, unit: UnitFamily): string {
+  const band = bands[index];
+  if (!band) return "";
+  return `${partWords(bands, index)}: ${nameOfScheme(band)}, ${formatBytes(heightOf(band), unit)} of each, holds ${formatBytes(contentsOf(band).data, unit)} of data.`;
 }

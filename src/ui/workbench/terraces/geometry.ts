@@ -129,6 +129,9 @@ function splitOfMember(band: Band, place: number): { kind: SwatchKind; share: nu
   }
 }
 
+/** The pattern of a drive that stands beside a pool. */
+const BESIDE = { "hot spare": "spare", "read cache": "cache", "write log": "log" } as const;
+
 /** What of a drive lies where, in bytes from its start. */
 function layersOf(
   plan: Plan,
@@ -136,10 +139,10 @@ function layersOf(
   drive: Drive,
 ): { kind: SwatchKind; from: Bytes; to: Bytes; band: BandRef | null }[] {
   const owner = groupOfDrive(plan, drive.id);
-  const spare = roleOfDrive(plan, drive.id) !== null;
+  const role = roleOfDrive(plan, drive.id)?.role;
   const group = prediction.pools.flatMap((pool) => pool.groups).find((each) => each.id === owner?.group.id);
   const room = group?.rooms.find((each) => each.drive === drive.id);
-  if (!group || !room) return [{ kind: spare ? "spare" : "idle", from: 0, to: drive.bytes, band: null }];
+  if (!group || !room) return [{ kind: role ? BESIDE[role] : "idle", from: 0, to: drive.bytes, band: null }];
   const layers: { kind: SwatchKind; from: Bytes; to: Bytes; band: BandRef | null }[] = [];
   if (room.systemReserve > 0) layers.push({ kind: "reserve", from: 0, to: room.systemReserve, band: null });
   let at = room.systemReserve;

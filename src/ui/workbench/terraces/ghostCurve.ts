@@ -2,9 +2,9 @@ import type { Bytes } from "@/core/bytes/bytes";
 import { formatChange, type UnitFamily } from "@/core/bytes/formatBytes";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { flatStretches } from "@/core/nextDrive/flatStretches";
-import type { CurvePoint } from "@/core/nextDrive/sizeCurve";
 import { capital } from "@/core/words/capital";
 import { withArticle } from "@/core/words/inSentence";
+import type { CurvePoint } from "@/core/nextDrive/sizeCurve";
 import { stretchWords } from "../../nextDrive/curveWords";
 import type { Column, TerraceGeometry } from "./geometry";
 

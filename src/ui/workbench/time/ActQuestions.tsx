@@ -1,10 +1,14 @@
 "use client";
 
+import { groupOf } from "@/core/box/find";
 import { isFree } from "@/core/box/members";
 import type { BoxRules, Plan } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
-import { shortSize } from "@/core/drives/nameOfDrive";
+import { inOrder } from "@/core/drives/inOrder";
+import { nameOfDrive } from "@/core/drives/nameOfDrive";
+import { joinChoices, joinWords } from "@/core/prediction/joinChoices";
 import { type Act, type ActChoices, newDrives, poolOfAct } from "@/core/steps/propose";
+import { careWords } from "../../drives/DriveFace";
 import { Tick, ticked } from "../../kit/Field";
 import { useUnit } from "../../preferences/preferences";
 
@@ -28,16 +32,14 @@ export function ActQuestions({ act, plan, rules, choices, onChoices, onAct }: Pr
           </Pick>
           {canStayAttached(act.by, plan, rules) && (
             <Pick name="how" checked={choices.attached} onPick={() => onChoices({ attached: true })}>
-              old one attached meanwhile
+              old one still in its bay
             </Pick>
           )}
         </>
       )}
       {act.kind === "join" && (
         <>
-          <Pick name="as" checked={choices.as === "member"} onPick={() => onChoices({ as: "member" })}>
-            widen the group
-          </Pick>
+          <Becomes act={act} plan={plan} as={choices.as} onChoices={onChoices} onAct={onAct} />
           {rules.hotSpares !== "none" && (
             <Pick name="as" checked={choices.as === "spare"} onPick={() => onChoices({ as: "spare" })}>
               hot spare
@@ -45,7 +47,7 @@ export function ActQuestions({ act, plan, rules, choices, onChoices, onAct }: Pr
           )}
           {act.drives.length > 1 && (
             <Pick name="as" checked={choices.as === "group"} onPick={() => onChoices({ as: "group" })}>
-              a further group
+              another group
             </Pick>
           )}
         </>
@@ -55,7 +57,7 @@ export function ActQuestions({ act, plan, rules, choices, onChoices, onAct }: Pr
       )}
       {act.kind !== "pull" && act.kind !== "steps" && (
         <Tick checked={choices.grow} onTick={(grow) => onChoices({ grow })}>
-          then claim and grow
+          then use the new space
         </Tick>
       )}
       {newDrives(act).length > 0 && (
@@ -70,6 +72,32 @@ export function ActQuestions({ act, plan, rules, choices, onChoices, onAct }: Pr
       )}
     </div>
   );
+}
+
+/** What the group becomes with the drives: with the layout that it has, or with another that the box makes of it. */
+function Becomes({
+  act,
+  plan,
+  as,
+  onChoices,
+  onAct,
+}: Pick<Props, "plan" | "onChoices" | "onAct"> & { act: Extract<Act, { kind: "join" }>; as: ActChoices["as"] }) {
+  const [unit] = useUnit();
+  const group = groupOf(plan, act.group);
+  return (group ? joinChoices(plan, group, act.drives) : []).map((choice) => (
+    <Pick
+      key={choice.layout}
+      name="as"
+      checked={choice.same && as === "member"}
+      onPick={() =>
+        choice.same
+          ? onChoices({ as: "member" })
+          : onAct({ kind: "level", group: act.group, layout: choice.layout, drives: act.drives })
+      }
+    >
+      {joinWords(choice, unit)}
+    </Pick>
+  ));
 }
 
 /** Whether the old drive can stay in while the new one is written: the box can do it, and both have a bay. */
@@ -90,7 +118,7 @@ interface JoiningProps {
 /** Which of the free drives join with a change of level. */
 function Joining({ plan, drives, onDrives }: JoiningProps) {
   const [unit] = useUnit();
-  const free = plan.drives.filter((drive) => isFree(plan, drive.id));
+  const free = inOrder(plan.drives.filter((drive) => isFree(plan, drive.id)));
   if (free.length === 0) return null;
   return (
     <span className="flex flex-wrap items-center gap-x-3">
@@ -101,7 +129,8 @@ function Joining({ plan, drives, onDrives }: JoiningProps) {
           checked={drives.includes(drive.id)}
           onTick={(on) => onDrives(ticked(drives, drive.id, on))}
         >
-          {shortSize(drive, unit)} {bayOf(drive) === null ? "from the shelf" : `in bay ${bayOf(drive)}`}
+          {nameOfDrive(drive, unit).replace(/^the /, "")}
+          {careWords(drive) && `, ${careWords(drive)}`}
         </Tick>
       ))}
     </span>

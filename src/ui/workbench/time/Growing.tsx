@@ -1,5 +1,7 @@
 "use client";
 
+import type { CSSProperties } from "react";
+import { useStripHeight } from "../../preferences/preferences";
 import { NoStepsYet } from "./NoStepsYet";
 import { part } from "../../kit/part";
 import { Unloaded } from "../../kit/Unloaded";
@@ -11,9 +13,17 @@ const TimeStrip = part(() => import("./TimeStrip").then((module) => module.TimeS
 
 /** Keeps the place of time until what there is to know of steps is loaded, so that nothing jumps. */
 function StepsToCome() {
+  const [height] = useStripHeight();
   return (
-    <section aria-label="Time" aria-busy className="border-t border-line px-3 py-2 text-[0.93rem] md:h-48">
-      <h2 className="font-serif text-lg">Growing</h2>
+    <section
+      aria-label="Time"
+      aria-busy
+      style={{ "--strip": `${height}px` } as CSSProperties}
+      className="border-t border-line px-3 py-2 text-[0.93rem] md:h-[min(var(--strip),45dvh)] md:min-h-48"
+    >
+      <h2 id="steps-heading" className="font-serif text-lg">
+        Growing
+      </h2>
       <p role="status" className="text-soft">
         Going through the steps …
       </p>

@@ -31,7 +31,7 @@ export function LiftDialog({
       acts={
         <>
           <Button look="main" onClick={onClose}>
-            Not without a backup
+            Go back
           </Button>
           <Button type="submit" form={form} className="text-geranium!">
             Go on without
@@ -50,8 +50,7 @@ export function LiftDialog({
         }}
       >
         <label className="block">
-          Why may this step go on? Write it for yourself as you will read it when something has gone wrong. It is kept
-          in the plan with today’s date, and printed with it.
+          Write why you go on without a backup. It stays in the plan, with today’s date, and is printed with it.
           <textarea
             rows={4}
             maxLength={500}

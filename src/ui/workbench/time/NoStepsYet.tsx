@@ -11,11 +11,13 @@ export function NoStepsYet() {
       aria-label="Time"
       className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-line px-4 py-2 text-[0.93rem]"
     >
-      <h2 className="font-serif text-lg">Growing</h2>
+      <h2 id="steps-heading" className="font-serif text-lg">
+        Growing
+      </h2>
       <Button small disabled={plan.drives.length === 0} onClick={() => askSequence()}>
-        Ready-made plans
+        Ready-made steps
       </Button>
-      <label className="flex items-center gap-2">
+      <label className="flex min-h-[24px] items-center gap-2">
         <input
           type="checkbox"
           checked={planning}
@@ -27,7 +29,7 @@ export function NoStepsYet() {
       </label>
       <span className="text-soft">
         {planning
-          ? "Put a larger drive on one in a bay, a drive in a free bay, or choose another layout."
+          ? "Drop a larger drive onto a bay, a drive into a free bay, or choose another layout."
           : "The box above is as it is now."}
       </span>
     </section>

@@ -49,7 +49,7 @@ export const Stairs = memo(function Stairs({ geometry, walk }: { geometry: Strip
               fontSize="11"
               fill={window.redundancy <= 0 ? "var(--geranium)" : "var(--ochre-text)"}
             >
-              {window.redundancy <= 0 ? "none may fail" : `only ${window.redundancy} may fail`}
+              {window.redundancy <= 0 ? "survives none" : `survives only ${window.redundancy}`}
             </text>
           )}
         </g>

@@ -6,7 +6,9 @@ import { poolOf } from "@/core/box/find";
 import { isFree } from "@/core/box/members";
 import { formatBytes, formatExactBytes } from "@/core/bytes/formatBytes";
 import type { Drive, Plan, Step, StepChanges } from "@/core/document/plan";
+import { inOrder } from "@/core/drives/inOrder";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
+import { fullName } from "@/core/layouts/inText";
 import { layoutOf } from "@/core/layouts/registry";
 import { preference } from "@/core/ruleBook/howItGrows";
 import { rulesOf } from "@/core/rules/ruleSets";
@@ -52,7 +54,7 @@ export function StepDialog({ step, before, onSave, onClose }: Props) {
           label="Layout"
           name="layout"
           defaultValue={step.layout}
-          options={rulesOf(before.box.rules).layouts.map((id) => ({ value: id, label: layoutOf(id).shortName }))}
+          options={rulesOf(before.box.rules).layouts.map((id) => ({ value: id, label: fullName(layoutOf(id)) }))}
         />
       )}
       {"volume" in step && <SizeField step={step} before={before} />}
@@ -86,7 +88,7 @@ interface FieldProps<K extends string> {
 
 /** Drives that a step can take: those that are free, and those that it has. */
 const takeable = (before: Plan, has: (drive: Drive) => boolean): Drive[] =>
-  before.drives.filter((drive) => isFree(before, drive.id) || has(drive));
+  inOrder(before.drives.filter((drive) => isFree(before, drive.id) || has(drive)));
 
 function ByField({ step, before }: FieldProps<"by">) {
   const [unit] = useUnit();

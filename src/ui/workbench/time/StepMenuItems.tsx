@@ -16,7 +16,7 @@ export function StepMenuItems({ step, index, onEdit }: { step: Step; index: numb
             act({ kind: "edit-step", step: step.id, changes: { how: step.how === "pulled" ? "attached" : "pulled" } })
           }
         >
-          {step.how === "pulled" ? "Keep the old drive attached meanwhile" : "Pull the old drive first"}
+          {step.how === "pulled" ? "Keep the old drive in its bay meanwhile" : "Pull the old drive first"}
         </MenuItem>
       )}
       {index > 1 && (
@@ -25,7 +25,7 @@ export function StepMenuItems({ step, index, onEdit }: { step: Step; index: numb
         </MenuItem>
       )}
       <MenuItem onSelect={() => act({ kind: "edit-step", step: step.id, changes: { disabled: !step.disabled } })}>
-        {step.disabled ? "Use it again" : "Pass over it"}
+        {step.disabled ? "Use it again" : "Skip it"}
       </MenuItem>
       <MenuItem onSelect={() => act({ kind: "duplicate-step", step: step.id })}>Repeat it</MenuItem>
       <MenuItem disabled={index === 1} onSelect={() => act({ kind: "move-step", step: step.id, to: index - 2 })}>

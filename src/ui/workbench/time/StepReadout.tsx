@@ -1,21 +1,26 @@
 "use client";
 
 import { useMemo } from "react";
-import { driveOf } from "@/core/box/find";
+import type { Band } from "@/core/bands/band";
+import { partWords } from "@/core/bands/partWords";
+import { bandsOfGroup } from "@/core/box/figures";
+import { driveOf, groupOf } from "@/core/box/find";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import type { Plan } from "@/core/document/plan";
 import { nameOfDriveFirst } from "@/core/drives/nameOfDrive";
 import type { Finding } from "@/core/findings/finding";
 import type { Stuck } from "@/core/schedule/schedulePlan";
+import { moduleOf } from "@/core/steps/registry";
 import { onlineWords } from "@/core/steps/swapping";
 import { momentWords } from "@/core/time/dateWords";
 import { hoursWords } from "@/core/time/hoursWords";
 import { changesBetween } from "@/core/walk/bandChanges";
 import type { WalkedStep } from "@/core/walk/moment";
 import { dayOf } from "@/core/walk/planSummary";
-import { oneOrMany } from "@/core/words/counted";
+import { survivesMeanwhile } from "@/core/words/survives";
 import { STUCK_WORDS } from "../../calendar/stuckWords";
+import { Explained } from "../../kit/Explained";
 import { useUnit } from "../../preferences/preferences";
 import { Findings } from "../readout/Findings";
 import { useWorkbench } from "../useWorkbench";
@@ -30,10 +35,16 @@ const BAND_WORDS = {
   new: "comes",
   grown: "grows",
   wider: "runs over more drives",
-  moved: "gets another scheme",
+  moved: "gets another layout",
   shrunk: "gets lower",
   gone: "of before goes",
 };
+
+/** The bands of a group at a moment. */
+function bandsOf(plan: Plan, id: string): readonly Band[] {
+  const group = groupOf(plan, id);
+  return group ? bandsOfGroup(plan, group, rulesOfBox(plan)) : [];
+}
 
 /** What the step that led to the chosen moment does, takes and risks. */
 export function StepReadout() {
@@ -45,7 +56,8 @@ export function StepReadout() {
     () =>
       moment && before
         ? changesBetween(before.state.plan, moment.state.plan).map(
-            (change) => `Band ${change.index + 1} ${BAND_WORDS[change.kind]}.`,
+            ({ group, index, kind }) =>
+              `${partWords(bandsOf((kind === "gone" ? before : moment).state.plan, group), index)} ${BAND_WORDS[kind]}.`,
           )
         : [],
     [moment, before],
@@ -56,18 +68,23 @@ export function StepReadout() {
   return (
     <section aria-label="The chosen step" className="space-y-1 border-b border-line pb-3 text-[0.95rem]">
       <When walked={walked} />
-      <p>{walked.does}</p>
-      <p className="text-soft">{walked.why}</p>
-      {walked.step.disabled && <p className="text-soft">Passed over: it changes nothing.</p>}
+      <p>
+        <Explained text={walked.does} />
+      </p>
+      <p className="text-soft">
+        <Explained text={walked.why} />
+      </p>
+      {walked.step.disabled && <p className="text-soft">Skipped: it changes nothing.</p>}
       {!walked.done && !walked.step.disabled && (
         <p className="font-semibold text-geranium">It cannot be carried out as planned.</p>
       )}
       {walked.done && <Takes walked={walked} before={before.state.plan} after={moment.state.plan} />}
       <Risks walked={walked} before={before.state.plan} />
+      {walked.done && <Meanwhile walked={walked} before={before.state.plan} />}
       {walked.done && capacities.pool !== capacities.fileSystem && (
         <p>
           Afterwards {formatBytes(capacities.pool, unit)} in the pool, {formatBytes(capacities.volume, unit)} in
-          volumes, {formatBytes(capacities.fileSystem, unit)} for folders.
+          volumes, {formatBytes(capacities.fileSystem, unit)} for your files.
         </p>
       )}
       {bands.length > 0 && <p className="text-soft">{bands.join(" ")}</p>}
@@ -112,7 +129,7 @@ function Takes({ walked: { cost }, before, after }: { walked: WalkedStep; before
     ...(reads > 0 ? [`reads ${formatBytes(reads, unit)}`] : []),
     ...(writes > 0 ? [`writes ${formatBytes(writes, unit)}`] : []),
   ];
-  const wayBack = cost.undoable ? "It can be undone." : "There is no way back but a backup.";
+  const wayBack = cost.undoable ? "It can be undone." : "It cannot be undone. Only a backup brings the old state back.";
   return (
     <p>
       <strong className="font-semibold">{hoursWords(cost.hours)}</strong>,{" "}
@@ -121,7 +138,18 @@ function Takes({ walked: { cost }, before, after }: { walked: WalkedStep; before
   );
 }
 
-/** What may not fail while the step runs, and what it erases. */
+/** What to do if a drive fails while the step runs. */
+function Meanwhile({ walked: { step }, before }: { walked: WalkedStep; before: Plan }) {
+  const advice = moduleOf(step).ifADriveFails?.(step, before);
+  if (!advice) return null;
+  return (
+    <p>
+      <span className="font-semibold">If a drive fails meanwhile:</span> <Explained text={advice} />
+    </p>
+  );
+}
+
+/** What is not survived while the step runs, and what it erases. */
 function Risks({ walked, before }: { walked: WalkedStep; before: Plan }) {
   const [unit] = useUnit();
   const isSaid = walked.findings.some((finding) => finding.code === "no-redundancy");
@@ -135,9 +163,7 @@ function Risks({ walked, before }: { walked: WalkedStep; before: Plan }) {
         .filter((each) => each.redundancy > 0 || !isSaid)
         .map(({ pool, redundancy }) => (
           <p key={pool} className={redundancy <= 0 ? "font-semibold text-geranium" : "text-ochre-text"}>
-            {redundancy <= 0
-              ? "While it runs no drive may fail."
-              : `While it runs only ${oneOrMany(redundancy, "one drive", "drives")} may fail.`}
+            While it runs, {survivesMeanwhile(redundancy)}.
           </p>
         ))}
       {erased.map((name) => (

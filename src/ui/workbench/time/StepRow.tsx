@@ -57,7 +57,7 @@ export function StepRow({ walked, index }: Props) {
         {...attributes}
         {...listeners}
         aria-label={`Move step ${index}: ${label}`}
-        className="cursor-grab touch-none px-0.5 text-soft"
+        className="inline-flex size-[24px] shrink-0 cursor-grab touch-none items-center justify-center text-soft"
       >
         <GripVertical size={14} aria-hidden />
       </button>
@@ -68,7 +68,7 @@ export function StepRow({ walked, index }: Props) {
           <button
             type="button"
             aria-label={`More about step ${index}`}
-            className="inline-flex size-6 items-center justify-center rounded hover:bg-ground"
+            className="inline-flex size-[24px] items-center justify-center rounded hover:bg-ground"
           >
             <Ellipsis size={15} aria-hidden />
           </button>
@@ -98,6 +98,7 @@ function StepButton({ walked, index, label }: Props & { label: string }) {
   return (
     <button
       type="button"
+      data-step={walked.step.id}
       aria-current={current ? "step" : undefined}
       onClick={() => goTo(index)}
       className={`flex min-w-0 flex-1 items-center gap-1.5 rounded px-1 py-0.5 text-left hover:bg-wall ${current ? "font-semibold" : ""} ${walked.step.disabled ? "text-soft line-through" : ""}`}
@@ -119,7 +120,7 @@ function Trouble({ walked, isLate }: { walked: WalkedStep; isLate: boolean }) {
     <TriangleAlert
       size={14}
       role="img"
-      aria-label={isBlocked ? "cannot be carried out" : "has something to heed"}
+      aria-label={isBlocked ? "cannot be carried out" : "has a warning"}
       className={`shrink-0 ${isBlocked ? "text-geranium" : "text-ochre-text"}`}
     />
   );

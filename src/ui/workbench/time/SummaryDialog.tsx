@@ -1,5 +1,6 @@
 "use client";
 
+import { survivesMeanwhile } from "@/core/words/survives";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import { onlineWords } from "@/core/steps/swapping";
@@ -8,7 +9,6 @@ import { dayOf, planSummary } from "@/core/walk/planSummary";
 import { Dialog } from "../../kit/Dialog";
 import { useUnit } from "../../preferences/preferences";
 import { hoursWords } from "@/core/time/hoursWords";
-import { oneOrMany } from "@/core/words/counted";
 import { useWorkbench } from "../useWorkbench";
 
 /** The plan in words: a summary, and what each step does and why. */
@@ -43,17 +43,11 @@ export function SummaryDialog({ onClose }: { onClose: () => void }) {
                     {walked.done
                       ? `${hoursWords(walked.cost.hours)}, ${onlineWords(walked.cost, rulesOfBox(walk.moments[index - 1]?.state.plan ?? walk.plan))}. `
                       : walked.step.disabled
-                        ? "Passed over. "
+                        ? "Skipped. "
                         : "Cannot be carried out. "}
-                    {walked.exposure
-                      .map((each) =>
-                        each.redundancy <= 0
-                          ? "No drive may fail meanwhile. "
-                          : `Only ${oneOrMany(each.redundancy, "one drive", "drives")} may fail meanwhile. `,
-                      )
-                      .join("")}
+                    {walked.exposure.map((each) => `Meanwhile, ${survivesMeanwhile(each.redundancy)}. `).join("")}
                     {walked.done
-                      ? `Afterwards ${formatBytes(capacities.pool, unit)} in the pool, ${formatBytes(capacities.volume, unit)} in volumes, ${formatBytes(capacities.fileSystem, unit)} for folders.`
+                      ? `Afterwards ${formatBytes(capacities.pool, unit)} in the pool, ${formatBytes(capacities.volume, unit)} in volumes, ${formatBytes(capacities.fileSystem, unit)} for your files.`
                       : ""}
                   </p>
                   {walked.findings

@@ -1,15 +1,17 @@
 "use client";
 
 import { Plus } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useMemo, useState, type CSSProperties } from "react";
 import { planSummary } from "@/core/walk/planSummary";
 import { dayOfMomentIn } from "@/core/time/dateWords";
-import { fullWords } from "@/core/data/dataWords";
+import { fullWords, reachesWords } from "@/core/data/dataWords";
 import type { Dates } from "../../calendar/useDates";
 import { Button } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
+import { useStripHeight } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
 import { Staircase } from "./Staircase";
+import { StripEdge } from "./StripEdge";
 import { StepList } from "./StepList";
 import { part } from "../../kit/part";
 import { Unloaded } from "../../kit/Unloaded";
@@ -29,7 +31,7 @@ function whenFull({ demands, start }: Dates): string[] {
     fullWithoutPlan === null
       ? []
       : [
-          `${volume.name || "The volume"} is full ${fullWords(fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : `, without the plan ${fullWords(fullWithoutPlan, start)}`}.`,
+          `${volume.name || "The volume"} ${reachesWords(volume, fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : `, without the plan ${fullWords(fullWithoutPlan, start)}`}.`,
         ],
   );
 }
@@ -42,14 +44,19 @@ export function TimeStrip() {
     [walk, dates],
   );
   const [telling, setTelling] = useState(false);
+  const [height] = useStripHeight();
   return (
     <section
       aria-label="Time"
-      className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] gap-x-3 border-t border-line px-3 py-2 text-[0.93rem] md:h-48 md:grid-cols-[21rem_minmax(0,1fr)]"
+      style={{ "--strip": `${height}px` } as CSSProperties}
+      className="relative grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] gap-x-3 border-t border-line px-3 py-2 text-[0.93rem] md:h-[min(var(--strip),45dvh)] md:min-h-48 md:grid-cols-[21rem_minmax(0,1fr)]"
     >
+      <StripEdge />
       <div className="flex min-h-0 flex-col max-md:max-h-72">
         <div className="flex items-center gap-1.5 pb-1">
-          <h2 className="flex-1 font-serif text-lg">Growing</h2>
+          <h2 id="steps-heading" className="flex-1 font-serif text-lg">
+            Growing
+          </h2>
           <Button small onClick={() => setTelling(true)}>
             In words
           </Button>

@@ -28,7 +28,9 @@ test("what steps come to is the difference that they make at their moment of the
   expect(tried([{ kind: "back-up", pool: "p1", to: "b" }, widen]).warnings).toEqual([]);
   const later = tried([replace], [widen], 1);
   expect(later.before).toBe(one.after);
-  expect(trialWords(later, "TB")).toMatch(/^1 step, .*\. Usable stays; for .* no drive may fail\.$/);
+  expect(trialWords(later, "TB")).toMatch(
+    /^1 step, .*\. Usable stays; for .*, one more failed drive would lose data\.$/,
+  );
   expect(later.hours).toBeGreaterThan(0);
 });
 
@@ -49,7 +51,7 @@ test("how often the box is off to change drives is said with it", () => {
   const mirror = boxWith("desktop-mirror", "raid1", [4, 4], [8, 8]);
   const both: StepBody[] = [replace, { ...replace, drive: "d2", by: "x2" }];
   expect(trialWords(actTrial(walkPlan(mirror), 0, both, "TB", DAY), "TB")).toMatch(
-    /no drive may fail; the box is off for about 15 minutes, twice\.$/,
+    /one more failed drive would lose data; the box is off for about 15 minutes, twice\.$/,
   );
 });
 
@@ -62,7 +64,7 @@ test("an act is called by what it does to which drives", () => {
     /^Replace the 4\sTB .* by the 8\sTB /,
   );
   expect(actTitle({ kind: "join", group: "g1", drives: ["x1", "x2"] }, plan, "TB")).toMatch(/^4\sTB \+ 8\sTB for P$/);
-  expect(actTitle({ kind: "pull", drive: "gone" }, plan, "TB")).toBe("Take a drive out for good");
+  expect(actTitle({ kind: "pull", drive: "gone" }, plan, "TB")).toBe("Remove a drive for good");
 });
 
 describe("every finding that a step can have is said before it is planned", () => {
@@ -89,7 +91,7 @@ describe("every finding that a step can have is said before it is planned", () =
       const planned = walkPlan(numbered(box, [step]), "TB", undefined, DAY).moments.at(-1)!.walked!;
       const trial = actTrial(whole, 0, [step], "TB", DAY);
       const shown = [...trial.blocks.map(({ message }) => message), ...trial.warnings, ...trial.notes];
-      // That no drive may fail meanwhile is said with the hours for which that is so.
+      // That one more failed drive would lose data is said with the hours for which that is so.
       const isSaid = ({ code, message }: Finding) =>
         shown.includes(message) || (code === "no-redundancy" && (trial.bareHours > 0 || trial.blocks.length > 0));
       expect([step, planned.findings.filter((finding) => !isSaid(finding))]).toEqual([step, []]);

@@ -15,7 +15,7 @@ export interface ActTrial {
   steps: StepBody[];
   /** From the begin of the first to the end of the last. */
   hours: number;
-  /** For how long of that no drive may fail. */
+  /** For how long of that the loss of one more drive loses data. */
   bareHours: number;
   /** What the pools hold before and after. */
   before: Bytes;

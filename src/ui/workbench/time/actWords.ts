@@ -1,3 +1,4 @@
+import { survivesMeanwhile } from "@/core/words/survives";
 import { driveOf } from "@/core/box/find";
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import type { Plan } from "@/core/document/plan";
@@ -27,7 +28,7 @@ export function actTitle(act: Act, plan: Plan, unit: UnitFamily): string {
     case "steps":
       return act.title;
     case "pull":
-      return `Take ${name(act.drive)} out for good`;
+      return `Remove ${name(act.drive)} for good`;
   }
 }
 
@@ -39,6 +40,6 @@ export function trialWords(
   const [block] = blocks;
   if (block) return block.message;
   const usable = before === after ? "stays" : `${formatBytes(before, unit)} → ${formatBytes(after, unit)}`;
-  const bare = bareHours > 0 ? `; for ${lengthWords(bareHours)} no drive may fail` : "";
+  const bare = bareHours > 0 ? `; for ${lengthWords(bareHours)}, ${survivesMeanwhile(0)}` : "";
   return `${counted(steps.length, "step")}, ${lengthWords(hours)}. Usable ${usable}${bare}${away ? `; ${away}` : ""}.`;
 }

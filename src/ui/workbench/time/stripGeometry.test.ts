@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { coveredClinic } from "@/core/document/samples/coveredClinic";
 import type { Plan } from "@/core/document/plan";
-import { timesByCalendar, timesByHours } from "@/core/schedule/demand";
+import { timesByCalendar, timesByHours } from "@/core/schedule/stepTimes";
 import { schedulePlan } from "@/core/schedule/schedulePlan";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { stripGeometry } from "./stripGeometry";

@@ -15,7 +15,7 @@ export interface StripGeometry {
   lines: { id: "pool" | "volume" | "fileSystem"; points: string; end: number }[];
   /** Marks of the steps: as long as they take, but never too short to be seen. */
   marks: { x: number; width: number }[];
-  /** While fewer drives may fail than usual. */
+  /** While the loss of fewer drives is survived than usual. */
   windows: { x: number; width: number; redundancy: number }[];
   days: { x: number; label: string }[];
   /** What is stored, where data sets say so. */
@@ -81,7 +81,7 @@ function lineOf(
   return { id, points: [...points, `${edge},${end.toFixed(1)}`].join(" "), end };
 }
 
-/** The stretches in which fewer drives may fail than usual. */
+/** The stretches in which the loss of fewer drives is survived than usual. */
 const windowsOf = (moments: Walk["moments"], marks: StripGeometry["marks"]): StripGeometry["windows"] =>
   moments.flatMap((moment, i) => {
     const exposure = moment.walked?.exposure ?? [];

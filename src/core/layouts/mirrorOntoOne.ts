@@ -6,12 +6,12 @@ import { requireRooms, type Layout } from "./layout";
  * Small drives laid end to end along one large drive, each mirrored onto its own part of it: a mirror out of drives of
  * unequal sizes. Every small drive keeps a file system of its own. Usable min(Σ s − sn, sn), tolerance 1.
  */
-export const spannedMirror: Layout = {
-  id: "spanned-mirror",
-  name: "small drives mirrored onto a large one",
-  shortName: "Spanned mirror",
+export const mirrorOntoOne: Layout = {
+  id: "mirror-onto-one",
+  name: "mirror onto one large drive",
+  shortName: "Mirror onto one",
   summary:
-    "Each smaller drive is mirrored onto its own part of the largest, and keeps its own file system. Any one drive may fail.",
+    "Each smaller drive is mirrored onto its own part of the largest, and keeps its own file system. It survives the loss of any one drive.",
   minimumDrives: 3,
   usualDrives: 3,
   stripe: () => ({ data: 1, copies: 2, parity: 0 }),
@@ -22,7 +22,7 @@ export const spannedMirror: Layout = {
   independent: true,
   liesEndToEnd: true,
   layOut(rooms) {
-    requireRooms(spannedMirror, rooms);
+    requireRooms(mirrorOntoOne, rooms);
     const large = rooms.reduce((most, room) => (room.length > most.length ? room : most));
     const bands: Band[] = [];
     let floor = 0;

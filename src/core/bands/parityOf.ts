@@ -1,4 +1,4 @@
-import type { Band } from "../bands/band";
+import type { Band } from "./band";
 
 /** The parity drives of bands with dedicated parity; none otherwise. */
 export const parityOf = (bands: readonly Band[]): string[] => {

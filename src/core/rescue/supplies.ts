@@ -1,0 +1,71 @@
+import { driveOf } from "../box/find";
+import type { Drive } from "../document/plan";
+import { soldFrom } from "../sequences/parts";
+import { priceFor } from "../walk/costs";
+import type { RescueSetting, ToBuy } from "./rescue";
+
+/**
+ * Drives for a course, one after the other: those of the plan that are named, and new ones that are bought, each with
+ * an id of its own. None is given out twice.
+ */
+export interface Supplies {
+  /** A drive that is there; undefined where it is not, or is taken already. */
+  take: (id: string) => Drive | undefined;
+  isTaken: (id: string) => boolean;
+  /** A drive to be bought, of a size that is sold; one that the plan has for this already is taken again. */
+  buy: (least: ToBuy) => Drive;
+  /** What is new in the plan. */
+  buys: Drive[];
+}
+
+/**
+ * What a course can take its drives from.
+ *
+ * @example suppliesFor(setting).buy({ leastBytes: 3.9e12, medium: "hdd", bus: "sata", logicalSector: 512 }).bytes // of a 4 TB drive
+ */
+export function suppliesFor({ plan }: RescueSetting): Supplies {
+  const buys: Drive[] = [];
+  const used = new Set<string>();
+  const taken = (drive: Drive): Drive => {
+    used.add(drive.id);
+    return drive;
+  };
+  const freeId = (): string => {
+    const ids = new Set([...plan.drives, ...buys].map(({ id }) => id));
+    let n = 1;
+    while (ids.has(`b${n}`)) n += 1;
+    return `b${n}`;
+  };
+  const bought = ({ leastBytes, medium, bus, logicalSector }: ToBuy): Drive => {
+    const bytes = soldFrom(leastBytes);
+    const known = plan.drives.find(
+      (drive) => drive.toBuy && !used.has(drive.id) && drive.bytes === bytes && drive.medium === medium,
+    );
+    if (known) return known;
+    const price = priceFor(bytes, medium, plan.prices ?? []);
+    const drive: Drive = {
+      id: freeId(),
+      label: "",
+      bytes,
+      medium,
+      bus: bus === "usb" ? "sata" : bus,
+      logicalSector,
+      physicalSector: logicalSector === 512 ? 4096 : logicalSector,
+      health: { state: "good" },
+      ...(price ? { price: price.price } : {}),
+      toBuy: true,
+      place: { shelf: true },
+    };
+    buys.push(drive);
+    return drive;
+  };
+  return {
+    take: (id) => {
+      const drive = used.has(id) ? undefined : driveOf(plan, id);
+      return drive && taken(drive);
+    },
+    isTaken: (id) => used.has(id),
+    buy: (least) => taken(bought(least)),
+    buys,
+  };
+}

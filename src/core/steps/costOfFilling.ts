@@ -1,0 +1,48 @@
+import { isRedundant } from "../bands/isRedundant";
+import { dataOfPool, bandsOfGroup } from "../box/figures";
+import { usedShare } from "../box/capacities";
+import { drivesOf } from "../box/find";
+import { goneIn } from "../box/gone";
+import { groupOfDrive } from "../box/members";
+import type { BoxState } from "../box/state";
+import { rebuildsOf } from "../speeds/rebuild";
+import { noCost, type StepCost, type StepSetting } from "./stepModule";
+
+/**
+ * What it costs to fill a drive of a group from the others, in the place of one that is not there: what was on that one
+ * is worked out again from all that are left.
+ *
+ * @param step `drive`, the one that is not there, and `by`, the one that is filled
+ */
+export function costOfFilling(
+  { plan }: BoxState,
+  after: BoxState,
+  step: { drive: string; by: string },
+  { rules }: Pick<StepSetting, "rules">,
+): StepCost {
+  const owner = groupOfDrive(plan, step.drive);
+  const then = groupOfDrive(after.plan, step.by);
+  if (!owner || !then) return noCost({});
+  const bands = bandsOfGroup(after.plan, then.group, rules);
+  const gone = goneIn(after.plan);
+  const there = drivesOf(after.plan, then.group.drives).filter(({ id }) => !gone.has(id));
+  const used = usedShare(then.pool, dataOfPool(after.plan, then.pool, rules));
+  const next = there.filter((each) => each.id === step.by);
+  const [rebuild] = rebuildsOf(bands, there, rules, used, next);
+  const share = rules.rebuilding === "used-only" ? used : 1;
+  const reads = new Map<string, number>();
+  for (const band of bands.filter((each) => isRedundant(each) && each.members.some(({ drive }) => drive === step.by)))
+    for (const { drive, length } of band.members)
+      if (drive !== step.by && !gone.has(drive)) reads.set(drive, (reads.get(drive) ?? 0) + Math.round(length * share));
+  return noCost({
+    hours: rebuild?.hours ?? noCost({}).hours,
+    erased: [step.by],
+    work: [
+      ...[...reads].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
+      { drive: step.by, reads: 0, writes: rebuild?.writes ?? 0 },
+    ],
+    online: "slower",
+    missing: [step.drive],
+    unready: [step.by],
+  });
+}
