@@ -115,11 +115,12 @@ export class PlanSession {
       instead = await fallback?.();
       if (this.state.status !== "ready" || !this.hasUnsaved()) {
         const read = await loadPlan(this.database, this.id);
-        if (read.kind !== "there" && !instead) return this.cannotOpen(read);
-        if (read.kind === "there") this.adopt(read.loaded.history, read.loaded.revision);
-        else this.adopt(startHistory(instead as Plan), -1);
-        this.set({ example: read.kind === "there" ? read.loaded.example : true });
-        this.set({ status: "ready" });
+        if (!this.isAhead(read)) {
+          if (read.kind !== "there" && !instead) return this.cannotOpen(read);
+          if (read.kind === "there") this.adopt(read.loaded.history, read.loaded.revision);
+          else this.adopt(startHistory(instead as Plan), -1);
+          this.set({ example: read.kind === "there" ? read.loaded.example : true, status: "ready" });
+        }
       }
       this.watch();
     } catch (error) {
@@ -330,6 +331,15 @@ export class PlanSession {
     } catch (error) {
       this.lose(error);
     }
+  }
+
+  /**
+   * Whether more has been done on the page than was read: another place shows an open plan while it is read again, and
+   * who acts at once must not lose it.
+   */
+  private isAhead(read: Loading): boolean {
+    if (this.state.status !== "ready") return false;
+    return this.wishes.length > 0 || (read.kind === "there" && read.loaded.revision < this.revision);
   }
 
   private adopt(history: History, revision: number): void {

@@ -93,6 +93,25 @@ test("for any commands, what is loaded again equals what was on the page, histor
   );
 });
 
+test("what is done while another place of the plan reads it again is not lost", async () => {
+  const name = freshName();
+  const id = await keepPlan(open(name), clinic);
+  const session = await tab(name, id);
+  session.do(rename("First"));
+  await session.settled();
+  // The place before is left, and the next one opens the same plan; what is pressed comes before or after it is read.
+  for (const wait of [0, 1, 2, 4, 8]) {
+    session.close();
+    const opening = session.open();
+    await new Promise((resolve) => setTimeout(resolve, wait));
+    session.do(rename(`After ${wait} ms`));
+    await opening;
+    expect(planOf(session).name).toBe(`After ${wait} ms`);
+    await session.settled();
+    expect((await loaded(open(name), id)).history.plan.name).toBe(`After ${wait} ms`);
+  }
+});
+
 describe("two tabs", () => {
   test("one sees what the other does, and says so", async () => {
     const name = freshName();

@@ -44,6 +44,13 @@ async function say(
 ) {
   await page.getByRole("button", { name: drive }).click();
   await page.getByRole("menuitem", { name: what }).click();
+  // As a person does, it is waited for what the page says of it.
+  const told = {
+    "It has failed": /^Said that .* failed\.$/,
+    "It is not in the box": /^Said that .* not in the box\.$/,
+    "It is back, with all that was on it": /^Said that .* back\.$/,
+  }[what];
+  await expect(page.getByRole("list").getByText(told)).toBeVisible();
 }
 const now = (page: Page) => page.getByRole("link", { name: "What to do now" }).first();
 const step = (page: Page) => page.getByRole("listitem").and(page.locator("[aria-current=step]"));

@@ -32,7 +32,10 @@ export function OpenPlan({ id, children }: { id: string; children: (opened: Open
   // What is made of a whole plan for the first time is made in small pieces, between which the page stays awake.
   const status = useDeferredValue(state.status, "loading");
   useEffect(() => {
-    if (status === "ready") markVisited();
+    if (status !== "ready") return;
+    markVisited();
+    // The first look has given way to the plan: no plan that is opened later shows it while it loads.
+    firstVisit.shows = null;
   }, [status]);
   if (status === "loading" && (state.status === "loading" || state.status === "ready")) {
     if (firstVisit.shows) return firstVisit.shows;
