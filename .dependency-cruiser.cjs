@@ -33,6 +33,7 @@ const STOREYS = [
   "steps",
   "walk",
   "schedule",
+  "reading",
   "commands",
   "compare",
   "nextDrive",

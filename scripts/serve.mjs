@@ -4,7 +4,7 @@ import { readFileSync } from "node:fs";
 import { createServer } from "node:http";
 import next from "next";
 import sirv from "sirv";
-import { isPrediction, methodsOf, refusalOf, takesPrediction, tooLong } from "./guards.mjs";
+import { isForThreads, methodsOf, refusalOf, takesAnother, tooLong } from "./guards.mjs";
 import { portOf } from "./port.mjs";
 
 const port = portOf(process.env.PORT);
@@ -41,9 +41,10 @@ const server = createServer((request, response) => {
   const allowed = methodsOf(url);
   if (!allowed.includes(method))
     return refusalOf(response, 405, `${method} is not answered here.`, { allow: allowed.join(", ") });
-  if (tooLong(request)) return refusalOf(response, 413, "The body is larger than 1 MiB. Send one plan document.");
+  const refused = tooLong(request);
+  if (refused) return refusalOf(response, 413, refused);
   // Who cannot be answered is told so before anything is done for it: a crowd must not hold up the pages.
-  if (isPrediction(url) && method === "POST" && !takesPrediction(response))
+  if (isForThreads(url) && method === "POST" && !takesAnother(response))
     return refusalOf(response, 503, "There is too much to work out at once. Try again in some seconds.", {
       "retry-after": "5",
     });

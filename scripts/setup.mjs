@@ -75,7 +75,7 @@ export function generate() {
 
 /** Bundles what the threads of the server run. The bundler runs by itself: it may not be installed yet here. */
 export function bundleThreads() {
-  run(process.execPath, ["scripts/bundle.mjs", "src/workers/predict.thread.ts", ".cache/predict.thread.mjs"]);
+  run(process.execPath, ["scripts/bundle.mjs", "src/workers/answer.thread.ts", ".cache/answer.thread.mjs"]);
 }
 
 /**

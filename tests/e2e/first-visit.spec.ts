@@ -13,6 +13,18 @@ test("the first visit opens on the demo plan with its figures; the second shows 
   await expect(page.getByRole("link", { name: "Open Animal clinic, Villarrolla" })).toBeVisible();
 });
 
+test("who presses a link of the first look before the demo is there goes where it leads", async ({ page }) => {
+  // What the link leads to comes late: the demo is ready long before.
+  await page.route(/\/new(\?|$)/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.continue();
+  });
+  await page.goto("/", { waitUntil: "commit" });
+  await page.getByRole("link", { name: "Plan your own box" }).first().click({ noWaitAfter: true });
+  await expect(page.getByLabel("What drives do you have?")).toBeVisible();
+  await expect(page).toHaveURL(/\/new$/);
+});
+
 test("the unit switch changes every figure and is remembered", async ({ page }) => {
   await firstVisit(page);
   await page.getByRole("radio", { name: "TiB" }).click();

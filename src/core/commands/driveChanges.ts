@@ -1,6 +1,6 @@
 import { MOST_DRIVES } from "../document/limits";
 import type { Drive, DriveChanges, NewDrive, Plan } from "../document/plan";
-import { freeId } from "./freeId";
+import { freeId } from "../records/freeId";
 import { findDrive } from "./lookUp";
 import { refuse } from "./refusal";
 

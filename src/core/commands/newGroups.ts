@@ -1,5 +1,5 @@
 import type { LayoutId, Plan, Pool } from "../document/plan";
-import { freeId } from "./freeId";
+import { freeId } from "../records/freeId";
 import { findDrive, findPool } from "./lookUp";
 import { settleIn, takeOut } from "./membership";
 import { refuse } from "./refusal";

@@ -37,6 +37,7 @@ import { setParitySchedule } from "./kinds/setParitySchedule";
 import { setPrices } from "./kinds/setPrices";
 import { setSpare } from "./kinds/setSpare";
 import { takeApart } from "./kinds/takeApart";
+import { takeReading } from "./kinds/takeReading";
 import { updateDrives } from "./kinds/updateDrives";
 
 /** Every kind of command. A new one is its shape in `document/command.ts`, a file in `kinds/` and a line here. */
@@ -54,6 +55,7 @@ const commandModules: { readonly [K in CommandKind]: CommandModule<K> } = {
   "lay-out-pool": layOutPool,
   "set-drive-state": setDriveState,
   "set-parity-schedule": setParitySchedule,
+  "take-reading": takeReading,
   "set-prices": setPrices,
   "set-currency": setCurrency,
   "insert-steps": insertSteps,

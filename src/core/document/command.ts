@@ -5,9 +5,11 @@ import type {
   DriveChanges,
   GroupOptions,
   Helper,
+  LastReading,
   LayoutId,
   NewDrive,
   ParitySchedule,
+  Plan,
   Place,
   PlanCalendar,
   PricedDrive,
@@ -63,6 +65,8 @@ export type Command =
   /** A backup added, or changed where the id is there. */
   | { kind: "put-backup"; backup: Omit<Backup, "id"> & { id?: string } }
   | { kind: "remove-backup"; backup: string }
+  /** Keeps how the box was when it was read; with `as`, the plan begins from there. */
+  | { kind: "take-reading"; reading: LastReading; as?: Pick<Plan, "box" | "drives" | "pools" | "steps"> }
   | { kind: "edit-step"; step: string; changes: StepChanges }
   /** Several steps in the place of one. */
   | { kind: "replace-step"; step: string; by: StepBody[] }

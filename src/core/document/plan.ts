@@ -30,6 +30,7 @@ export type {
   PlanCalendar,
   Pool,
   PricedDrive,
+  Reading as LastReading,
   RulesChoice,
   RuleSetId,
   Sector,

@@ -51,6 +51,8 @@ export interface Layout {
   stripe: (options: GroupOptions) => StripeShape;
   /** How many failed drives are survived, whichever, with these options, in a group of as few drives as it takes. */
   nominalTolerance: (options: GroupOptions) => number;
+  /** What the kernel's RAID driver calls it; left out where it makes no such array. */
+  kernelLevel?: string;
   widening: Widening;
   /** What it can become with the data kept; paths that no box makes are not listed. */
   becomes: readonly LevelPath[];

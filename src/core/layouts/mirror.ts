@@ -12,6 +12,7 @@ export const mirror: Layout = {
   usualDrives: 2,
   stripe: () => ({ data: 1, copies: "all", parity: 0 }),
   nominalTolerance: () => 1,
+  kernelLevel: "raid1",
   widening: "copies",
   becomes: [
     {

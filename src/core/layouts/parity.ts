@@ -3,7 +3,7 @@ import { unless, type LevelPath } from "./levelPath";
 import { wholeDriveBand } from "./wholeDriveBand";
 
 /** What sets the layouts of this family apart, beside how many blocks of parity a stripe has. */
-type Own = Pick<Layout, "id" | "name" | "shortName" | "becomes" | "several">;
+type Own = Pick<Layout, "id" | "name" | "shortName" | "becomes" | "several" | "kernelLevel">;
 
 function parityLayout(parity: 1 | 2 | 3, worth: string, own: Own): Layout {
   const layout: Layout = {
@@ -46,6 +46,7 @@ export const singleParity = parityLayout(1, "one drive's worth", {
   id: "raid5",
   name: "single parity",
   shortName: "RAID 5",
+  kernelLevel: "raid5",
   several: { name: "RAID 50" },
   becomes: [
     {
@@ -66,6 +67,7 @@ export const doubleParity = parityLayout(2, "two drives' worth", {
   id: "raid6",
   name: "double parity",
   shortName: "RAID 6",
+  kernelLevel: "raid6",
   several: { name: "RAID 60" },
   becomes: [
     moreParity("triple-parity", "Triple parity needs a drive more."),

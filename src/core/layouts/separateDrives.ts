@@ -44,6 +44,7 @@ export const span: Layout = {
   usualDrives: 1,
   stripe: () => ({ data: 1, copies: 1, parity: 0 }),
   nominalTolerance: () => 0,
+  kernelLevel: "linear",
   widening: "joins",
   becomes: [],
   joinsAnySize: true,

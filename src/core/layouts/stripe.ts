@@ -42,6 +42,7 @@ export const stripe: Layout = {
   usualDrives: 2,
   stripe: () => ({ data: "rest", copies: 1, parity: 0 }),
   nominalTolerance: () => 0,
+  kernelLevel: "raid0",
   widening: "rewrites",
   becomes: [
     {

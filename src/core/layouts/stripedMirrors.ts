@@ -14,6 +14,7 @@ export const stripedMirrors: Layout = {
   multiple: 2,
   stripe: () => ({ data: "rest", copies: 2, parity: 0 }),
   nominalTolerance: () => 1,
+  kernelLevel: "raid10",
   widening: "rewrites",
   becomes: [
     {

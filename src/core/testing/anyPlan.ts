@@ -123,6 +123,13 @@ export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
       { everyHours: 6, lastUpdate: "2026-11-20T03:00Z", paused: true },
     ),
   }),
+  some("take-reading", {
+    reading: fc.record({
+      at: fc.constantFrom("2026-11-20", "2026-11-20T21:40Z"),
+      drives: drives(3),
+      arrays: fc.array(fc.record({ name, group: groupId, bytes: fc.nat(), missing: drives(1) }), { maxLength: 2 }),
+    }),
+  }),
   some("rename-plan", { name }),
   some("change-box", { bays: fc.integer({ min: 0, max: 26 }) }),
   some("edit-drive", { drive: driveId, changes: fc.record({ label: name, serial: fc.option(name) }) }),

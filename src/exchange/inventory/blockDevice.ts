@@ -1,7 +1,13 @@
 /** One entry of lsblk's list, with the values as they are printed. Columns that were not asked for are missing. */
 export interface BlockDevice {
   name: string;
+  kname?: string | null;
   pkname?: string | null;
+  label?: string | null;
+  fssize?: number | string | null;
+  fsused?: number | string | null;
+  /** Where a partition begins, in sectors of 512 bytes. */
+  start?: number | string | null;
   type?: string | null;
   size?: number | string | null;
   model?: string | null;

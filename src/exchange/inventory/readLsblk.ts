@@ -3,12 +3,15 @@ import { isSector } from "@/core/drives/sector";
 import { INVENTORY_COMMAND } from "./command";
 import { cleanText, flag, kernelName, wholeNumber, type BlockDevice } from "./blockDevice";
 import validateLsblk from "./generated/validateLsblk.cjs";
-import { kindOfDevice, type DeviceKind } from "./kindOfDevice";
+import { graphOf, standingOn, type DeviceGraph } from "./deviceGraph";
+import type { DeviceKind } from "./kindOfDevice";
 
 /** A physical drive that the operating system knows. */
 export interface FoundDrive {
   /** The kernel's name, for instance "sda". */
   name: string;
+  /** World-wide name; empty where none is printed. */
+  wwn: string;
   /** The drive as the plan would keep it, or why it cannot be taken. */
   drive: { ok: true; value: NewDrive } | { ok: false; reason: string };
   /** What had to be assumed because it was not printed. */
@@ -19,6 +22,8 @@ export interface Inventory {
   found: FoundDrive[];
   /** What had to be assumed of all of them, since such lists do not print it. */
   assumedOfAll: string[];
+  /** Whether the list tells anything of what is on drives. */
+  knowsContents: boolean;
   /** How many other devices were left out, by kind. */
   leftOut: { kind: DeviceKind; count: number }[];
 }
@@ -41,49 +46,10 @@ export type InventoryResult = { ok: true; inventory: Inventory } | { ok: false; 
 export const MOST_INVENTORY_CHARACTERS = 8 * 2 ** 20;
 
 /** Mount points without which the system does not run. */
-const SYSTEM_MOUNTS = /^(\/|\/boot(\/.*)?|\/usr|\/var|\/etc|\/nix|\[SWAP\])$/;
+export const SYSTEM_MOUNTS = /^(\/|\/boot(\/.*)?|\/usr|\/var|\/etc|\/nix|\[SWAP\])$/;
 
-/** The disk that a partition lies on, by the kernel's way of naming; for lists that do not say it. */
-function diskOfPartition(name: string): string | null {
-  return /^(nvme\d+n\d+|mmcblk\d+)p\d+$/.exec(name)?.[1] ?? /^((?:sd|hd|vd|xvd)[a-z]+)\d+$/.exec(name)?.[1] ?? null;
-}
-
-/** All devices, nested or not, each once, and below each name the names that lie on it. */
-function flatten(devices: readonly BlockDevice[]): { all: Map<string, BlockDevice>; below: Map<string, Set<string>> } {
-  const all = new Map<string, BlockDevice>();
-  const below = new Map<string, Set<string>>();
-  const link = (parent: string, child: string) => below.set(parent, (below.get(parent) ?? new Set()).add(child));
-  const queue = [...devices];
-  for (let device = queue.pop(); device; device = queue.pop()) {
-    const name = kernelName(device);
-    if (!all.has(name)) all.set(name, device);
-    const parent = device.pkname ? kernelName({ name: device.pkname }) : diskOfPartition(name);
-    if (parent) link(parent, name);
-    for (const child of device.children ?? []) {
-      link(name, kernelName(child));
-      queue.push(child);
-    }
-  }
-  return { all, below };
-}
-
-/** Everything that lies on a device, itself included. */
-function standingOn(
-  name: string,
-  all: ReadonlyMap<string, BlockDevice>,
-  below: ReadonlyMap<string, ReadonlySet<string>>,
-): BlockDevice[] {
-  const seen = new Set<string>();
-  const queue = [name];
-  for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
-    if (seen.has(next)) continue;
-    seen.add(next);
-    queue.push(...(below.get(next) ?? []));
-  }
-  return [...seen].flatMap((each) => all.get(each) ?? []);
-}
-
-const mountsOf = (device: BlockDevice) =>
+/** Where a device is mounted, as it is printed. */
+export const mountsOf = (device: BlockDevice) =>
   [device.mountpoint, ...(device.mountpoints ?? [])].map(cleanText).filter(Boolean);
 
 /** Where file systems are mounted, by their uuid: one over several drives shows its mount point on one of them only. */
@@ -175,10 +141,11 @@ function noSize(device: BlockDevice): string {
 }
 
 function foundDrive(device: BlockDevice, layers: readonly BlockDevice[], told: Told): FoundDrive {
-  const name = kernelName(device);
+  const known = { name: kernelName(device), wwn: cleanText(device.wwn) };
   const bytes = wholeNumber(device.size);
-  if (bytes === null) return { name, drive: { ok: false, reason: noSize(device) }, assumed: [] };
-  if (bytes > 1e15) return { name, drive: { ok: false, reason: "Its size is larger than any drive." }, assumed: [] };
+  if (bytes === null) return { ...known, drive: { ok: false, reason: noSize(device) }, assumed: [] };
+  if (bytes > 1e15)
+    return { ...known, drive: { ok: false, reason: "Its size is larger than any drive." }, assumed: [] };
   const assumed: string[] = [];
   const bus = busOf(device, assumed);
   const medium = mediumOf(device, bus, assumed);
@@ -195,7 +162,7 @@ function foundDrive(device: BlockDevice, layers: readonly BlockDevice[], told: T
   const table = ({ dos: "mbr", gpt: "gpt" } as const)[cleanText(device.pttype).toLowerCase() as "dos" | "gpt"];
   if (!serial) assumed.push("no serial number: check by hand which drive it is");
   return {
-    name,
+    ...known,
     drive: {
       ok: true,
       value: {
@@ -252,6 +219,32 @@ function fitsSchema(value: unknown): boolean {
   }
 }
 
+/** What a list of devices is, or what is wrong with its text. */
+export type DevicesResult = { ok: true; devices: BlockDevice[] } | { ok: false; message: string };
+
+/**
+ * Reads the list that `lsblk --json --bytes` prints, as it is.
+ *
+ * @param text at most `MOST_INVENTORY_CHARACTERS` long
+ */
+export function readDevices(text: string): DevicesResult {
+  if (text.length > MOST_INVENTORY_CHARACTERS)
+    return {
+      ok: false,
+      message: "This is more than 8 MB, far more than lsblk prints. Choose the file that holds its output.",
+    };
+  const parsed = parse(text);
+  if (!parsed.ok) return parsed;
+  if (fitsSchema(parsed.value))
+    return { ok: true, devices: (parsed.value as { blockdevices: BlockDevice[] }).blockdevices };
+  const [error] = validateLsblk.errors ?? [];
+  const where = error?.instancePath ? ` at ${error.instancePath}` : "";
+  return {
+    ok: false,
+    message: `This is JSON, but not what lsblk prints: it ${error?.message ?? "has another shape"}${where}. Run ${INVENTORY_COMMAND} and paste all of it.`,
+  };
+}
+
 /**
  * Reads what `lsblk --json --bytes` printed, with all columns or some of them, from new and old releases. Physical
  * disks become drives; everything else is left out and counted. A disk that carries the running system or mounted
@@ -261,22 +254,8 @@ function fitsSchema(value: unknown): boolean {
  * @returns what was found, or a sentence that says what is wrong with the text and what to do; it never throws
  */
 export function readLsblk(text: string): InventoryResult {
-  if (text.length > MOST_INVENTORY_CHARACTERS)
-    return {
-      ok: false,
-      message: "This is more than 8 MB, far more than lsblk prints. Choose the file that holds its output.",
-    };
-  const parsed = parse(text);
-  if (!parsed.ok) return parsed;
-  if (!fitsSchema(parsed.value)) {
-    const [error] = validateLsblk.errors ?? [];
-    const where = error?.instancePath ? ` at ${error.instancePath}` : "";
-    return {
-      ok: false,
-      message: `This is JSON, but not what lsblk prints: it ${error?.message ?? "has another shape"}${where}. Run ${INVENTORY_COMMAND} and paste all of it.`,
-    };
-  }
-  return { ok: true, inventory: inventoryOf((parsed.value as { blockdevices: BlockDevice[] }).blockdevices) };
+  const read = readDevices(text);
+  return read.ok ? { ok: true, inventory: inventoryOf(graphOf(read.devices)) } : read;
 }
 
 /** Through a second cable or port the same drive shows twice: what tells that it is the same, or nothing. */
@@ -286,21 +265,28 @@ function identityOf(device: BlockDevice): string {
 }
 
 /** The physical disks among devices, and how much of what else was left out. */
-function inventoryOf(blockdevices: BlockDevice[]): Inventory {
-  const { all, below } = flatten(blockdevices);
-  const told: Told = { mounted: mountsByUuid(all.values()), nothing: knowsNothing(all.values()) };
+export function inventoryOf(graph: DeviceGraph): Inventory {
+  const all = [...graph.values()].map(({ device }) => device);
+  const told: Told = { mounted: mountsByUuid(all), nothing: knowsNothing(all) };
   const left = new Map<DeviceKind, number>();
   const leave = (kind: DeviceKind) => left.set(kind, (left.get(kind) ?? 0) + 1);
   const known = new Set<string>();
   const found: FoundDrive[] = [];
-  for (const [name, device] of [...all].sort(([a], [b]) => a.localeCompare(b, "en", { numeric: true }))) {
-    const kind = kindOfDevice(device);
+  const { compare } = new Intl.Collator("en", { numeric: true });
+  for (const node of [...graph.values()].sort((a, b) => compare(a.name, b.name))) {
+    const { device, kind } = node;
     const identity = identityOf(device);
     if (kind !== "disk") leave(kind);
     else if (identity && known.has(identity)) leave("second path");
     else {
       if (identity) known.add(identity);
-      found.push(foundDrive(device, standingOn(name, all, below), told));
+      found.push(
+        foundDrive(
+          device,
+          standingOn(node).map((each) => each.device),
+          told,
+        ),
+      );
     }
   }
   const assumedOfAll = [
@@ -311,5 +297,10 @@ function inventoryOf(blockdevices: BlockDevice[]): Inventory {
         ]
       : []),
   ];
-  return { found, assumedOfAll, leftOut: [...left].map(([kind, count]) => ({ kind, count })) };
+  return {
+    found,
+    assumedOfAll,
+    knowsContents: !told.nothing,
+    leftOut: [...left].map(([kind, count]) => ({ kind, count })),
+  };
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useEffect, useState, type ReactNode } from "react";
+import { useEffect, useRef, useState, type ReactNode } from "react";
 import { keepDemoOnFirstVisit } from "@/store/firstVisit";
 import { openDatabase } from "../openDatabase";
 import { UNKEPT_PLAN } from "../unkeptPlan";
@@ -18,9 +18,12 @@ const PlanList = part(() => import("./PlanList").then((module) => module.PlanLis
 export function PlansPage({ first }: { first: ReactNode }) {
   const router = useRouter();
   const [listed, setListed] = useState(false);
+  // Whoever has pressed a link of the first look meanwhile is on the way there, and stays on it.
+  const leaves = useRef(false);
   useEffect(() => {
     const begin = async () => {
       const demo = await keepDemoOnFirstVisit(openDatabase());
+      if (demo && leaves.current) return;
       if (demo) firstVisit.shows = first;
       if (demo) router.replace(`/plan/${demo}`);
       else {
@@ -34,7 +37,9 @@ export function PlansPage({ first }: { first: ReactNode }) {
   if (listed) return <PlanList />;
   return (
     <>
-      <div className="first-look">{first}</div>
+      <div className="first-look" onClick={(event) => (leaves.current ||= event.defaultPrevented)}>
+        {first}
+      </div>
       <main className="later-look p-6 text-soft" role="status">
         Opening your plans …
       </main>

@@ -155,6 +155,49 @@ export const openApi = {
         },
       },
     },
+    "/api/read-box": {
+      post: {
+        operationId: "readBox",
+        summary: "What a box is, by what it prints, and in what it differs from its plan",
+        requestBody: {
+          required: true,
+          content: {
+            "application/json": {
+              schema: object(
+                {
+                  blockDevices: { type: "string", description: "the output of `lsblk --json --bytes --output-all`" },
+                  arrays: { type: "string", description: "the text of /proc/mdstat" },
+                  plan: { $ref: "/schema/plan-1.json" },
+                  answers: {
+                    type: "object",
+                    additionalProperties: { type: "string" },
+                    description: "answers to `questions` of an earlier reading, by their ids",
+                  },
+                },
+                ["arrays", "plan", "answers"],
+              ),
+            },
+          },
+        },
+        responses: {
+          200: json(named("ReadBox"), "The box as it is"),
+          400: json(
+            object({ message: { type: "string" }, errors: list(named("Problem")) }),
+            "The body is no such request, or its plan no plan document; each error with its JSON pointer",
+          ),
+          413: json(said, "The texts are larger than 8 MiB together"),
+          415: json(said, "The body is not sent as application/json"),
+          422: json(
+            object({ message: { type: "string" }, findings: list(named("Finding")) }),
+            "The texts are not what a box prints, hold more than a plan does, or the plan contradicts itself",
+          ),
+          503: {
+            ...json(said, "Too much is asked for at once"),
+            headers: { "Retry-After": { description: "seconds", schema: { type: "integer" } } },
+          },
+        },
+      },
+    },
     "/schema/plan-1.json": {
       get: {
         operationId: "planSchema",
@@ -168,6 +211,56 @@ export const openApi = {
   components: {
     schemas: {
       Problem: problem,
+      ReadBox: object({
+        plan: { $ref: "/schema/plan-1.json", description: "the given plan with the box as it is, or a new one" },
+        notMadeOut: { ...list({ type: "string" }), description: "what could not be made out, or was guessed" },
+        questions: list(
+          object({
+            id: { type: "string" },
+            asks: { type: "string" },
+            choices: list(object({ value: { type: "string" }, label: { type: "string" } })),
+            guess: { type: ["string", "null"], description: "what is taken until it is answered" },
+            because: { type: "string" },
+          }),
+        ),
+        sizes: {
+          ...list(
+            object({ array: { type: "string" }, group: { type: "string" }, readBytes: bytes, predictedBytes: bytes }),
+          ),
+          description: "each array as it is printed, and as its members give it by the rule of the kernel's driver",
+        },
+        differences: list(
+          object({
+            code: {
+              enum: [
+                "drive-missing",
+                "drive-unknown",
+                "other-serial",
+                "array-degraded",
+                "array-running",
+                "not-claimed",
+                "not-grown",
+                "size-differs",
+                "level-differs",
+              ],
+            },
+            message: { type: "string" },
+            means: { type: "string" },
+            drives: ids,
+          }),
+        ),
+        stepsDone: { type: "integer", minimum: 0, description: "how many steps of the plan the box has behind it" },
+        running: {
+          description: "the step of the plan that is under way",
+          anyOf: [
+            object({
+              step: { type: "string" },
+              hoursLeft: object({ low: { type: "number" }, expected: { type: "number" }, high: { type: "number" } }),
+            }),
+            { type: "null" },
+          ],
+        },
+      }),
       Finding: finding,
       Pool: pool,
       Moment: object(

@@ -1,5 +1,5 @@
 import type { CommandModule } from "../commandModule";
-import { freeId } from "../freeId";
+import { freeId } from "../../records/freeId";
 import { findPool } from "../lookUp";
 
 /** A volume for a pool. */

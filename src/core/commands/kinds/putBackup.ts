@@ -1,6 +1,6 @@
 import { MOST_BACKUPS } from "../../document/limits";
 import type { CommandModule } from "../commandModule";
-import { freeId } from "../freeId";
+import { freeId } from "../../records/freeId";
 import { refuse } from "../refusal";
 
 /** A backup added, or changed where its id is there. */

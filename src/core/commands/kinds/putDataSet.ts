@@ -2,7 +2,7 @@ import { MOST_DATA_SETS } from "../../document/limits";
 import type { Plan } from "../../document/plan";
 import type { CommandModule } from "../commandModule";
 import { holdingOthers } from "../dataOfPlan";
-import { freeId } from "../freeId";
+import { freeId } from "../../records/freeId";
 import { refuse } from "../refusal";
 
 const hasVolume = (plan: Plan, id: string | undefined): boolean =>

@@ -1,13 +1,11 @@
-/** The largest body that is read. */
-export const MOST_BODY_BYTES = 2 ** 20;
-
 /**
  * Reads the text of a request's body and gives up as soon as it is longer than allowed, whatever its headers say.
  *
+ * @param most in bytes
  * @returns the text, or null for a body that is too long
  */
-export async function readBody(request: Request): Promise<string | null> {
-  if (Number(request.headers.get("content-length") ?? 0) > MOST_BODY_BYTES) return null;
+export async function readBody(request: Request, most: number): Promise<string | null> {
+  if (Number(request.headers.get("content-length") ?? 0) > most) return null;
   if (!request.body) return "";
   const decoder = new TextDecoder();
   const reader = request.body.getReader();
@@ -15,7 +13,7 @@ export async function readBody(request: Request): Promise<string | null> {
   let length = 0;
   for (let part = await reader.read(); !part.done; part = await reader.read()) {
     length += part.value.byteLength;
-    if (length > MOST_BODY_BYTES) {
+    if (length > most) {
       await reader.cancel();
       return null;
     }

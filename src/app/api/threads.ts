@@ -1,7 +1,7 @@
 import { join } from "node:path";
 import { Piscina } from "piscina";
 import type { RequestAnswer } from "@/exchange/prediction/answerRequest";
-import type { PredictTask } from "@/workers/predict.thread";
+import type { AnswerTask } from "@/workers/answer.thread";
 
 /**
  * How long a request may wait and be worked on, in milliseconds, before it is given up and its thread is ended: the
@@ -17,15 +17,15 @@ const LONGEST_QUEUE = 8;
 /** How many requests are worked on or wait. What can be given up is not counted by the pool's own limit. */
 let underWay = 0;
 
-let threads: Piscina<PredictTask, RequestAnswer> | null = null;
+let threads: Piscina<AnswerTask, RequestAnswer> | null = null;
 
 /**
  * The threads that answer requests, so that none holds up the pages: two at most, which are kept, give way to the pages
  * where processors are short, and may not fill the memory. They run what the build has bundled for them.
  */
-function kept(): Piscina<PredictTask, RequestAnswer> {
+function kept(): Piscina<AnswerTask, RequestAnswer> {
   threads ??= new Piscina({
-    filename: join(/* turbopackIgnore: true */ process.cwd(), ".cache", "predict.thread.mjs"),
+    filename: join(/* turbopackIgnore: true */ process.cwd(), ".cache", "answer.thread.mjs"),
     // All from the start: one that is begun when the crowd is there takes the processor from the pages.
     minThreads: MOST_THREADS,
     maxThreads: MOST_THREADS,
@@ -43,7 +43,7 @@ export const areFull = (): boolean => underWay >= MOST_THREADS + LONGEST_QUEUE;
  *
  * @returns null where all are busy and the queue is full, or the time is over
  */
-export async function onThread(task: PredictTask): Promise<RequestAnswer | null> {
+export async function onThread(task: AnswerTask): Promise<RequestAnswer | null> {
   if (areFull()) return null;
   underWay += 1;
   try {

@@ -1,0 +1,322 @@
+import { usableOfGroup } from "../box/figures";
+import { driveOf } from "../box/find";
+import { goneIn } from "../box/gone";
+import { rulesOfBox } from "../box/rulesOfBox";
+import { formatBytes, formatExactBytes, type UnitFamily } from "../bytes/formatBytes";
+import type { Command } from "../document/command";
+import type { Group, Plan, Pool } from "../document/plan";
+import { bayOf } from "../drives/drive";
+import { isGone } from "../drives/driveState";
+import { nameOfDrive, nameOfDriveFirst } from "../drives/nameOfDrive";
+import { layoutOf } from "../layouts/registry";
+import { counted, plural } from "../words/counted";
+import { listOf } from "../words/listOf";
+import type { FoundArray, Recognised } from "./recognise";
+import { runningWords } from "./runningWords";
+
+/** Codes by which programs tell what differs between a box and its plan. */
+export type DifferenceCode =
+  | "drive-missing"
+  | "drive-unknown"
+  | "other-serial"
+  | "array-degraded"
+  | "array-running"
+  | "not-claimed"
+  | "not-grown"
+  | "size-differs"
+  | "level-differs";
+
+/** Something in which a box is not as its plan has it. */
+export interface Difference {
+  code: DifferenceCode;
+  /** What is so. */
+  message: string;
+  /** What it means, in a sentence. */
+  means: string;
+  /** Ids of the drives concerned. */
+  drives: string[];
+  /** What goes on from there at a press. */
+  mend?: { label: string; command: Command };
+  /** Whether what to do stands under "what to do now". */
+  leadsToRescue?: true;
+}
+
+interface Setting {
+  recognised: Recognised;
+  /** The box as the plan has it at a moment; null where there is no plan. */
+  before: Plan | null;
+  family: UnitFamily;
+  /** When it was read, as an instant. */
+  at: string;
+}
+
+const groupsOf = (plan: Plan): { pool: Pool; group: Group }[] =>
+  plan.pools.flatMap((pool) => pool.groups.map((group) => ({ pool, group })));
+
+/** Drives that the plan has in the box and the box does not list, with what stands in their place, if anything. */
+function missingDrives({ recognised, before, family, at }: Setting): Difference[] {
+  if (!before || !recognised.knowsSerials) return [];
+  const listed = new Set(recognised.ids.values());
+  const inPools = new Set(groupsOf(before).flatMap(({ group }) => group.drives));
+  const away = before.drives.filter(
+    (drive) => !listed.has(drive.id) && !isGone(drive) && (bayOf(drive) !== null || inPools.has(drive.id)),
+  );
+  return away.map((drive): Difference => {
+    const other = standsFor(recognised, before, drive.id);
+    const next = other === null ? null : driveOf(recognised.plan, other);
+    if (next)
+      return {
+        code: "other-serial",
+        message: `In the place of ${nameOfDrive(drive, family)} the box has ${nameOfDrive(next, family)}.`,
+        means: "Somebody has put another drive in. The plan can take it over as it is.",
+        drives: [drive.id, next.id],
+      };
+    return {
+      code: "drive-missing",
+      message: `The box does not list ${nameOfDrive(drive, family)}.`,
+      means: inPools.has(drive.id)
+        ? "It is loose, dead or pulled, and its pool lacks it."
+        : "It is loose, dead or pulled. No pool lacks it.",
+      drives: [drive.id],
+      mend: {
+        label: "Say that it is missing",
+        command: { kind: "set-drive-state", drives: [drive.id], state: "missing", since: at },
+      },
+      ...(inPools.has(drive.id) ? { leadsToRescue: true as const } : {}),
+    };
+  });
+}
+
+/** The drive that the plan does not have and that stands, on the box, where one of the plan's stood. */
+function standsFor(recognised: Recognised, before: Plan, drive: string): string | null {
+  const owner = groupsOf(before).find(({ group }) => group.drives.includes(drive));
+  const now = groupsOf(recognised.plan).find(({ group }) => group.id === owner?.group.id)?.group;
+  const rebuilt = recognised.running.find((step) => step.kind === "rebuild" && step.drive === drive);
+  if (rebuilt?.kind === "rebuild" && !driveOf(before, rebuilt.by)) return rebuilt.by;
+  if (!owner || !now || now.drives.includes(drive)) return null;
+  const fresh = now.drives.filter((id) => !driveOf(before, id));
+  const lost = owner.group.drives.filter((id) => !now.drives.includes(id));
+  return fresh[lost.indexOf(drive)] ?? null;
+}
+
+/** Drives that the box lists and the plan does not have. */
+function unknownDrives({ recognised, before, family }: Setting, others: readonly Difference[]): Difference[] {
+  if (!before || !recognised.knowsSerials) return [];
+  const told = new Set(others.flatMap(({ drives }) => drives));
+  const fresh = recognised.plan.drives.filter(
+    (drive) => !driveOf(before, drive.id) && !told.has(drive.id) && drive.state !== "missing",
+  );
+  return fresh.map((drive): Difference => {
+    const { id: _id, place: _place, ...added } = drive;
+    return {
+      code: "drive-unknown",
+      message: `The box lists ${nameOfDrive({ ...drive, place: { shelf: true } }, family)}, which the plan does not have.`,
+      means: "It has been put in, or the plan was made without it.",
+      drives: [drive.id],
+      mend: { label: "Add it to the plan", command: { kind: "add-drives", drives: [added] } },
+    };
+  });
+}
+
+/** What an array lacks that the plan does not know to be lacking. */
+function degraded({ recognised, before, family }: Setting): Difference[] {
+  const known = before ? goneIn(before) : new Set<string>();
+  const gone = goneIn(recognised.plan);
+  return groupsOf(recognised.plan).flatMap(({ pool, group }): Difference[] => {
+    const arrays = recognised.arrays.filter((found) => found.group === group.id);
+    const lacks = group.drives.filter((id) => gone.has(id) && !known.has(id));
+    if (arrays.length === 0 || lacks.length === 0) return [];
+    const names = listOf(arrays.map(({ printed }) => printed.name));
+    const drives = lacks.flatMap((id) => driveOf(recognised.plan, id) ?? []);
+    const failed = drives.filter(({ state }) => state === "failed");
+    const words = listOf(drives.map((drive) => nameOfDrive(drive, family)));
+    return [
+      {
+        code: "array-degraded",
+        message: `${pool.name} (${names}) lacks ${counted(lacks.length, "drive")}: ${words}.`,
+        means: "It is less protected than it should be, or not at all.",
+        drives: lacks,
+        ...(before && failed.length > 0
+          ? {
+              mend: {
+                label: plural(failed.length, "Say that it has failed", "Say that they have failed"),
+                command: { kind: "set-drive-state", drives: failed.map(({ id }) => id), state: "failed" } as const,
+              },
+            }
+          : {}),
+        leadsToRescue: true,
+      },
+    ];
+  });
+}
+
+const runningArrays = ({ recognised, before }: Setting): Difference[] =>
+  recognised.arrays.flatMap(({ printed, group }): Difference[] => {
+    if (!printed.running) return [];
+    const pool = recognised.plan.pools.find((each) => each.groups.some(({ id }) => id === group));
+    return [
+      {
+        code: "array-running",
+        message: `${pool?.name ?? "The pool"} (${printed.name}): ${runningWords(printed.running)}.`,
+        means: before
+          ? "Leave it alone until it has ended, and read the box again then."
+          : "Its drives are busy until it has ended.",
+        drives: [...printed.filling, ...printed.joining].flatMap(({ drive }) => recognised.ids.get(drive ?? "") ?? []),
+      },
+    ];
+  });
+
+/** What a group holds on the box, by its arrays. */
+const readOf = (arrays: readonly FoundArray[]) => arrays.reduce((sum, { printed }) => sum + printed.bytes, 0);
+
+/** Whether the arrays of a group could be larger on the members that they have. */
+function couldGrow({ sizes }: Recognised, arrays: readonly FoundArray[]): number {
+  const names = new Set(arrays.map(({ printed }) => printed.name));
+  return sizes
+    .filter(({ array }) => names.has(array))
+    .reduce((sum, each) => sum + each.predictedBytes - each.readBytes, 0);
+}
+
+const claims = (group: string): Command => ({ kind: "insert-steps", steps: [{ kind: "claim-space", group }] });
+
+/** Groups whose size on the box is another than the plan's, or less than their members allow. */
+function sizes({ recognised, before, family }: Setting): Difference[] {
+  return groupsOf(recognised.plan).flatMap(({ pool, group }): Difference[] => {
+    const arrays = recognised.arrays.filter((found) => found.group === group.id);
+    const read = readOf(arrays);
+    // While one is rewritten its size is that of before or after, as the kernel has it.
+    if (read === 0 || arrays.some(({ printed }) => printed.running?.kind === "reshape")) return [];
+    const names = listOf(arrays.map(({ printed }) => printed.name));
+    const planned = before && groupsOf(before).find((each) => each.group.id === group.id);
+    const expected = planned && before ? usableOfGroup(before, planned.group, rulesOfBox(before)) : read;
+    const more = couldGrow(recognised, arrays);
+    if (more > 0 && (!planned || expected > read))
+      return [
+        {
+          code: "not-claimed",
+          message: `${pool.name} (${names}) holds ${formatBytes(read, family)}, and its drives allow ${formatBytes(read + more, family)}.`,
+          means: "The new space of larger drives is not in use yet.",
+          drives: group.drives,
+          ...(before ? { mend: { label: "Plan to take it into use", command: claims(group.id) } } : {}),
+        },
+      ];
+    if (expected === read) return [];
+    return [
+      {
+        code: "size-differs",
+        message: `${pool.name} (${names}) holds ${formatExactBytes(read)} on the box and ${formatExactBytes(expected)} in the plan: ${formatBytes(Math.abs(read - expected), family)} ${read > expected ? "more" : "less"}.`,
+        means: "The box cuts its drives in its own way. Set the plan to how the box is, and it reckons with that.",
+        drives: group.drives,
+      },
+    ];
+  });
+}
+
+/** Groups that are of another layout on the box, of other drives, or not there. */
+function levels({ recognised, before, family }: Setting): Difference[] {
+  if (!before) return [];
+  const now = groupsOf(recognised.plan);
+  return groupsOf(before).flatMap(({ pool, group }): Difference[] => {
+    const found = now.find((each) => each.group.id === group.id);
+    const level = (id: Group["layout"]) => layoutOf(id).shortName;
+    const isThere = found && recognised.foundGroups.has(group.id);
+    if (!isThere) {
+      const listed = new Set(recognised.ids.values());
+      if (!recognised.knowsSerials || !group.drives.some((id) => listed.has(id))) return [];
+      return [
+        {
+          code: "level-differs",
+          message: `The box shows nothing of ${pool.name}, though drives of it are listed.`,
+          means:
+            "It is not put together or not mounted, or it has not been made yet. Make nothing new on its drives before you know.",
+          drives: group.drives,
+        },
+      ];
+    }
+    const others = found.group.drives.filter((id) => driveOf(before, id) && !group.drives.includes(id));
+    if (found.group.layout === group.layout && others.length === 0 && found.group.drives.length === group.drives.length)
+      return [];
+    const words = others.flatMap((id) => driveOf(before, id) ?? []).map((drive) => nameOfDriveFirst(drive, family));
+    return [
+      {
+        code: "level-differs",
+        message:
+          found.group.layout === group.layout
+            ? `${pool.name} has ${counted(found.group.drives.length, "drive")} on the box and ${group.drives.length} in the plan${words.length > 0 ? `; ${listOf(words)} ${plural(words.length, "is", "are")} among them` : ""}.`
+            : `${pool.name} is ${level(found.group.layout)} on the box and ${level(group.layout)} in the plan.`,
+        means: "The box has been changed in another way than planned, or further.",
+        drives: found.group.drives,
+      },
+    ];
+  });
+}
+
+/** Volumes whose file system is smaller than they are, or whose size is another than the plan's. */
+function volumes({ recognised, before, family }: Setting): Difference[] {
+  const planned = new Map((before?.pools ?? []).flatMap((pool) => pool.volumes).map((volume) => [volume.id, volume]));
+  return recognised.plan.pools.flatMap((pool) =>
+    pool.volumes.flatMap((volume): Difference[] => {
+      const old = planned.get(volume.id);
+      if (!recognised.foundPools.has(pool.id)) return [];
+      if (volume.fileSystemBytes !== undefined && (!old || old.fileSystemBytes === undefined))
+        return [
+          {
+            code: "not-grown",
+            message: `The file system of ${volume.name} has ${formatBytes(volume.fileSystemBytes, family)} of the ${formatBytes(volume.bytes, family)} that its volume has.`,
+            means: "It has not been grown: the rest cannot be used yet.",
+            drives: [],
+            ...(before && old
+              ? {
+                  mend: {
+                    label: "Plan to grow it",
+                    command: {
+                      kind: "insert-steps" as const,
+                      steps: [{ kind: "grow-file-system" as const, pool: pool.id, volume: volume.id }],
+                    },
+                  },
+                }
+              : {}),
+          },
+        ];
+      if (!old || old.bytes === volume.bytes) return [];
+      return [
+        {
+          code: "size-differs",
+          message: `The volume ${volume.name} has ${formatBytes(volume.bytes, family)} on the box and ${formatBytes(old.bytes, family)} in the plan.`,
+          means: "Set the plan to how the box is, and it reckons with that.",
+          drives: [],
+        },
+      ];
+    }),
+  );
+}
+
+/**
+ * In what a box is not as a plan has it at a moment; without a plan, what is not as it should be by itself.
+ *
+ * @param before the box at that moment
+ * @param at when the box was read, as an instant
+ * @example differencesOf(recognised, plan, "TB", "2026-11-26T10:00Z").map(({ code }) => code) // ["drive-missing", "array-degraded"]
+ */
+export function differencesOf(
+  recognised: Recognised,
+  before: Plan | null,
+  family: UnitFamily,
+  at: string,
+): Difference[] {
+  const setting = { recognised, before, family, at };
+  const away = missingDrives(setting);
+  const told = new Set(away.flatMap(({ drives }) => drives));
+  const lacking = degraded(setting).filter(
+    ({ drives, mend }) => mend !== undefined || !before || !drives.every((id) => told.has(id)) || away.length === 0,
+  );
+  return [
+    ...away,
+    ...unknownDrives(setting, away),
+    ...lacking,
+    ...runningArrays(setting),
+    ...levels(setting),
+    ...sizes(setting),
+    ...volumes(setting),
+  ];
+}

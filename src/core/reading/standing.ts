@@ -1,0 +1,127 @@
+import type { UnitFamily } from "../bytes/formatBytes";
+import type { Box, Drive, LastReading, Plan, Pool, Step } from "../document/plan";
+import type { Hours } from "../time/hours";
+import type { WalkedMoment } from "../walk/moment";
+import { walkPlan } from "../walk/walkPlan";
+import { differencesOf, type Difference } from "./differences";
+import type { PrintedArray, PrintedBox } from "./printedBox";
+import type { Answers } from "./question";
+import { recognise, type Recognised } from "./recognise";
+
+/** Up to which moment it is looked whether the box is there already: further than that nobody goes unread. */
+const MOST_MOMENTS = 32;
+
+/** Where a box stands on the way that its plan describes. */
+export interface Standing {
+  /** How many steps of the plan are done, by what the box shows. */
+  at: number;
+  recognised: Recognised;
+  /** In what it differs from the plan there. */
+  differences: Difference[];
+  /** The step that runs now, with how much of it is left; null where none does. */
+  running: { step: Step; left: Hours } | null;
+}
+
+/** The rest of a plan after so many steps, as a plan of its own that begins there. */
+const restOf = (plan: Plan, moment: WalkedMoment, at: number): Plan => ({
+  ...moment.state.plan,
+  steps: plan.steps.slice(at),
+});
+
+/** What weighs when a box is held against a moment: work that runs is on its way, and no difference. */
+const weightOf = (differences: readonly Difference[]): number =>
+  differences.filter(({ code }) => code !== "array-running").length;
+
+/** The work that is under way for longest. */
+const busiest = (arrays: readonly PrintedArray[]) =>
+  arrays
+    .flatMap(({ running }) => (running && running.done !== null ? [running] : []))
+    .sort((a, b) => (a.done ?? 0) - (b.done ?? 0))[0];
+
+/**
+ * How much of a step is left: what the kernel expects where it says so, between what the plan's rates leave at least
+ * and at most.
+ */
+function leftOf(cost: Hours, arrays: readonly PrintedArray[]): Hours {
+  const running = busiest(arrays);
+  const rest = 1 - (running?.done ?? 0);
+  const planned = { low: cost.low * rest, expected: cost.expected * rest, high: cost.high * rest };
+  if (!running || running.minutesLeft === null) return planned;
+  const kernel = running.minutesLeft / 60;
+  return { low: Math.min(planned.low, kernel), expected: kernel, high: Math.max(planned.high, kernel) };
+}
+
+/** The step of the plan, at its beginning from there on, that is what is under way on the box. */
+function runningStep(recognised: Recognised, plan: Plan): { step: Step; left: Hours } | null {
+  const [body] = recognised.running;
+  if (!body) return null;
+  const [first] = recognised.plan.steps.filter((step) => !step.disabled);
+  const step = first?.kind === body.kind ? first : null;
+  if (!step) return null;
+  const walked = walkPlan({ ...recognised.plan, steps: [step] }).moments[1]?.walked;
+  const arrays = recognised.arrays.map(({ printed }) => printed);
+  return walked
+    ? { step: plan.steps.find(({ id }) => id === step.id) ?? step, left: leftOf(walked.cost.hours, arrays) }
+    : null;
+}
+
+/**
+ * Holds a box against its plan: at the moment with which it agrees best, now where several are as good.
+ *
+ * @param at when it was read, as an instant
+ * @param today as YYYY-MM-DD
+ * @example standingOf(printed, plan, "TB", "2026-11-26T10:00Z").differences // [] where the box is as planned
+ */
+export function standingOf(
+  printed: PrintedBox,
+  plan: Plan,
+  family: UnitFamily,
+  at: string,
+  answers: Answers = {},
+): Standing {
+  const { moments } = walkPlan(plan, family, undefined, at.slice(0, 10));
+  let best: Standing | null = null;
+  for (const [i, moment] of moments.slice(0, MOST_MOMENTS + 1).entries()) {
+    // A step that is not carried out leaves the box as it was.
+    if (i > 0 && !moment.walked?.done) continue;
+    const before = restOf(plan, moment, i);
+    const recognised = recognise(printed, before, answers);
+    const differences = differencesOf(recognised, before, family, at);
+    if (!best || weightOf(differences) < weightOf(best.differences))
+      best = { at: i, recognised, differences, running: runningStep(recognised, before) };
+    if (weightOf(differences) === 0) break;
+  }
+  if (!best) throw new RangeError("A plan has at least its beginning.");
+  return best;
+}
+
+/** The reading as a plan keeps it: what was made out, not the text. */
+export function lastReading(recognised: Recognised, differences: readonly Difference[], at: string): LastReading {
+  const gone = new Set(recognised.plan.drives.filter(({ state }) => state).map(({ id }) => id));
+  return {
+    at,
+    drives: [...recognised.ids.values()],
+    arrays: recognised.arrays.map(({ printed, group }) => {
+      const missing = recognised.plan.pools
+        .flatMap((pool) => pool.groups)
+        .flatMap((each) => (each.id === group ? each.drives.filter((id) => gone.has(id)) : []));
+      return {
+        name: printed.name.slice(0, 120),
+        group,
+        bytes: printed.bytes,
+        ...(missing.length > 0 ? { missing } : {}),
+        ...(printed.running ? { running: printed.running.kind } : {}),
+        ...(typeof printed.running?.done === "number" ? { done: printed.running.done } : {}),
+      };
+    }),
+    ...(differences.length > 0 ? { differences: differences.map(({ code }) => code) } : {}),
+  };
+}
+
+/** What of a plan is set to how the box is. */
+export const asRead = ({ plan }: Recognised): { box: Box; drives: Drive[]; pools: Pool[]; steps: Step[] } => ({
+  box: plan.box,
+  drives: plan.drives,
+  pools: plan.pools,
+  steps: plan.steps,
+});

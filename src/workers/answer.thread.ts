@@ -1,0 +1,24 @@
+import { answerRequest, type RequestAnswer } from "@/exchange/prediction/answerRequest";
+import { answerReadBox } from "@/exchange/readBox/answerReadBox";
+
+/** A request over HTTP, for a thread of the server. */
+export type AnswerTask =
+  | {
+      to: "predict";
+      text: string;
+      /** The parts that are asked for, as in the address; null for all. */
+      parts: string | null;
+      /** As YYYY-MM-DD. */
+      today: string;
+    }
+  | {
+      to: "read-box";
+      text: string;
+      /** As an instant, to the minute. */
+      now: string;
+    };
+
+/** What a thread of the server does. It keeps nothing. */
+export default function answer(task: AnswerTask): RequestAnswer {
+  return task.to === "predict" ? answerRequest(task.text, task.parts, task.today) : answerReadBox(task.text, task.now);
+}
