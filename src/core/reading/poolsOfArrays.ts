@@ -234,7 +234,7 @@ export function foundGroups(
     for (const member of found.arrays.flatMap((array) => array.replacing)) {
       use([member]);
       reading.notMadeOut.push(
-        `${member.device} is being filled to take the place of a member. Which one is printed nowhere.`,
+        `${member.device} is being filled to take the place of another drive. Which one is printed nowhere.`,
       );
     }
     return { group: withFigures(reading, plain, found.arrays), arrays: found.arrays, spares, logs, running };

@@ -2,7 +2,7 @@ import type { Running } from "./printedBox";
 
 const NAMES = {
   recovery: "the rebuild",
-  resync: "the first fill or a sync after a stop",
+  resync: "the first fill, or making the copies alike after a stop,",
   reshape: "the rewrite",
   check: "the check",
 } as const;

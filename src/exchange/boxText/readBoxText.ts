@@ -34,7 +34,7 @@ function aboutTexts(lists: number, hasArraysText: boolean, graph: DeviceGraph, a
       : []),
     ...(!hasArraysText && hasArrays
       ? [
-          `Which drives of an array are members, spares or failed stands only in the kernel's text. Paste the output of ${ARRAYS_COMMAND} too.`,
+          `Which drives of an array hold its data, stand by as spares or have failed stands only in the kernel's text. Paste the output of ${ARRAYS_COMMAND} too.`,
         ]
       : []),
     ...unlisted.map((name) => `${name} is a container in a maker's own format, and is left out.`),

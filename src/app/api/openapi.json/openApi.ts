@@ -227,7 +227,7 @@ export const openApi = {
           ...list(
             object({ array: { type: "string" }, group: { type: "string" }, readBytes: bytes, predictedBytes: bytes }),
           ),
-          description: "each array as it is printed, and as its members give it by the rule of the kernel's driver",
+          description: "each array as it is printed, and as its drives give it by the rule of the kernel's driver",
         },
         differences: list(
           object({
