@@ -42,6 +42,15 @@ function gathering(code) {
   return code.replace(copies, "gathered(vErrors, $1.errors)") + gather;
 }
 
+/** A schema without its descriptions: its validator carries it along, and the browser needs no words about it. */
+function bare(schema) {
+  if (Array.isArray(schema)) return schema.map(bare);
+  if (typeof schema !== "object" || schema === null) return schema;
+  // A property may be called so; then it is an object.
+  const kept = Object.entries(schema).filter(([key, value]) => key !== "description" || typeof value !== "string");
+  return Object.fromEntries(kept.map(([key, value]) => [key, bare(value)]));
+}
+
 for (const { schema, out } of schemas) {
   const ajv = new Ajv2020({
     allErrors: true,
@@ -52,7 +61,7 @@ for (const { schema, out } of schemas) {
     discriminator: true,
     code: { source: true, lines: true },
   });
-  const compiled = ajv.compile(read(schema));
+  const compiled = ajv.compile(bare(read(schema)));
   write(`${out}.cjs`, madeFrom(schema) + gathering(standalone.default(ajv, compiled)));
   write(`${out}.d.cts`, declaration);
 }

@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { nominalBytes } from "../../src/core/bytes/nominalBytes";
 import type { Plan } from "../../src/core/document/plan";
 import { clinic } from "../../src/core/document/samples/clinic";
@@ -13,6 +14,8 @@ import { schedulePlan } from "../../src/core/schedule/schedulePlan";
 import { CAREFUL } from "../../src/core/sequences/parts";
 import { replaceInBestOrder } from "../../src/core/sequences/oneByOne";
 import { rescueOf, settingOf } from "../../src/core/rescue/rescueOf";
+import { recognise } from "../../src/core/reading/recognise";
+import { readBoxText } from "../../src/exchange/boxText/readBoxText";
 import { walkPlan } from "../../src/core/walk/walkPlan";
 import { rulesOf } from "../../src/core/rules/ruleSets";
 
@@ -36,6 +39,32 @@ function large(): Plan {
     ],
   };
 }
+
+/**
+ * As much as is read at once: real output of a box of four drives, arrays and volumes with all 66 columns, once for
+ * each of some two hundred names, and as many texts of arrays.
+ */
+export function eightMegabytes(): string {
+  const folder = "tests/captures/15-hybrid-1-four-sizes-top-idle";
+  const list = JSON.parse(readFileSync(`${folder}/lsblk.json`, "utf8")) as { blockdevices: unknown[] };
+  const one = JSON.stringify(list.blockdevices);
+  const arrays = readFileSync(`${folder}/mdstat.txt`, "utf8");
+  const renamed = (text: string, n: number) =>
+    text
+      .replace(/\bsd([a-z])(?=\d|\b)/g, `sd$1${letters(n)}`)
+      .replace(/\b(md|dm-)(\d)\b/g, `$1$2${n}`)
+      .replace(/"uuid":"/g, `"uuid":"${n}`)
+      .replace(/\bnvme0/g, `nvme${n}`)
+      .replace(/0x5000c5aa/g, `0x5000c5aa${n}`)
+      .replace(/K(\d)/g, `K${n}x$1`);
+  const copies = Math.floor((7.9 * 2 ** 20) / (one.length + arrays.length + 1200));
+  const numbers = Array.from({ length: copies }, (_, i) => i + 1);
+  const devices = numbers.map((n) => renamed(one, n).slice(1, -1)).join(",");
+  return `{"blockdevices": [${devices}]}\n${numbers.map((n) => renamed(arrays, n)).join("\n")}`;
+}
+
+const letters = (n: number): string =>
+  n === 0 ? "" : letters(Math.floor(n / 26)) + String.fromCharCode(97 + (n % 26));
 
 function median(work: () => void, times = 200, warm = 20): number {
   for (let i = 0; i < warm; i += 1) work();
@@ -177,6 +206,20 @@ export async function run(): Promise<void> {
       1,
     ),
     1500,
+  );
+  const printed = eightMegabytes();
+  line(
+    `${(printed.length / 2 ** 20).toFixed(1)} MiB of what a box prints, read and made out`,
+    median(
+      () => {
+        const result = readBoxText(printed);
+        if (!result.ok) throw new Error(result.message);
+        recognise(result.printed, null);
+      },
+      7,
+      2,
+    ),
+    300,
   );
   const growing = growingPlan();
   const dated = {

@@ -2,7 +2,8 @@ import { growingClinic } from "../../src/core/document/samples/growingClinic";
 import { expect, test, type Page } from "@playwright/test";
 import { oddDrives } from "../../src/core/document/samples/oddDrives";
 import { coveredClinic } from "../../src/core/document/samples/coveredClinic";
-import { firstVisit, openPlan } from "../../tests/e2e/workbench";
+import { printBox } from "../../src/exchange/boxText/printBox";
+import { boxOf, firstVisit, openPlan } from "../../tests/e2e/workbench";
 
 const to = (name: string) => ({ path: `docs/screenshots/${name}.png` });
 
@@ -29,11 +30,23 @@ test("workbench, dark, with two drives failed", async ({ page }) => {
   await page.screenshot(to("workbench-dark-what-if"));
 });
 
-test("layout menu", async ({ page }) => {
-  await visit(page);
-  await page.getByRole("button", { name: /^Layout of Images/ }).click();
-  await page.waitForTimeout(300);
-  await page.screenshot(to("layout-menu"));
+test("how the box is now: a drive is gone, and a rebuild is under way", async ({ page }) => {
+  const plan = boxOf("Rowing club", "linux-host", "raid5", [4, 4, 4, 4], [8]);
+  const pools = plan.pools.map((pool) => ({ ...pool, name: "Club" }));
+  const drives = plan.drives.map((drive) => (drive.id === "d3" ? { ...drive, state: "failed" as const } : drive));
+  const box = {
+    ...plan,
+    pools,
+    drives: drives.map((drive) => (drive.id === "x1" ? { ...drive, place: { bay: 5 } } : drive)),
+  };
+  await openPlan(page, { ...plan, pools });
+  await page.getByRole("link", { name: "Box now" }).click();
+  const work = { group: "g1", kind: "recovery" as const, done: 0.316, minutesLeft: 290, by: "x1", drive: "d3" };
+  const texts = printBox(box, [work]);
+  await page.getByLabel("What the box prints").fill(texts.blockDevices + texts.arrays);
+  await page.getByRole("button", { name: "Read it", exact: true }).click();
+  await page.waitForTimeout(600);
+  await page.screenshot(to("box-now"));
 });
 
 test("a drive that has failed, as a fact", async ({ page }) => {

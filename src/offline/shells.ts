@@ -2,10 +2,10 @@
 const ANY_PLAN = "any";
 
 /** The places of a plan, by the last part of their address. */
-const PLACES = ["", "/box", "/calendar", "/compare", "/data", "/print", "/rescue"];
+const PLACES = ["", "/box", "/calendar", "/compare", "/data", "/print", "/reading", "/rescue"];
 
 /** The pages that are kept for offline: one of each kind, for all plans. */
-export const SHELLS = ["/", "/new", "/open", ...PLACES.map((place) => `/plan/${ANY_PLAN}${place}`)];
+export const SHELLS = ["/", "/new", "/new/box", "/open", ...PLACES.map((place) => `/plan/${ANY_PLAN}${place}`)];
 
 /**
  * The kept page that serves an address; the list of plans for one that there is not.

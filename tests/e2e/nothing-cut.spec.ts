@@ -136,6 +136,7 @@ for (const [place, shown] of [
   ["/box", "What can your box do?"],
   ["/print", "What this rests on"],
   ["/rescue", "What can take its place"],
+  ["/reading", "How is the box now?"],
 ] as const)
   test(`nothing is cut and nothing overlaps, with the longest names, at any size: ${place || "/plan"}`, async ({
     page,

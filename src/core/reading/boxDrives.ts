@@ -49,6 +49,8 @@ function matches(printed: readonly PrintedDrive[], known: readonly Drive[]): Map
  */
 export class BoxDrives {
   private readonly byName = new Map<string, Drive>();
+  private readonly taken = new Set<string>();
+  private readonly listed = new Set<string>();
   private readonly inPools = new Set<string>();
   private readonly gone = new Map<string, Drive>();
   private readonly left: string[] = [];
@@ -59,13 +61,15 @@ export class BoxDrives {
   ) {
     const known = plan?.drives ?? [];
     const matched = matches(printed.drives, known);
-    const taken = new Set(known.map(({ id }) => id));
+    const { taken } = this;
+    for (const { id } of known) taken.add(id);
     for (const found of printed.drives) {
       const old = matched.get(found.name);
       if (!old && isAside(found)) this.left.push(found.name);
       const own = idOf(found);
       const id = old?.id ?? (taken.has(own) ? freeId(`${own.slice(0, 58)}-`, taken) : own);
       taken.add(id);
+      this.listed.add(id);
       const { serial } = found.drive;
       const { toBuy: _bought, ...keeps } = old ? working(old) : { toBuy: false };
       this.byName.set(
@@ -108,10 +112,9 @@ export class BoxDrives {
 
   /** Something in the place of a member of which nothing is printed, as large as the least of the others. */
   unknown(array: string, bytes: Bytes): string {
-    const id = freeId(`missing-${asId(array)}-`, [
-      ...this.gone.keys(),
-      ...(this.plan?.drives ?? []).map((each) => each.id),
-    ]);
+    let n = 1;
+    while (this.gone.has(`missing-${asId(array)}-${n}`) || this.taken.has(`missing-${asId(array)}-${n}`)) n += 1;
+    const id = `missing-${asId(array)}-${n}`;
     this.gone.set(id, {
       id,
       label: `Missing from ${array}`,
@@ -128,7 +131,13 @@ export class BoxDrives {
   }
 
   isListed(id: string): boolean {
-    return [...this.byName.values()].some((drive) => drive.id === id);
+    return this.listed.has(id);
+  }
+
+  /** Drives by their ids, as far as they are known by now. */
+  of(ids: readonly string[]): Drive[] {
+    const wanted = new Set(ids);
+    return [...this.byName.values(), ...this.gone.values()].filter(({ id }) => wanted.has(id));
   }
 
   /** Names of drives that are left out, since the system runs from them or they hang on USB. */

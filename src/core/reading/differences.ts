@@ -11,6 +11,7 @@ import { nameOfDrive, nameOfDriveFirst } from "../drives/nameOfDrive";
 import { layoutOf } from "../layouts/registry";
 import { counted, plural } from "../words/counted";
 import { listOf } from "../words/listOf";
+import { takeAsRead } from "./asRead";
 import type { FoundArray, Recognised } from "./recognise";
 import { runningWords } from "./runningWords";
 
@@ -177,10 +178,8 @@ function couldGrow({ sizes }: Recognised, arrays: readonly FoundArray[]): number
     .reduce((sum, each) => sum + each.predictedBytes - each.readBytes, 0);
 }
 
-const claims = (group: string): Command => ({ kind: "insert-steps", steps: [{ kind: "claim-space", group }] });
-
 /** Groups whose size on the box is another than the plan's, or less than their members allow. */
-function sizes({ recognised, before, family }: Setting): Difference[] {
+function sizes({ recognised, before, family, at }: Setting): Difference[] {
   return groupsOf(recognised.plan).flatMap(({ pool, group }): Difference[] => {
     const arrays = recognised.arrays.filter((found) => found.group === group.id);
     const read = readOf(arrays);
@@ -197,7 +196,14 @@ function sizes({ recognised, before, family }: Setting): Difference[] {
           message: `${pool.name} (${names}) holds ${formatBytes(read, family)}, and its drives allow ${formatBytes(read + more, family)}.`,
           means: "The new space of larger drives is not in use yet.",
           drives: group.drives,
-          ...(before ? { mend: { label: "Plan to take it into use", command: claims(group.id) } } : {}),
+          ...(before
+            ? {
+                mend: {
+                  label: "Plan to take it into use",
+                  command: takeAsRead(recognised, at, [{ kind: "claim-space", group: group.id }]),
+                },
+              }
+            : {}),
         },
       ];
     if (expected === read) return [];
@@ -252,7 +258,7 @@ function levels({ recognised, before, family }: Setting): Difference[] {
 }
 
 /** Volumes whose file system is smaller than they are, or whose size is another than the plan's. */
-function volumes({ recognised, before, family }: Setting): Difference[] {
+function volumes({ recognised, before, family, at }: Setting): Difference[] {
   const planned = new Map((before?.pools ?? []).flatMap((pool) => pool.volumes).map((volume) => [volume.id, volume]));
   return recognised.plan.pools.flatMap((pool) =>
     pool.volumes.flatMap((volume): Difference[] => {
@@ -269,10 +275,9 @@ function volumes({ recognised, before, family }: Setting): Difference[] {
               ? {
                   mend: {
                     label: "Plan to grow it",
-                    command: {
-                      kind: "insert-steps" as const,
-                      steps: [{ kind: "grow-file-system" as const, pool: pool.id, volume: volume.id }],
-                    },
+                    command: takeAsRead(recognised, at, [
+                      { kind: "grow-file-system", pool: pool.id, volume: volume.id },
+                    ]),
                   },
                 }
               : {}),

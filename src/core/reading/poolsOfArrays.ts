@@ -116,7 +116,7 @@ function seat(reading: Reading, gaps: Gaps, array: PrintedArray, rebuilds: Map<s
 function withFigures({ plan: _given, ...reading }: Reading, group: Group, arrays: readonly PrintedArray[]): Group {
   const { drives, box } = reading;
   const rules = rulesOfBox({ box } as Plan);
-  const plan = { box, drives: drives.seated(box.bays).drives } as Plan;
+  const plan = { box, drives: drives.of(group.drives) } as Plan;
   const bytes = arrays.map((array) => array.bytes);
   const fits = (made: Group) => {
     const bands = bandsOfGroup(plan, made, rules);

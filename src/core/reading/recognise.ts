@@ -2,7 +2,7 @@ import type { Bytes } from "../bytes/bytes";
 import { emptyPlan } from "../document/emptyPlan";
 import type { Box, Group, Plan, Pool, Step, StepBody } from "../document/plan";
 import { layouts } from "../layouts/registry";
-import { freeId } from "../records/freeId";
+import { freeIds } from "../records/freeId";
 import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { listOf } from "../words/listOf";
 import { plural } from "../words/counted";
@@ -61,14 +61,26 @@ function ownOf(arrays: readonly PrintedArray[]): Set<PrintedArray> {
   return new Set(arrays.filter((array) => array.carriesSystem && devicesOf(array).some((name) => others.has(name))));
 }
 
+/** Arrays that volumes join, with these volumes. */
+interface Joined {
+  arrays: PrintedArray[];
+  volumes: PrintedVolume[];
+}
+
 /** Arrays by the volumes that lie on them: those that one volume joins are together. */
-function joined(arrays: readonly PrintedArray[], volumes: readonly PrintedVolume[]): PrintedArray[][] {
-  let sets = arrays.map((array) => [array]);
-  for (const { on } of volumes) {
-    const touched = sets.filter((set) => set.some(({ name }) => on.includes(name)));
-    if (touched.length > 1) sets = [...sets.filter((set) => !touched.includes(set)), touched.flat()];
+function joined(arrays: readonly PrintedArray[], volumes: readonly PrintedVolume[]): Joined[] {
+  const setOf = new Map(arrays.map((array): [string, Joined] => [array.name, { arrays: [array], volumes: [] }]));
+  for (const volume of volumes) {
+    const [first, ...others] = new Set(volume.on.flatMap((name) => setOf.get(name) ?? []));
+    if (!first) continue;
+    first.volumes.push(volume);
+    for (const other of others) {
+      first.arrays.push(...other.arrays);
+      first.volumes.push(...other.volumes);
+      for (const { name } of other.arrays) setOf.set(name, first);
+    }
   }
-  return sets;
+  return [...new Set(setOf.values())];
 }
 
 /** An array that does not run: its level is printed nowhere, so it is asked. */
@@ -153,36 +165,29 @@ function notListed(given: Plan | null, pools: readonly Pool[]): Pool[] {
   );
 }
 
-/** Ids that are free, beside those of the plan. */
-function idMaker(letter: string, taken: readonly string[]): () => string {
-  const ids = new Set(taken);
-  return () => {
-    const id = freeId(letter, ids);
-    ids.add(id);
-    return id;
-  };
-}
-
 /** Makes pools one by one, those of the plan under their ids and names. */
 class Pools {
   readonly made: Made = { pools: [], running: [], arrays: [] };
   readonly newGroup: () => string;
   private readonly newPool: () => string;
   private readonly old: readonly Pool[];
-  private readonly volumes: Set<string>;
+  private readonly newVolume: () => string;
   private readonly used = new Set<string>();
 
   constructor(private readonly plan: Plan | null) {
     this.old = plan?.pools ?? [];
-    this.newPool = idMaker(
+    this.newPool = freeIds(
       "p",
       this.old.map(({ id }) => id),
     );
-    this.newGroup = idMaker(
+    this.newGroup = freeIds(
       "g",
       this.old.flatMap((pool) => pool.groups.map(({ id }) => id)),
     );
-    this.volumes = new Set(this.old.flatMap((pool) => pool.volumes.map(({ id }) => id)));
+    this.newVolume = freeIds(
+      "v",
+      this.old.flatMap((pool) => pool.volumes.map(({ id }) => id)),
+    );
   }
 
   /** The pool of the plan that has most of these drives, or a new one. */
@@ -209,19 +214,17 @@ class Pools {
       groups,
       spares: [],
       ...more,
-      volumes: volumesOfPool(volumes, old, this.volumes),
+      volumes: volumesOfPool(volumes, old, this.newVolume),
     });
   }
 }
 
 /** The pool that arrays are which the same volumes lie on. */
-function poolOfArrays(reading: Reading, pools: Pools, arrays: readonly PrintedArray[]): void {
+function poolOfArrays(reading: Reading, pools: Pools, { arrays, volumes }: Joined): void {
   const listed = arrays.flatMap(devicesOf).flatMap((name) => reading.drives.named(name)?.id ?? []);
   const pool = pools.of(listed);
   const found = foundGroups(reading, arrays, pool.id, pools.newGroup);
   if (!found) return;
-  const names = new Set(arrays.map(({ name }) => name));
-  const volumes = reading.printed.volumes.filter(({ on }) => on.some((name) => names.has(name)));
   const name = (volumes.length > 1 ? volumes[0]?.set : volumes[0]?.name) || (arrays[0]?.name ?? "Pool");
   pools.put(pool, withSpares(found), volumes, name, sparesOf(found));
   pools.made.running.push(...found.flatMap(({ running }) => running));
@@ -230,9 +233,9 @@ function poolOfArrays(reading: Reading, pools: Pools, arrays: readonly PrintedAr
 }
 
 /** The pools of a box: those of arrays, then those of drives without any. */
-function poolsOf(reading: Reading, sets: readonly PrintedArray[][], free: (name: string) => boolean): Made {
+function poolsOf(reading: Reading, sets: readonly Joined[], free: (name: string) => boolean): Made {
   const pools = new Pools(reading.plan);
-  for (const arrays of sets) poolOfArrays(reading, pools, arrays);
+  for (const set of sets) poolOfArrays(reading, pools, set);
   for (const { group, volumes, name } of groupsOfDrives(reading, free)) {
     const same = groupInPlan(reading.plan, group.drives);
     pools.put(pools.of(group.drives), [{ ...group, id: same?.id ?? pools.newGroup() }], volumes, name);
@@ -309,7 +312,7 @@ export function recognise(printed: PrintedBox, given: Plan | null, answers: Answ
   const made = poolsOf(reading, joined(known, printed.volumes), free);
   const { drives, bays } = reading.drives.seated(box.bays);
   const base = given ?? emptyPlan(box.name);
-  const newStep = idMaker(
+  const newStep = freeIds(
     "s",
     base.steps.map(({ id }) => id),
   );

@@ -1,3 +1,4 @@
+import { lengthWords } from "../time/hoursWords";
 import type { Running } from "./printedBox";
 
 const NAMES = {
@@ -10,12 +11,6 @@ const NAMES = {
 /** A share as per cent with one digit, as the kernel prints it: never more than is done. */
 const perCent = (done: number): string => `${(Math.floor(done * 1000) / 10).toFixed(1)}${"\u00a0"}%`;
 
-/** Minutes in words: hours from 90 on. */
-export function minutesWords(minutes: number): string {
-  if (minutes < 1.5) return "about a minute";
-  return minutes < 90 ? `about ${Math.round(minutes)} minutes` : `about ${Math.round(minutes / 60)} hours`;
-}
-
 /**
  * Work under way, as far as the kernel tells.
  *
@@ -23,6 +18,6 @@ export function minutesWords(minutes: number): string {
  */
 export function runningWords({ kind, done, minutesLeft }: Running): string {
   if (done === null) return `${NAMES[kind]} waits for other work`;
-  const ends = minutesLeft === null ? "" : ` and ends in ${minutesWords(minutesLeft)}, by the kernel`;
+  const ends = minutesLeft === null ? "" : ` and ends in ${lengthWords(minutesLeft / 60)}, by the kernel`;
   return `${NAMES[kind]} is ${perCent(done)} done${ends}`;
 }

@@ -1,5 +1,5 @@
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { Box, Drive, LastReading, Plan, Pool, Step } from "../document/plan";
+import type { Plan, Step } from "../document/plan";
 import type { Hours } from "../time/hours";
 import type { WalkedMoment } from "../walk/moment";
 import { walkPlan } from "../walk/walkPlan";
@@ -94,34 +94,3 @@ export function standingOf(
   if (!best) throw new RangeError("A plan has at least its beginning.");
   return best;
 }
-
-/** The reading as a plan keeps it: what was made out, not the text. */
-export function lastReading(recognised: Recognised, differences: readonly Difference[], at: string): LastReading {
-  const gone = new Set(recognised.plan.drives.filter(({ state }) => state).map(({ id }) => id));
-  return {
-    at,
-    drives: [...recognised.ids.values()],
-    arrays: recognised.arrays.map(({ printed, group }) => {
-      const missing = recognised.plan.pools
-        .flatMap((pool) => pool.groups)
-        .flatMap((each) => (each.id === group ? each.drives.filter((id) => gone.has(id)) : []));
-      return {
-        name: printed.name.slice(0, 120),
-        group,
-        bytes: printed.bytes,
-        ...(missing.length > 0 ? { missing } : {}),
-        ...(printed.running ? { running: printed.running.kind } : {}),
-        ...(typeof printed.running?.done === "number" ? { done: printed.running.done } : {}),
-      };
-    }),
-    ...(differences.length > 0 ? { differences: differences.map(({ code }) => code) } : {}),
-  };
-}
-
-/** What of a plan is set to how the box is. */
-export const asRead = ({ plan }: Recognised): { box: Box; drives: Drive[]; pools: Pool[]; steps: Step[] } => ({
-  box: plan.box,
-  drives: plan.drives,
-  pools: plan.pools,
-  steps: plan.steps,
-});

@@ -1,6 +1,5 @@
 import { MiB, type Bytes } from "../bytes/bytes";
 import type { Pool, Volume } from "../document/plan";
-import { freeId } from "../records/freeId";
 import type { PrintedVolume } from "./printedBox";
 
 /** What a file system may keep for itself: 3 % of its volume, 128 MiB where that is more. */
@@ -20,15 +19,14 @@ function volumeInPlan(old: readonly Volume[], printed: PrintedVolume, place: num
 /**
  * Volumes of a pool as they are printed; those of the plan keep their ids, names and what they keep free.
  *
- * @param taken ids of volumes that other pools have
+ * @param newId gives the id of a volume that the plan does not have
  */
-export function volumesOfPool(printed: readonly PrintedVolume[], old: Pool | undefined, taken: Set<string>): Volume[] {
+export function volumesOfPool(printed: readonly PrintedVolume[], old: Pool | undefined, newId: () => string): Volume[] {
   const left = [...(old?.volumes ?? [])];
   return printed.map((volume, i): Volume => {
     const known = volumeInPlan(left, volume, i);
     if (known) left.splice(left.indexOf(known), 1);
-    const id = known?.id ?? freeId("v", taken);
-    taken.add(id);
+    const id = known?.id ?? newId();
     const { usedBytes: _used, fileSystemBytes: _reach, ...keeps } = known ?? { usedBytes: 0, fileSystemBytes: 0 };
     return {
       ...keeps,

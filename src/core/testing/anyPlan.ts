@@ -127,7 +127,7 @@ export const anyCommand: fc.Arbitrary<Command> = fc.oneof(
     reading: fc.record({
       at: fc.constantFrom("2026-11-20", "2026-11-20T21:40Z"),
       drives: drives(3),
-      arrays: fc.array(fc.record({ name, group: groupId, bytes: fc.nat(), missing: drives(1) }), { maxLength: 2 }),
+      arrays: fc.array(fc.record({ name, group: groupId, bytes: fc.nat(), lacks: fc.nat(24) }), { maxLength: 2 }),
     }),
   }),
   some("rename-plan", { name }),

@@ -36,14 +36,30 @@ function memberOf(graph: DeviceGraph, name: string): PrintedMember {
   };
 }
 
+/** The mark of an array on what is a member of it; empty for anything else. */
+const markOf = ({ device }: Node): string =>
+  cleanText(device.fstype) === "linux_raid_member" ? cleanText(device.uuid) : "";
+
+/** What carries the marks of an array and no array, by the marks. */
+function unusedByMark(graph: DeviceGraph): Map<string, string[]> {
+  const unused = new Map<string, string[]>();
+  for (const node of graph.values()) {
+    const mark = node.children.size === 0 ? markOf(node) : "";
+    if (mark) unused.set(mark, [...(unused.get(mark) ?? []), node.name]);
+  }
+  return unused;
+}
+
+/** What an array is made out from. */
+interface Source {
+  graph: DeviceGraph;
+  unused: ReadonlyMap<string, string[]>;
+}
+
 /** What carries the marks of an array and is no part of it: taken out of it, or never put together with it. */
-function strangersOf(graph: DeviceGraph, members: readonly string[]): string[] {
-  const marks = (node: Node) => cleanText(node.device.fstype) === "linux_raid_member" && cleanText(node.device.uuid);
-  const known = members.flatMap((name) => graph.get(name) ?? []);
-  const uuids = new Set(known.map(marks).filter(Boolean));
-  return [...graph.values()]
-    .filter((node) => node.children.size === 0 && !members.includes(node.name) && uuids.has(marks(node)))
-    .map(({ name }) => name);
+function strangersOf({ graph, unused }: Source, members: readonly string[]): string[] {
+  const marks = new Set(members.flatMap((name) => graph.get(name) ?? []).map(markOf));
+  return [...marks].flatMap((mark) => unused.get(mark) ?? []).filter((name) => !members.includes(name));
 }
 
 /** The system's own: what it starts from, and what it swaps to. */
@@ -114,7 +130,8 @@ function workOf({ running }: ArrayText, { filling }: Places): Running | null {
 }
 
 /** An array as the kernel's text and the list together tell of it. */
-function arrayOf(graph: DeviceGraph, text: ArrayText): PrintedArray {
+function arrayOf(source: Source, text: ArrayText): PrintedArray {
+  const { graph } = source;
   const withRole = (role: ArrayDevice["role"]) => text.devices.filter((device) => device.role === role);
   const all = (devices: readonly (ArrayDevice | string)[]) =>
     devices.map((device) => memberOf(graph, typeof device === "string" ? device : device.name));
@@ -123,7 +140,7 @@ function arrayOf(graph: DeviceGraph, text: ArrayText): PrintedArray {
     ? placed(members, text.places)
     : { places: [...members].sort((a, b) => a.number - b.number), filling: [] };
   const names = text.devices.map(({ name }) => name);
-  const strangers = strangersOf(graph, names);
+  const strangers = strangersOf(source, names);
   const { joining, levelBefore } = rewriteOf(text, stands);
   return {
     name: text.name,
@@ -159,7 +176,8 @@ function membersBySize(level: string, bytes: number, parts: readonly PrintedMemb
 }
 
 /** An array that only the list of devices names: roles are not in it. */
-function guessedArray(graph: DeviceGraph, node: Node): PrintedArray {
+function guessedArray(source: Source, node: Node): PrintedArray {
+  const { graph } = source;
   const level = cleanText(node.device.type).toLowerCase();
   const bytes = wholeNumber(node.device.size) ?? 0;
   const parts = [...node.parents].map(({ name }) => memberOf(graph, name));
@@ -177,7 +195,7 @@ function guessedArray(graph: DeviceGraph, node: Node): PrintedArray {
     journals: [],
     strangers: runs
       ? strangersOf(
-          graph,
+          source,
           parts.map(({ device }) => device),
         ).map((name) => memberOf(graph, name))
       : [],
@@ -200,7 +218,9 @@ export function printedArrays(graph: DeviceGraph, texts: readonly ArrayText[]): 
   const untold = [...graph.values()].filter(
     (node) => node.kind === "RAID array" && !names.has(node.name) && node.parents.size > 0,
   );
-  return [...told.map((text) => arrayOf(graph, text)), ...untold.map((node) => guessedArray(graph, node))].sort(
-    (a, b) => a.name.localeCompare(b.name, "en", { numeric: true }),
+  const source = { graph, unused: unusedByMark(graph) };
+  const { compare } = new Intl.Collator("en", { numeric: true });
+  return [...told.map((text) => arrayOf(source, text)), ...untold.map((node) => guessedArray(source, node))].sort(
+    (a, b) => compare(a.name, b.name),
   );
 }

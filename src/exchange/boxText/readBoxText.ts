@@ -8,7 +8,7 @@ import { ARRAYS_COMMAND } from "./command";
 import { printedArrays } from "./printedArrays";
 import { printedVolumes } from "./printedVolumes";
 import { isArraysText, readArrays, type ArrayText } from "./readArrays";
-import { splitPaste } from "./splitPaste";
+import { isCutOff, splitPaste } from "./splitPaste";
 
 /** The most that is read at once, in characters. */
 export const MOST_BOX_CHARACTERS = MOST_INVENTORY_CHARACTERS;
@@ -54,7 +54,7 @@ export function readBoxText(text: string): BoxTextResult {
       ok: false,
       message: "This is more than 8 MB, far more than a box prints. Choose the files with its output.",
     };
-  const { lists, isCut, rest } = splitPaste(text.replace(/^\uFEFF/, ""));
+  const { lists, rest } = splitPaste(text.replace(/^\uFEFF/, ""));
   const arrays = readArrays(rest);
   const hasArraysText = arrays.length > 0 || isArraysText(rest);
   const list = lists.at(-1);
@@ -63,12 +63,12 @@ export function readBoxText(text: string): BoxTextResult {
       ok: false,
       message: `This is the kernel's text of arrays, without the list of devices. Run ${INVENTORY_COMMAND} as well and paste both.`,
     };
-  if (isCut)
+  const read = readDevices(list ?? text);
+  if (!read.ok && list !== undefined && isCutOff(list))
     return {
       ok: false,
       message: "The list of devices ends in its middle. Copy everything from the first { to the last }.",
     };
-  const read = readDevices(list ?? text);
   if (!read.ok) return read;
   const graph = graphOf(read.devices);
   const inventory = inventoryOf(graph);

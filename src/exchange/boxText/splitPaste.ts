@@ -2,8 +2,6 @@
 export interface Split {
   /** The lists of devices, each a JSON text. */
   lists: string[];
-  /** Whether the last of them ends before its end. */
-  isCut: boolean;
   /** Everything else: the kernel's text of arrays, prompts and commands. */
   rest: string;
 }
@@ -30,22 +28,35 @@ function endOfObject(text: string, from: number): number {
 }
 
 /**
+ * Where a list ends that begins at `from`, in a text in which the next one begins at `before`; -1 for one that is cut
+ * off. It is not gone through where its own end is the last thing in braces.
+ */
+function endOfList(text: string, from: number, before: number): number {
+  const last = text.lastIndexOf("}", before - 1);
+  if (last > from && /\]\s{0,100}$/.test(text.slice(Math.max(from, last - 101), last))) return last + 1;
+  return endOfObject(text, from);
+}
+
+/** Whether a text that should be a list ends before its end. */
+export const isCutOff = (list: string): boolean => endOfObject(list, 0) < 0;
+
+/**
  * Parts what was pasted or dropped: one text may hold both kinds, in any order, with prompts and commands between.
  *
  * @example splitPaste('$ lsblk\n{"blockdevices": []}\nmd0 : active …').lists // ['{"blockdevices": []}']
  */
 export function splitPaste(text: string): Split {
+  const begins = [...text.matchAll(BEGINS)].map(({ index }) => index);
   const lists: string[] = [];
   let rest = "";
   let at = 0;
-  BEGINS.lastIndex = 0;
-  for (let found = BEGINS.exec(text); found; found = BEGINS.exec(text)) {
-    const end = endOfObject(text, found.index);
-    rest += `${text.slice(at, found.index)}\n`;
-    if (end < 0) return { lists: [...lists, text.slice(found.index)], isCut: true, rest };
-    lists.push(text.slice(found.index, end));
-    at = end;
-    BEGINS.lastIndex = end;
+  for (const [i, from] of begins.entries()) {
+    // One that stands within another is no list of its own.
+    if (from < at) continue;
+    const end = endOfList(text, from, begins[i + 1] ?? text.length);
+    rest += `${text.slice(at, from)}\n`;
+    at = end < 0 ? text.length : end;
+    lists.push(text.slice(from, at));
   }
-  return { lists, isCut: false, rest: rest + text.slice(at) };
+  return { lists, rest: rest + text.slice(at) };
 }

@@ -31,7 +31,8 @@ export interface BlockDevice {
 
 /** The kernel's name without a path: "/dev/sda" is "sda". */
 export function kernelName(device: Pick<BlockDevice, "name">): string {
-  return device.name.trim().split("/").at(-1) ?? device.name;
+  const name = device.name.trim();
+  return name.slice(name.lastIndexOf("/") + 1);
 }
 
 /** What was printed as true, 1, "1" or "true". Null when nothing was printed. */
@@ -46,9 +47,13 @@ export function wholeNumber(value: number | string | null | undefined): number |
   return typeof value === "string" && /^\s*\d{1,16}\s*$/.test(value) ? Number(value) : null;
 }
 
+const UNCLEAN = /[\\\u0000-\u001f\u007f]|\s\s|^\s|\s$/;
+
 /** A printed text without padding, escapes (\x20) and control characters, cut at 120 characters; empty for null. */
 export function cleanText(value: string | null | undefined): string {
-  return (value ?? "")
+  // Most texts are clean, and there are very many.
+  if (!value || !UNCLEAN.test(value)) return value ? value.slice(0, 120) : "";
+  return value
     .replace(/\\x([0-9a-f]{2})/gi, (_, hex: string) => String.fromCharCode(parseInt(hex, 16)))
     .replace(/[\u0000-\u001f\u007f]/g, " ")
     .replace(/\s+/g, " ")

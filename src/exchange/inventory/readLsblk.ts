@@ -54,10 +54,13 @@ export const mountsOf = (device: BlockDevice) =>
 
 /** Where file systems are mounted, by their uuid: one over several drives shows its mount point on one of them only. */
 function mountsByUuid(devices: Iterable<BlockDevice>): (device: BlockDevice) => string[] {
-  const known = new Map<string, string[]>();
+  const known = new Map<string, Set<string>>();
   for (const device of devices) {
     const uuid = cleanText(device.uuid);
-    if (uuid && device.fstype) known.set(uuid, [...(known.get(uuid) ?? []), ...mountsOf(device)]);
+    if (!uuid || !device.fstype) continue;
+    const mounts = known.get(uuid) ?? new Set();
+    for (const mount of mountsOf(device)) mounts.add(mount);
+    known.set(uuid, mounts);
   }
   return (device) => [...mountsOf(device), ...(device.fstype ? (known.get(cleanText(device.uuid)) ?? []) : [])];
 }

@@ -4,7 +4,8 @@ import { checkPlan } from "@/core/document/readPlan";
 import type { Problem } from "@/core/document/problem";
 import { differencesOf } from "@/core/reading/differences";
 import { recognise } from "@/core/reading/recognise";
-import { lastReading, standingOf } from "@/core/reading/standing";
+import { lastReading } from "@/core/reading/asRead";
+import { standingOf } from "@/core/reading/standing";
 import { MOST_BOX_CHARACTERS, readBoxText } from "../boxText/readBoxText";
 import type { RequestAnswer } from "../prediction/answerRequest";
 

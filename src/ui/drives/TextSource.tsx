@@ -1,6 +1,6 @@
 "use client";
 
-import { useState, type DragEvent } from "react";
+import { useEffect, useRef, useState, type DragEvent } from "react";
 import { textOfFile } from "@/exchange/textOfFile";
 
 interface Props {
@@ -24,6 +24,12 @@ const SHOWN_CHARACTERS = 20_000;
 /** A text that can be pasted, dropped or chosen as files. */
 export function TextSource({ example, label, placeholder, accept, value, onChange, onFiles, most, onTrouble }: Props) {
   const [over, setOver] = useState(false);
+  const field = useRef<HTMLTextAreaElement>(null);
+  const told = useRef(onChange);
+  useEffect(() => {
+    // What was pasted before the page could listen stands in the field, and nowhere else.
+    if (field.current?.value) told.current(field.current.value);
+  }, []);
   const readFiles = async (files: FileList | null) => {
     const list = [...(files ?? [])];
     if (list.length === 0) return;
@@ -56,6 +62,7 @@ export function TextSource({ example, label, placeholder, accept, value, onChang
     >
       <code className="block rounded bg-wall px-3 py-2 whitespace-pre-wrap select-all">{example}</code>
       <textarea
+        ref={field}
         aria-label={label}
         value={value}
         onChange={(event) => onChange(event.target.value)}

@@ -53,7 +53,13 @@ export function QuickStartPage() {
           Cortijo
         </Link>
         <h1 className="font-serif text-2xl">Plan your own box</h1>
-        <p className="text-soft">Nothing is bought or erased. Everything can be changed later.</p>
+        <p className="text-soft">
+          Nothing is bought or erased. Everything can be changed later. Or{" "}
+          <Link href="/new/box" className="inline-block py-0.5 font-semibold text-indigo underline underline-offset-2">
+            read a Linux box
+          </Link>
+          , which tells its drives and pools itself.
+        </p>
       </header>
       <div className="mt-4 grid gap-x-8 gap-y-6 lg:grid-cols-[25rem_minmax(0,1fr)] lg:grid-rows-[auto_1fr]">
         <div className="space-y-4">

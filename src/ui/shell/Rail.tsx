@@ -1,16 +1,17 @@
 "use client";
 
-import { CalendarDays, Columns3, Database, Rows3 } from "lucide-react";
+import { CalendarDays, Columns3, Database, ScanLine, Rows3 } from "lucide-react";
 import Link from "next/link";
 
 /** The places of a plan, by the last part of their address. */
-export type PlaceId = "" | "compare" | "data" | "calendar" | "print" | "rescue";
+export type PlaceId = "" | "compare" | "data" | "calendar" | "print" | "reading" | "rescue";
 
 const PLACES = [
   { id: "", name: "Plan", icon: Columns3 },
   { id: "compare", name: "Compare", icon: Rows3 },
   { id: "data", name: "Data", icon: Database },
   { id: "calendar", name: "Calendar", icon: CalendarDays },
+  { id: "reading", name: "Box now", icon: ScanLine },
 ] as const;
 
 /** The slim rail with the places of a plan. */

@@ -1,4 +1,3 @@
-import { plainDayWords } from "../../time/dateWords";
 import type { CommandModule } from "../commandModule";
 
 /** How the box was when it was read; with what was made out of it as the beginning of the plan. */
@@ -7,8 +6,5 @@ export const takeReading: CommandModule<"take-reading"> = {
     plan.lastReading = reading;
     if (as) Object.assign(plan, as);
   },
-  describe: ({ reading, as }) =>
-    as
-      ? `set the plan to how the box was read on ${plainDayWords(reading.at.slice(0, 10))}`
-      : `read the box on ${plainDayWords(reading.at.slice(0, 10))}`,
+  describe: ({ as }) => (as ? "set the plan to how the box is" : "read the box"),
 };
