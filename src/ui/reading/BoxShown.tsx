@@ -58,7 +58,7 @@ export function BoxShown({ recognised, answers, onAnswer }: Props) {
         {plan.pools.length === 0 && <li>No pool was made out. The drives are taken as they are.</li>}
       </ul>
       <div className="space-y-5 lg:col-span-2">
-        <FreeDrives plan={plan} />
+        <FreeDrives recognised={recognised} />
         {questions.map((question) => (
           <Asked key={question.id} question={question} answer={ownValue(answers, question.id)} onAnswer={onAnswer} />
         ))}
@@ -117,9 +117,12 @@ function PoolWords({
   );
 }
 
-/** Drives that are in no pool. */
-function FreeDrives({ plan }: { plan: Plan }) {
+/** Drives that are in no pool yet, or not at all. */
+function FreeDrives({ recognised: { plan, running } }: Pick<Props, "recognised">) {
   const [unit] = useUnit();
+  const filled = new Set(
+    running.flatMap((step) => ("by" in step ? [step.by] : "drives" in step && step.drives ? step.drives : [])),
+  );
   const taken = new Set(
     plan.pools.flatMap((pool) => [...pool.spares, ...pool.groups.flatMap((group) => group.drives)]),
   );
@@ -127,12 +130,12 @@ function FreeDrives({ plan }: { plan: Plan }) {
   if (free.length === 0) return null;
   return (
     <div>
-      <h3 className="font-semibold">In no pool</h3>
+      <h3 className="font-semibold">Not in a pool now</h3>
       <ul className="ml-5 list-disc">
         {free.map((drive) => (
           <li key={drive.id}>
             {nameOfDriveFirst(drive, unit)}
-            {drive.contents?.detail ? `: ${drive.contents.detail}` : ""}
+            {filled.has(drive.id) ? ": being filled" : drive.contents?.detail ? `: ${drive.contents.detail}` : ""}
           </li>
         ))}
       </ul>
