@@ -1,5 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
 import type { Drive, Plan } from "../document/plan";
+import { isGone } from "../drives/driveState";
 import { freeId } from "../records/freeId";
 import type { PrintedBox, PrintedDrive } from "./printedBox";
 
@@ -13,9 +14,12 @@ const idOf = ({ name, wwn, drive }: PrintedDrive): string =>
 /** Whether a drive is the box's own: the system runs from it, or it hangs on USB. */
 const isAside = ({ drive }: PrintedDrive): boolean => drive.contents?.kind === "system" || drive.bus === "usb";
 
-/** A drive without what is said of what has become of it. */
-function working({ state: _state, since: _since, lastBay: _lastBay, ...drive }: Drive): Drive {
-  return drive;
+/** A drive that is listed: one that the plan takes to be dead may be listed and dead. */
+const there = (drive: Drive): Drive => (drive.state === "failed" ? drive : working(drive));
+
+/** A drive that is there and works, whatever was said of it before. */
+function working({ state: _state, since: _since, lastBay, toBuy: _bought, ...drive }: Drive): Drive {
+  return lastBay === undefined || "bay" in drive.place ? drive : { ...drive, place: { bay: lastBay } };
 }
 
 /**
@@ -70,13 +74,10 @@ export class BoxDrives {
       const id = old?.id ?? (taken.has(own) ? freeId(`${own.slice(0, 58)}-`, taken) : own);
       taken.add(id);
       this.listed.add(id);
-      const { serial } = found.drive;
-      const { toBuy: _bought, ...keeps } = old ? working(old) : { toBuy: false };
+      const { serial, bytes } = found.drive;
       this.byName.set(
         found.name,
-        old
-          ? { ...old, ...keeps, bytes: found.drive.bytes, ...(serial ? { serial } : {}) }
-          : { ...found.drive, id, place: { shelf: true } },
+        old ? { ...there(old), bytes, ...(serial ? { serial } : {}) } : { ...found.drive, id, place: { shelf: true } },
       );
     }
   }
@@ -90,7 +91,7 @@ export class BoxDrives {
   use(name: string | null): string | null {
     const drive = this.named(name);
     if (!drive || name === null) return null;
-    const { contents: _contents, ...rest } = drive;
+    const { contents: _contents, ...rest } = working(drive);
     this.byName.set(name, rest);
     this.inPools.add(drive.id);
     return drive.id;
@@ -157,12 +158,13 @@ export class BoxDrives {
     const old = (this.plan?.drives ?? []).map((drive) => now.get(drive.id) ?? this.notListed(drive));
     const oldIds = new Set(old.map(({ id }) => id));
     const all = [...old, ...[...now.values()].filter(({ id }) => !oldIds.has(id))];
-    const bays = new Set(all.flatMap(({ place }) => ("bay" in place ? [place.bay] : [])));
+    const bays = new Set<number>();
+    const stays = all.filter(({ place }) => "bay" in place && !bays.has(place.bay) && bays.add(place.bay));
     let free = 1;
     const drives = all.map((drive): Drive => {
-      const isIn =
-        this.isListed(drive.id) && (this.inPools.has(drive.id) || !oldIds.has(drive.id) || drive.state === "failed");
-      if ("bay" in drive.place || !isIn) return drive;
+      if (stays.includes(drive)) return drive;
+      const isNew = this.inPools.has(drive.id) || !oldIds.has(drive.id) || "bay" in drive.place;
+      if (!this.isListed(drive.id) || !(isNew || drive.state === "failed")) return drive;
       while (bays.has(free)) free += 1;
       bays.add(free);
       return { ...drive, place: { bay: free } };
@@ -177,6 +179,8 @@ export class BoxDrives {
 
   private outOfBay(drive: Drive): Drive {
     const { place } = drive;
+    // What the plan takes to be dead is often not listed at all, and still in its bay.
+    if (isGone(drive)) return drive;
     return {
       ...drive,
       state: "missing",

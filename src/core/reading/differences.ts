@@ -119,6 +119,22 @@ function unknownDrives({ recognised, before, family }: Setting, others: readonly
   });
 }
 
+/** Drives that the plan takes to be gone and that are there and work. */
+function returned({ recognised, before, family }: Setting): Difference[] {
+  const gone = before ? before.drives.filter(isGone) : [];
+  const back = gone.filter((drive) => {
+    const now = driveOf(recognised.plan, drive.id);
+    return now !== undefined && !isGone(now);
+  });
+  return back.map((drive): Difference => ({
+    code: "drive-unknown",
+    message: `The box has ${nameOfDrive(drive, family)} again, and it works.`,
+    means: "The plan takes it to be gone.",
+    drives: [drive.id],
+    mend: { label: "Say that it is back", command: { kind: "set-drive-state", drives: [drive.id], state: null } },
+  }));
+}
+
 /** What an array lacks that the plan does not know to be lacking. */
 function degraded({ recognised, before, family }: Setting): Difference[] {
   const known = before ? goneIn(before) : new Set<string>();
@@ -318,6 +334,7 @@ export function differencesOf(
   return [
     ...away,
     ...unknownDrives(setting, away),
+    ...returned(setting),
     ...lacking,
     ...runningArrays(setting),
     ...levels(setting),

@@ -150,6 +150,19 @@ test("what no text prints is guessed with its reason, or asked, and never stated
   expect([answered("none"), answered("leave-out"), answered("sdz")]).toEqual([["single"], [], ["parity-drive-1"]]);
 });
 
+test("what an array keeps: where it begins above the system's part, and what it uses of each drive", () => {
+  const kept = (folder: string) =>
+    recognised(folder).plan.pools.flatMap((pool) =>
+      pool.groups.flatMap((group) => (group.kept ?? []).map(({ from, used }) => [from, used])),
+    );
+  expect(kept("19-system-on-all-raid5-4")).toEqual([[0, 327_155_712]]);
+  expect(kept("15-hybrid-1-four-sizes-top-idle")).toEqual([
+    [1_048_576, 616_562_688],
+    [619_708_416, 207_618_048],
+    [829_423_616, 233_832_448],
+  ]);
+});
+
 test("without the kernel's text the members are guessed from the size, and that is said", () => {
   const result = readBoxText(read("21-raid5-3-hot-spare", "lsblk.json"));
   if (!result.ok) throw new Error(result.message);

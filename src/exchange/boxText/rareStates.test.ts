@@ -103,6 +103,16 @@ test("a spare that is being filled stands in the step, and the failed one in its
   expect(made.plan.steps).toMatchObject([{ kind: "rebuild", drive: "OLV-3", by: "OLV-4" }]);
 });
 
+test("a device's number is not its place: one that came later and is in sync, beside one that is still being filled", () => {
+  const list = listOf(["sda", "sdb", "sdc"], [md("raid5", 1_254_096_896)]);
+  const made = read(
+    list,
+    `md0 : active raid5 sdc[5] sdb[4] sda[0]\n      1224704 ${PARITY} [3/2] [UU_]\n      [>..]  recovery =  1.0% (6123/612352) finish=1.0min speed=7000K/sec\n`,
+  );
+  expect(made.layouts).toEqual([["raid5", "OLV-1", "OLV-2", "missing-md0-1"]]);
+  expect(made.plan.steps).toMatchObject([{ kind: "rebuild", by: "OLV-3" }]);
+});
+
 test.each<[string, string, number, string, string[][]]>([
   [
     "striped mirrors of three",
@@ -221,5 +231,7 @@ test("file systems over several drives: the profile that fits their size, or ask
       ),
     );
   const guessed = (fssize: number | null) => read(drives(fssize)).layouts.map(([layout]) => layout);
-  expect([guessed((3 * BYTES) / 2), guessed(BYTES), guessed(null)]).toEqual([["copies-2"], ["copies-3"], []]);
+  expect([guessed((3 * BYTES) / 2), guessed(BYTES)]).toEqual([["copies-2"], ["copies-3"]]);
+  // Parity of some sort, or no size at all: nothing is guessed.
+  expect([guessed(BYTES * 2), guessed(null)]).toEqual([[], []]);
 });

@@ -231,7 +231,29 @@ const withVolume = (plan: Plan, changes: Partial<Volume>): Plan => ({
 describe("what differs between a box and its plan, with where it leads", () => {
   const plan = boathouse();
 
-  test("as planned", () => expect(codes(held(plan, plan))).toEqual([]));
+  test("as planned; also a hybrid of one band, which prints as an array like any other", () => {
+    const hybrid = boathouse({ layout: "hybrid-1" });
+    expect([codes(held(plan, plan)), codes(held(hybrid, hybrid))]).toEqual([[], []]);
+  });
+
+  test("drives of which the plan does not know the serials yet are known by their sizes, and get them", () => {
+    const nameless = {
+      ...plan,
+      drives: plan.drives.map(({ serial: _serial, ...drive }, i) => ({ ...drive, id: `d${i}` })),
+    };
+    const unknown = withGroup(nameless, { drives: ["d0", "d1", "d2"] });
+    const standing = held(plan, unknown);
+    expect(codes(standing)).toEqual([]);
+    expect(standing.recognised.plan.drives.map(({ serial }) => serial)).toEqual(["CAR-1", "CAR-2", "CAR-3", undefined]);
+  });
+
+  test("a drive of no pool that is not listed is missing too, where the plan is set to how the box is", () => {
+    const idle = withState(plan, "CAR-9", { place: { bay: 6 } });
+    const standing = held(plan, idle);
+    expect(codes(standing)).toEqual([["drive-missing", "CAR-9"]]);
+    expect(standing.differences[0]?.leadsToRescue).toBeUndefined();
+    expect(standing.recognised.plan.drives.at(-1)).toMatchObject({ id: "CAR-9", state: "missing", lastBay: 6 });
+  });
 
   test("a drive that is not listed: drive-missing, which can be said at a press and leads to what to do", () => {
     const standing = held(withState(plan, "CAR-2", { state: "missing", place: { shelf: true } }), plan);
@@ -250,6 +272,37 @@ describe("what differs between a box and its plan, with where it leads", () => {
     expect(
       codes(held(withState(plan, "CAR-2", { state: "failed" }), withState(plan, "CAR-2", { state: "failed" }))),
     ).toEqual([]);
+  });
+
+  test("a drive that the plan takes to be gone and that works again: said, and taken over", () => {
+    const missing = withState(plan, "CAR-2", {
+      state: "missing",
+      place: { shelf: true },
+      lastBay: 2,
+      since: "2026-11-20",
+    });
+    const standing = held(plan, missing);
+    expect(codes(standing)).toEqual([["drive-unknown", "CAR-2"]]);
+    expect(standing.differences[0]?.mend?.command).toEqual({ kind: "set-drive-state", drives: ["CAR-2"], state: null });
+    expect(standing.recognised.plan.drives).toEqual(plan.drives);
+  });
+
+  test("a drive that the plan takes to be dead and that is not even listed stays as it is", () => {
+    const dead = withState(plan, "CAR-2", { state: "failed", since: "2026-11-20" });
+    const standing = held(withState(plan, "CAR-2", { state: "missing", place: { shelf: true } }), dead);
+    expect([codes(standing), standing.recognised.plan.drives]).toEqual([[], dead.drives]);
+    // Listed, and in no array: that alone does not say that it works.
+    const idle = withState(plan, "CAR-9", { state: "failed", place: { bay: 6 } });
+    const listed = held(withState(plan, "CAR-9", { place: { bay: 6 } }), idle);
+    expect([codes(listed), listed.recognised.plan.drives.at(-1)?.state]).toEqual([[], "failed"]);
+  });
+
+  test("one that is back finds its bay taken: it gets another", () => {
+    const missing = withState(plan, "CAR-2", { state: "missing", place: { shelf: true }, lastBay: 2 });
+    const moved = withState(missing, "CAR-9", { place: { bay: 2 } });
+    const box = withState(withState(plan, "CAR-9", { place: { bay: 2 } }), "CAR-2", { place: { bay: 5 } });
+    const { drives } = held(box, moved).recognised.plan;
+    expect(new Set(drives.map(({ place }) => JSON.stringify(place))).size).toBe(drives.length);
   });
 
   test("another drive in the place of one: other-serial, of both", () => {
@@ -350,6 +403,9 @@ describe("what differs between a box and its plan, with where it leads", () => {
     expect(held(after, planned).at).toBe(1);
     expect(codes(held(after, planned))).toEqual([]);
     expect(held(plan, planned).at).toBe(0);
+    // As much differs after a check as before it: then the plan is where it was.
+    const checked: Plan = { ...plan, steps: [{ id: "s2", kind: "verify", pool: "p1" }] };
+    expect(held(withState(plan, "CAR-2", { state: "failed" }), checked).at).toBe(0);
     // Half-way: the kernel prints four drives and the old size.
     expect(held(after, planned).recognised.plan.steps.map(({ id }) => id)).toEqual(["s2"]);
   });

@@ -105,9 +105,9 @@ function Held({ taken, plan, act, planHref, onAgain }: HeldProps) {
           ))}
         </ul>
         <div className="mt-3 flex flex-wrap items-center gap-2">
-          {(others.length > 0 || standing.at > 0 || recognised.running.length > 0) && !isAsRead(plan, standing) && (
+          {!isAsRead(plan, standing) && (
             <Button look="main" onClick={set}>
-              {others.length > 0 ? "Set the plan to how the box is" : "Go on from there"}
+              {others.length > 0 || standing.at === 0 ? "Set the plan to how the box is" : "Go on from there"}
             </Button>
           )}
           <Button onClick={onAgain}>Read it again</Button>
