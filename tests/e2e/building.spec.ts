@@ -126,6 +126,7 @@ test("a drive is edited; two pools stand side by side; a group is taken apart", 
   await expect(page.getByRole("button", { name: /^4\sTB drive on the shelf \(serial AB12\)/ })).toBeVisible();
 
   const shelf = page.getByRole("list", { name: "Drives on the shelf" });
+  await expect(shelf.getByRole("listitem").nth(3)).toBeVisible();
   for (const pool of ["Pool 1", "Pool 2"]) {
     for (const drive of (await shelf.getByRole("listitem").all()).slice(0, 2))
       await drive.getByRole("button").first().click();
@@ -146,6 +147,8 @@ test("the kind of box changes what it offers and what it keeps", async ({ page }
   await newPlan(page);
   await page.getByLabel("Drives to add").fill("3 × 4 TB");
   await page.getByRole("button", { name: "Add", exact: true }).click();
+  // They come when what reads them has been loaded.
+  await expect(page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem")).toHaveCount(3);
   for (const drive of await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all())
     await drive.getByRole("button").first().click();
   await page.getByRole("button", { name: "Make a group" }).click();

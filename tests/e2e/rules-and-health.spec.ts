@@ -165,6 +165,7 @@ test("RAID 50 is offered as such for six drives, and is one act to undo", async 
   await page.getByRole("button", { name: "One bay more" }).click();
   await page.getByLabel("Drives to add").fill("6 × 4 TB");
   await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem")).toHaveCount(6);
   for (const drive of await page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem").all())
     await drive.getByRole("button").first().click();
   await page.getByRole("button", { name: "Make a group" }).click();

@@ -78,7 +78,8 @@ const knowsNothing = (devices: Iterable<BlockDevice>): boolean =>
 const NOT_KNOWN: Contents = { kind: "data", detail: "not known what: the list does not tell" };
 
 function contentsOf(layers: readonly BlockDevice[], mounted: (device: BlockDevice) => string[]): Contents | undefined {
-  const mounts = [...new Set(layers.flatMap(mounted))];
+  // From the root up, as people say it.
+  const mounts = [...new Set(layers.flatMap(mounted))].sort();
   const system = mounts.filter((mount) => SYSTEM_MOUNTS.test(mount));
   const detail = (words: readonly string[]) => words.slice(0, 4).join(", ").slice(0, 120);
   if (system.length > 0) return { kind: "system", detail: `mounted at ${detail(system)}` };
