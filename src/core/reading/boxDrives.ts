@@ -41,9 +41,12 @@ function matches(printed: readonly PrintedDrive[], known: readonly Drive[]): Map
   }
   for (const found of printed)
     match(found, (drive) => drive.id === idOf(found) && (!drive.serial || !found.drive.serial));
+  // Where one side does not know serials: by size, in the order of both.
   for (const found of printed)
-    if (found.drive.serial)
-      match(found, (drive) => !drive.serial && drive.bytes === found.drive.bytes && "bay" in drive.place);
+    match(
+      found,
+      (drive) => !(drive.serial && found.drive.serial) && drive.bytes === found.drive.bytes && "bay" in drive.place,
+    );
   return matched;
 }
 

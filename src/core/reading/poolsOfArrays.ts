@@ -32,7 +32,8 @@ const isIn = (list: readonly PrintedMember[], member: PrintedMember) =>
 
 /** Who stands in for the members that several arrays over the same drives lack: the same drive in each of them. */
 class Gaps {
-  private readonly unknown: string[] = [];
+  /** Those that are not listed, by which of the empty places they stood in; the same in all arrays. */
+  private readonly unlisted = new Map<number, string>();
   private readonly used = new Set<string>();
 
   constructor(
@@ -65,16 +66,17 @@ class Gaps {
   /** One that is not listed: of the plan's group where that is known, or a drive of which nothing is known. */
   private gone(array: PrintedArray, n: number): string {
     const { drives, plan, notMadeOut } = this.reading;
-    const known = this.unknown[n];
+    const known = this.unlisted.get(n);
     if (known !== undefined) return known;
     const listed = this.arrays
       .flatMap((each) => standing(each))
       .flatMap((place) => drives.named(place?.drive ?? null)?.id ?? []);
+    const taken = new Set(this.unlisted.values());
     const inPlan = groupInPlan(plan, listed)?.drives.find(
-      (id) => !this.used.has(id) && !drives.isListed(id) && !this.unknown.includes(id),
+      (id) => !this.used.has(id) && !drives.isListed(id) && !taken.has(id),
     );
     const id = (inPlan === undefined ? null : drives.missing(inPlan)) ?? this.invented(array);
-    this.unknown[n] = id;
+    this.unlisted.set(n, id);
     if (id !== inPlan)
       notMadeOut.push(
         `A drive of ${array.name} is missing. Its serial number and size are printed nowhere: it is taken to be as large as the smallest of the others.`,

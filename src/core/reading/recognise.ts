@@ -271,6 +271,7 @@ function aboutAll(reading: Reading, own: ReadonlySet<PrintedArray>): string[] {
       ? []
       : [
           "The list tells nothing of what is on the drives, not even their serial numbers: none of them is known to be empty.",
+          ...(reading.plan ? ["The drives of the plan are told from each other by their size and order only."] : []),
         ]),
     ...(aside.length > 0
       ? [

@@ -93,6 +93,32 @@ test("a failed drive that is not even listed, and one that was taken out and is 
   expect(out.notMadeOut[0]).toMatch(/^sdc carries the marks of md0 and is no part of it now/);
 });
 
+test("two failed drives that are not listed are two of the plan's, and not one twice", () => {
+  const list = listOf(["sda", "sdb"], [md("raid6", 1_254_096_896)]);
+  const text = `md0 : active raid6 sdd[3](F) sdc[2](F) sdb[1] sda[0]\n      1224704 blocks super 1.2 level 6, 512k chunk, algorithm 2 [4/2] [UU__]\n`;
+  const { plan } = read(
+    listOf(["sda", "sdb", "sdc", "sdd"], [md("raid6", 1_254_096_896)]),
+    text.replaceAll("(F)", "").replace("[4/2] [UU__]", "[4/4] [UUUU]"),
+  );
+  const result = readBoxText(`${list}\n${text}`);
+  if (!result.ok) throw new Error(result.message);
+  const made = recognise(result.printed, plan).plan;
+  expect(made.pools[0]?.groups[0]?.drives).toEqual(["OLV-1", "OLV-2", "OLV-3", "OLV-4"]);
+  expect(made.drives.flatMap(({ id, state }) => (state ? [id] : []))).toEqual(["OLV-3", "OLV-4"]);
+});
+
+test("without serials the drives of a plan are known by their sizes, and that is said", () => {
+  const names = ["sda", "sdb"];
+  const mirror = "md0 : active raid1 sdb[1] sda[0]\n      613376 blocks super 1.2 [2/2] [UU]\n";
+  const { plan } = read(listOf(names, [md("raid1", SIZE)]), mirror);
+  const bare = Object.fromEntries(names.map((name) => [name, { serial: null, fstype: null, uuid: null, label: null }]));
+  const result = readBoxText(`${listOf(names, [md("raid1", SIZE)], bare)}\n${mirror}`);
+  if (!result.ok) throw new Error(result.message);
+  const made = recognise(result.printed, plan);
+  expect(made.plan).toEqual(plan);
+  expect(made.notMadeOut).toContain("The drives of the plan are told from each other by their size and order only.");
+});
+
 test("a spare that is being filled stands in the step, and the failed one in its place", () => {
   const list = listOf(["sda", "sdb", "sdc", "sdd"], [md("raid5", 1_254_096_896)]);
   const made = read(
