@@ -31,6 +31,7 @@ const READABLE: LayoutId[] = [
   "span",
   "raid0",
   "copies-2",
+  "copies-3",
   "single",
   "parity-drive-1",
 ];
