@@ -173,8 +173,13 @@ export class PlanSession {
     this.tell("problem", reason);
   }
 
-  dismiss(): void {
-    this.set({ notice: null });
+  /**
+   * Takes a notice away.
+   *
+   * @param id of which one: the time of an older one must not end a newer one
+   */
+  dismiss(id: number): void {
+    if (this.state.notice?.id === id) this.set({ notice: null });
   }
 
   /** Resolves when everything that was done so far is kept or has failed to be. */

@@ -93,6 +93,19 @@ test("for any commands, what is loaded again equals what was on the page, histor
   );
 });
 
+test("the end of an older notice leaves a newer one", async () => {
+  const name = freshName();
+  const session = await tab(name, await keepPlan(open(name), clinic));
+  const noticed = () => session.getState().notice;
+  session.say("First.");
+  const first = noticed()?.id ?? 0;
+  session.say("Second.");
+  session.dismiss(first);
+  expect(noticed()?.text).toBe("Second.");
+  session.dismiss(first + 1);
+  expect(noticed()).toBeNull();
+});
+
 test("what is done while another place of the plan reads it again is not lost", async () => {
   const name = freshName();
   const id = await keepPlan(open(name), clinic);

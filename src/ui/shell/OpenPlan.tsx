@@ -66,7 +66,7 @@ export function OpenPlan({ id, children }: { id: string; children: (opened: Open
         <Notices
           notice={notice}
           act={notice.offersUndo ? { label: "Undo", onAct: () => session.undo() } : null}
-          onClose={() => session.dismiss()}
+          onClose={() => session.dismiss(notice.id)}
         />
       )}
     </>
