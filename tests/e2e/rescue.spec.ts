@@ -46,11 +46,11 @@ async function say(
   await page.getByRole("menuitem", { name: what }).click();
   // As a person does, it is waited for what the page says of it.
   const told = {
-    "It has failed": /^Said that .* failed\.$/,
-    "It is not in the box": /^Said that .* not in the box\.$/,
-    "It is back, with all that was on it": /^Said that .* back\.$/,
+    "It has failed": /^Undo: said that .* failed$/,
+    "It is not in the box": /^Undo: said that .* not in the box$/,
+    "It is back, with all that was on it": /^Undo: said that .* back$/,
   }[what];
-  await expect(page.getByRole("list").getByText(told)).toBeVisible();
+  await expect(page.getByRole("button", { name: told })).toBeVisible();
 }
 const now = (page: Page) => page.getByRole("link", { name: "What to do now" }).first();
 const step = (page: Page) => page.getByRole("listitem").and(page.locator("[aria-current=step]"));

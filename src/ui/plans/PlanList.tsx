@@ -147,7 +147,7 @@ export function PlanList() {
         <Notices
           notice={{ id: gone.id, kind: "info", text: `Deleted “${gone.name}”.` }}
           act={{ label: "Undo", onAct: () => void restorePlan(openDatabase(), gone.id).then(() => setGone(null)) }}
-          onClose={() => setGone(null)}
+          onClose={() => setGone((now) => (now === gone ? null : now))}
         />
       )}
     </main>
