@@ -46,7 +46,7 @@ function large(): Plan {
  */
 export function eightMegabytes(): string {
   const folder = "tests/captures/15-hybrid-1-four-sizes-top-idle";
-  const list = JSON.parse(readFileSync(`${folder}/lsblk.json`, "utf8")) as { blockdevices: unknown[] };
+  const list = JSON.parse(readFileSync(`${folder}/lsblk.txt`, "utf8")) as { blockdevices: unknown[] };
   const one = JSON.stringify(list.blockdevices);
   const arrays = readFileSync(`${folder}/mdstat.txt`, "utf8");
   const renamed = (text: string, n: number) =>

@@ -36,7 +36,7 @@ test("a box read and taken as a plan, with its picture and its sizes to the byte
   await page.getByRole("button", { name: "Read it", exact: true }).click();
   await expect(page.getByRole("alert").filter({ hasText: "This is not the JSON that lsblk prints" })).toBeVisible();
   // Two files at once, as they were saved on the box.
-  const files = ["lsblk.json", "mdstat.txt"].map((name) => ({
+  const files = ["lsblk.txt", "mdstat.txt"].map((name) => ({
     name,
     mimeType: "text/plain",
     buffer: Buffer.from(capture("15-hybrid-1-four-sizes-top-idle", name)),
@@ -53,7 +53,7 @@ test("a box read and taken as a plan, with its picture and its sizes to the byte
 test("what no text prints is asked, and the answer changes the picture", async ({ page }) => {
   await page.goto("/new/box");
   await source(page).fill(
-    capture("42-plain-drives-with-parity-drive", "lsblk.json") +
+    capture("42-plain-drives-with-parity-drive", "lsblk.txt") +
       capture("42-plain-drives-with-parity-drive", "mdstat.txt"),
   );
   await page.getByRole("button", { name: "Read it", exact: true }).click();

@@ -50,15 +50,15 @@ export interface Recognised {
   ids: ReadonlyMap<string, string>;
 }
 
-const devicesOf = (array: PrintedArray): string[] =>
+const namesIn = (array: PrintedArray): string[] =>
   [...array.places, ...array.spares, ...array.failed, ...array.joining].flatMap((member) =>
     member ? [nameOf(member)] : [],
   );
 
 /** Arrays that are the box's own: the system lies on them, beside others that hold the data. */
 function ownOf(arrays: readonly PrintedArray[]): Set<PrintedArray> {
-  const others = new Set(arrays.filter((array) => !array.carriesSystem).flatMap(devicesOf));
-  return new Set(arrays.filter((array) => array.carriesSystem && devicesOf(array).some((name) => others.has(name))));
+  const others = new Set(arrays.filter((array) => !array.carriesSystem).flatMap(namesIn));
+  return new Set(arrays.filter((array) => array.carriesSystem && namesIn(array).some((name) => others.has(name))));
 }
 
 /** Arrays that volumes join, with these volumes. */
@@ -221,7 +221,7 @@ class Pools {
 
 /** The pool that arrays are which the same volumes lie on. */
 function poolOfArrays(reading: Reading, pools: Pools, { arrays, volumes }: Joined): void {
-  const listed = arrays.flatMap(devicesOf).flatMap((name) => reading.drives.named(name)?.id ?? []);
+  const listed = arrays.flatMap(namesIn).flatMap((name) => reading.drives.named(name)?.id ?? []);
   const pool = pools.of(listed);
   const found = foundGroups(reading, arrays, pool.id, pools.newGroup);
   if (!found) return;
@@ -307,7 +307,7 @@ export function recognise(printed: PrintedBox, given: Plan | null, answers: Answ
     questions: [],
   };
   const known = data.flatMap((array) => (array.level === null ? (withAnswer(reading, array) ?? []) : [array]));
-  const inArrays = new Set(printed.arrays.flatMap((array) => [...devicesOf(array), ...array.strangers.map(nameOf)]));
+  const inArrays = new Set(printed.arrays.flatMap((array) => [...namesIn(array), ...array.strangers.map(nameOf)]));
   const system = new Set(reading.drives.aside());
   const free = (name: string) => !inArrays.has(name) && !system.has(name) && reading.drives.named(name) !== null;
   const made = poolsOf(reading, joined(known, printed.volumes), free);
