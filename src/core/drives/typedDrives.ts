@@ -4,6 +4,7 @@ import { parseSize } from "../bytes/parseSize";
 import type { Bus, Medium, NewDrive } from "../document/plan";
 import { ownValue } from "../records/ownValue";
 import { driveBytes } from "./typedDrive";
+import { usualDrive } from "./usualDrive";
 
 /** Some equal drives that were typed in one go. */
 export interface TypedDrives {
@@ -203,13 +204,5 @@ export function typedDrives(text: string): TypedDrivesResult {
  * @example newDrivesOf({ count: 2, bytes: 4_000_787_030_016, medium: "hdd", bus: "sata" }).length // 2
  */
 export function newDrivesOf({ count, bytes, medium, bus }: TypedDrives): NewDrive[] {
-  return Array.from({ length: count }, () => ({
-    label: "",
-    bytes,
-    medium,
-    bus,
-    logicalSector: 512,
-    physicalSector: medium === "hdd" ? 4096 : 512,
-    health: { state: "good" },
-  }));
+  return Array.from({ length: count }, () => usualDrive({ bytes, medium, bus }));
 }

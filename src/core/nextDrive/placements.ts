@@ -13,6 +13,7 @@ import { rulesForJoining } from "../layouts/joins";
 import { widensByDrive } from "../layouts/widens";
 import { poolReserve } from "../ledger/ledger";
 import { rulesOf } from "../rules/ruleSets";
+import { usualDrive } from "../drives/usualDrive";
 
 /** Where a bought drive can go: into a group as one more, in the place of a drive, or into a further group. */
 export type Placement = { kind: "add"; group: string } | { kind: "replace"; drive: string } | { kind: "further-group" };
@@ -34,14 +35,8 @@ export function freeBays(plan: Plan): number {
 }
 
 const thought = (placed: Placed, n: number): Drive => ({
+  ...usualDrive(placed),
   id: `thought-${n}`,
-  label: "",
-  bytes: placed.bytes,
-  medium: placed.medium,
-  bus: placed.bus,
-  logicalSector: 512,
-  physicalSector: 4096,
-  health: { state: "good" },
   place: { shelf: true },
 });
 

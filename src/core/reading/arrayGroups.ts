@@ -42,17 +42,33 @@ function asHybrid(seated: readonly Seated[]): ArrayGroup | null {
   return layout ? { layout, drives: lowest.drives, arrays: bands.map(({ array }) => array) } : null;
 }
 
+/** Mirrors of which each has a drive of its own and a part of one that they share; null where these are not. */
+function asOntoOne(seated: readonly Seated[]): ArrayGroup | null {
+  const [first, second] = seated;
+  const shared = first?.drives.find((id) => second?.drives.includes(id));
+  const layout = layouts.find((each) => each.liesEndToEnd);
+  if (shared === undefined || !layout) return null;
+  const partOf = ({ array, drives }: Seated) => standing(array)[drives.indexOf(shared)]?.start ?? 0;
+  const inOrder = [...seated].sort((a, b) => partOf(a) - partOf(b));
+  const others = inOrder.flatMap(({ drives }) => drives.filter((id) => id !== shared));
+  const areMirrors = seated.every((each) => each.drives.length === 2 && toleranceOfBand(each) === 1);
+  if (!areMirrors || new Set(others).size < seated.length || others.length > seated.length) return null;
+  return { layout, drives: [...others, shared], arrays: inOrder.map(({ array }) => array) };
+}
+
 /**
- * Arrays that one set of volumes lies on, as groups: bands of a hybrid, or each a group of its own. A single array can
+ * Arrays that lie on the same volumes or drives, as groups: bands of a hybrid, or each a group of its own. A single array can
  * be the only band of a hybrid too, as far as anything printed tells: it is where the plan has one.
  *
  * @param planned the layout that the plan has for these drives
- * @returns null where they share drives and are no hybrid
+ * @returns null where they share drives in a way that is no layout
  */
 export function groupsOfArrays(seated: readonly Seated[], planned: Layout | null): ArrayGroup[] | null {
   const hybrid = asHybrid(seated);
   if (hybrid && (seated.length > 1 || hybrid.layout === planned)) return [hybrid];
   if (seated.length > 1) {
+    const ontoOne = asOntoOne(seated);
+    if (ontoOne) return [ontoOne];
     const all = seated.flatMap(({ drives }) => drives);
     if (new Set(all).size < all.length) return null;
   }

@@ -3,6 +3,7 @@ import type { Drive, Plan } from "../document/plan";
 import { isGone } from "../drives/driveState";
 import { freeId } from "../records/freeId";
 import type { PrintedBox, PrintedDrive } from "./printedBox";
+import { usualDrive } from "../drives/usualDrive";
 
 /** What can stand in an id; everything else in a serial becomes a hyphen. */
 const asId = (text: string): string => text.replace(/[^A-Za-z0-9_-]+/g, "-").slice(0, 64);
@@ -120,14 +121,9 @@ export class BoxDrives {
     while (this.gone.has(`missing-${asId(array)}-${n}`) || this.taken.has(`missing-${asId(array)}-${n}`)) n += 1;
     const id = `missing-${asId(array)}-${n}`;
     this.gone.set(id, {
+      ...usualDrive({ bytes, medium: "hdd", bus: "sata" }),
       id,
       label: `Missing from ${array}`,
-      bytes,
-      medium: "hdd",
-      bus: "sata",
-      logicalSector: 512,
-      physicalSector: 4096,
-      health: { state: "good" },
       state: "missing",
       place: { shelf: true },
     });

@@ -2,6 +2,7 @@ import { usableOfGroup } from "../box/figures";
 import { driveOf } from "../box/find";
 import { goneIn } from "../box/gone";
 import { rulesOfBox } from "../box/rulesOfBox";
+import { MiB } from "../bytes/bytes";
 import { formatBytes, formatExactBytes, type UnitFamily } from "../bytes/formatBytes";
 import type { Command } from "../document/command";
 import type { Group, Plan, Pool } from "../document/plan";
@@ -194,6 +195,16 @@ function couldGrow({ sizes }: Recognised, arrays: readonly FoundArray[]): number
     .reduce((sum, each) => sum + each.predictedBytes - each.readBytes, 0);
 }
 
+/**
+ * What a size may differ by without being told, in bytes: where a plan can write down what arrays keep, nothing; else
+ * what the driver may keep of each drive for its own notes.
+ */
+const allowanceOf = (group: Group): number =>
+  layoutOf(group.layout).keepsArrays ? 0 : METADATA_ALLOWANCE * group.drives.length;
+
+/** Measured: 1 to 4 MiB of each drive. */
+const METADATA_ALLOWANCE = 4 * MiB;
+
 /** Groups whose size on the box is another than the plan's, or less than their members allow. */
 function sizes({ recognised, before, family, at }: Setting): Difference[] {
   return groupsOf(recognised.plan).flatMap(({ pool, group }): Difference[] => {
@@ -222,7 +233,7 @@ function sizes({ recognised, before, family, at }: Setting): Difference[] {
             : {}),
         },
       ];
-    if (expected === read) return [];
+    if (Math.abs(expected - read) <= allowanceOf(group)) return [];
     return [
       {
         code: "size-differs",

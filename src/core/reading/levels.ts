@@ -52,14 +52,14 @@ export function slicesOf(array: PrintedArray): Bytes[] | null {
 
 /**
  * What the kernel's driver makes of an array's members, by its own rule, in bytes: what the size that is read is held
- * against. Null for one whose level or members are not known: a member that is missing may have been the smallest.
+ * against. Null for one of older metadata, or whose level or members are not known: a member that is missing may have been the smallest.
  *
  * @example expectedBytes(array) // to the byte what the kernel prints; more where the array does not reach as far as it could
  */
 export function expectedBytes(array: PrintedArray): Bytes | null {
   const layout = levelOf(array);
   const slices = slicesOf(array);
-  if (!layout || !slices || slices.length < layout.minimumDrives) return null;
+  if (!layout || !slices || array.metadata !== "1.2" || slices.length < layout.minimumDrives) return null;
   const nothingAside = { systemReserveBytes: 0, replacementMarginShare: 0 };
   const rooms = slices.map((bytes, i) => roomOf({ id: String(i), bytes }, nothingAside));
   const expected = usableOf(layout.layOut(rooms, { arrayFormat: "linux-raid", options: { pairs: "as-named" } }));

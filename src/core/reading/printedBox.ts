@@ -48,6 +48,8 @@ export interface PrintedArray {
   name: string;
   /** "raid5", "linear", …; null for one that does not run. */
   level: string | null;
+  /** The version of its own notes on its members, "1.2"; those before it lie at the end. */
+  metadata: string;
   /** Exactly; 0 for one that does not run. */
   bytes: Bytes;
   /** Its places from the first, null where one is empty; of an array that does not run the members that are known. */

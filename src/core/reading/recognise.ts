@@ -67,19 +67,23 @@ interface Joined {
   volumes: PrintedVolume[];
 }
 
-/** Arrays by the volumes that lie on them: those that one volume joins are together. */
+/** Arrays that belong together: those that one volume joins, and those that lie on one drive. */
 function joined(arrays: readonly PrintedArray[], volumes: readonly PrintedVolume[]): Joined[] {
   const setOf = new Map(arrays.map((array): [string, Joined] => [array.name, { arrays: [array], volumes: [] }]));
-  for (const volume of volumes) {
-    const [first, ...others] = new Set(volume.on.flatMap((name) => setOf.get(name) ?? []));
-    if (!first) continue;
-    first.volumes.push(volume);
-    for (const other of others) {
-      first.arrays.push(...other.arrays);
-      first.volumes.push(...other.volumes);
-      for (const { name } of other.arrays) setOf.set(name, first);
+  const join = (names: readonly string[]): Joined | undefined => {
+    const [first, ...others] = new Set(names.flatMap((name) => setOf.get(name) ?? []));
+    for (const other of first ? others : []) {
+      first?.arrays.push(...other.arrays);
+      first?.volumes.push(...other.volumes);
+      for (const { name } of other.arrays) setOf.set(name, first as Joined);
     }
-  }
+    return first;
+  };
+  for (const volume of volumes) join(volume.on)?.volumes.push(volume);
+  const onDrive = new Map<string, string[]>();
+  for (const array of arrays)
+    for (const drive of namesIn(array)) onDrive.set(drive, [...(onDrive.get(drive) ?? []), array.name]);
+  for (const names of onDrive.values()) join(names);
   return [...new Set(setOf.values())];
 }
 

@@ -1,8 +1,9 @@
 import { driveOf } from "../box/find";
 import type { Drive } from "../document/plan";
 import { soldFrom } from "../sequences/parts";
-import { priceFor } from "../walk/costs";
+import { driveToBuy } from "../walk/driveToBuy";
 import type { RescueSetting, ToBuy } from "./rescue";
+import { freeId } from "../records/freeId";
 
 /**
  * Drives for a course, one after the other: those of the plan that are named, and new ones that are bought, each with
@@ -30,32 +31,14 @@ export function suppliesFor({ plan }: RescueSetting): Supplies {
     used.add(drive.id);
     return drive;
   };
-  const freeId = (): string => {
-    const ids = new Set([...plan.drives, ...buys].map(({ id }) => id));
-    let n = 1;
-    while (ids.has(`b${n}`)) n += 1;
-    return `b${n}`;
-  };
   const bought = ({ leastBytes, medium, bus, logicalSector }: ToBuy): Drive => {
     const bytes = soldFrom(leastBytes);
     const known = plan.drives.find(
       (drive) => drive.toBuy && !used.has(drive.id) && drive.bytes === bytes && drive.medium === medium,
     );
     if (known) return known;
-    const price = priceFor(bytes, medium, plan.prices ?? []);
-    const drive: Drive = {
-      id: freeId(),
-      label: "",
-      bytes,
-      medium,
-      bus: bus === "usb" ? "sata" : bus,
-      logicalSector,
-      physicalSector: logicalSector === 512 ? 4096 : logicalSector,
-      health: { state: "good" },
-      ...(price ? { price: price.price } : {}),
-      toBuy: true,
-      place: { shelf: true },
-    };
+    const ids = [...plan.drives, ...buys].map(({ id }) => id);
+    const drive = driveToBuy(freeId("b", ids), { bytes, medium, bus, logicalSector }, plan.prices ?? []);
     buys.push(drive);
     return drive;
   };

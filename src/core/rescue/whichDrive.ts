@@ -38,14 +38,17 @@ function notPrinted(members: readonly Drive[], printed: string): Found {
   const missing = known.filter((drive) => !seen.includes(drive));
   return {
     drives: missing,
-    says:
-      missing.length === 0
-        ? "All your drives are in this list: they answer. Perhaps one was thrown out for errors: look which one the box names."
-        : missing.length === 1
-          ? "One of your drives is not in this list: it does not answer."
-          : `${missing.length} of your drives are not in this list.`,
+    says: byCount(missing, [
+      "All your drives are in this list: they answer. Perhaps one was thrown out for errors: look which one the box names.",
+      "One of your drives is not in this list: it does not answer.",
+      `${missing.length} of your drives are not in this list.`,
+    ]),
   };
 }
+
+/** What is said of no drive, of one, and of several. */
+const byCount = (drives: readonly Drive[], [none, one, several]: [string, string, string]): string =>
+  drives.length === 0 ? none : drives.length === 1 ? one : several;
 
 /**
  * Which drive is in trouble, by what its owner can see: what is missing from a printed list, the serial that the box
@@ -74,12 +77,11 @@ export function whichDrive(plan: Plan, pool: string, { printed, serial, bay }: C
     const named = members.filter((drive) => drive.serial && plain(drive.serial).includes(plain(serial)));
     return {
       drives: named,
-      says:
-        named.length === 0
-          ? "No drive of this pool has that in its serial. Look for letters and digits that are easily mistaken."
-          : named.length === 1
-            ? "It is this one."
-            : "More than one has that in its serial: type more of it.",
+      says: byCount(named, [
+        "No drive of this pool has that in its serial. Look for letters and digits that are easily mistaken.",
+        "It is this one.",
+        "More than one has that in its serial: type more of it.",
+      ]),
     };
   }
   return notPrinted(members, printed ?? "");

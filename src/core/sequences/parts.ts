@@ -6,7 +6,8 @@ import { destinationOf } from "../data/destination";
 import type { Drive, Group, Plan, Pool, StepBody } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { layoutOf } from "../layouts/registry";
-import { priceFor } from "../walk/costs";
+import { driveToBuy } from "../walk/driveToBuy";
+import { freeIds } from "../records/freeId";
 import type { SequenceSetting, Variants, Wish } from "./sequence";
 
 // What the sequences have in common.
@@ -111,27 +112,19 @@ export function supply(
   const there = readyDrives(setting, bytes)
     .filter((drive) => !taken.includes(drive.id))
     .slice(0, count);
-  const known = new Set([...setting.document.drives, ...setting.plan.drives, ...already].map((drive) => drive.id));
-  const buys: Drive[] = [];
-  for (let n = 1; there.length + buys.length < count; n += 1) {
-    const id = `b${n}`;
-    if (known.has(id)) continue;
-    const medium = pattern?.medium ?? "hdd";
-    const price = priceFor(bytes, medium, setting.document.prices ?? []);
-    buys.push({
-      id,
-      label: "",
-      bytes,
-      medium,
-      bus: pattern && pattern.bus !== "usb" ? pattern.bus : "sata",
-      logicalSector: pattern?.logicalSector ?? 512,
-      physicalSector: pattern?.physicalSector ?? 4096,
-      health: { state: "good" },
-      ...(price ? { price: price.price } : {}),
-      toBuy: true,
-      place: { shelf: true },
-    });
-  }
+  const next = freeIds(
+    "b",
+    [...setting.document.drives, ...setting.plan.drives, ...already].map((drive) => drive.id),
+  );
+  const like = {
+    bytes,
+    medium: pattern?.medium ?? ("hdd" as const),
+    bus: pattern?.bus ?? ("sata" as const),
+    ...(pattern ? { logicalSector: pattern.logicalSector, physicalSector: pattern.physicalSector } : {}),
+  };
+  const buys = Array.from({ length: Math.max(0, count - there.length) }, () =>
+    driveToBuy(next(), like, setting.document.prices ?? []),
+  );
   return { drives: [...there, ...buys], buys };
 }
 

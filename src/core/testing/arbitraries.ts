@@ -3,18 +3,13 @@ import { nominalBytes } from "../bytes/nominalBytes";
 import type { Drive } from "../document/plan";
 import { layouts } from "../layouts/registry";
 import { ruleSets } from "../rules/ruleSets";
+import { usualDrive } from "../drives/usualDrive";
 
 /** A plain hard disk on the shelf. */
 export function testDrive(id: string, bytes: number, more: Partial<Drive> = {}): Drive {
   return {
+    ...usualDrive({ bytes, medium: "hdd", bus: "sata" }),
     id,
-    label: "",
-    bytes,
-    medium: "hdd",
-    bus: "sata",
-    logicalSector: 512,
-    physicalSector: 4096,
-    health: { state: "good" },
     place: { shelf: true },
     ...more,
   };

@@ -46,6 +46,9 @@ interface ArrayLine {
 const letters = (n: number): string =>
   n < 26 ? String.fromCharCode(97 + n) : letters(Math.floor(n / 26) - 1) + String.fromCharCode(97 + (n % 26));
 
+/** Whether each of a layout's bands is an array of its own, over slices of its drives. */
+const isInParts = (layout: Layout): boolean => layout.cutsAtSizes === true || layout.liesEndToEnd === true;
+
 /** What the kernel calls a band of a layout. */
 function levelOf(layout: Layout, { scheme }: Band): string {
   if (layout.kernelLevel) return layout.kernelLevel;
@@ -54,8 +57,8 @@ function levelOf(layout: Layout, { scheme }: Band): string {
 }
 
 /** The sentence with which the kernel tells the size and the places of an array. */
-function sizeLine(level: string, bytes: Bytes, pattern: string): string {
-  const blocks = `      ${bytes / KiB} blocks super 1.2`;
+function sizeLine(level: string, bytes: Bytes, pattern: string, metadata = "1.2"): string {
+  const blocks = `      ${bytes / KiB} blocks super ${metadata}`;
   const up = pattern.replaceAll("_", "").length;
   const places = ` [${pattern.length}/${up}] [${pattern}]`;
   if (level === "linear") return `${blocks} 0k rounding`;
@@ -201,10 +204,10 @@ class Printer {
   /** The bands of a group as arrays; none for layouts without. */
   private printGroup(pool: Pool, group: Group): ArrayLine[] {
     const layout = layoutOf(group.layout);
-    if (!layout.kernelLevel && !layout.cutsAtSizes) return [];
+    if (!layout.kernelLevel && !isInParts(layout)) return [];
     const bands = bandsOfGroup(this.plan, group, this.rules);
     // Zones of a stripe over unequal drives, and the parts of a span, are one array.
-    const arrays = layout.cutsAtSizes ? bands.map((band) => [band]) : [bands];
+    const arrays = isInParts(layout) ? bands.map((band) => [band]) : [bands];
     return arrays.map((parts, i) => this.printArray(pool, group, parts, arrays[i + 1]));
   }
 
@@ -230,12 +233,13 @@ class Printer {
     const ids = [...new Set(parts.flatMap((band) => band.members.map(({ drive }) => drive)))];
     const ordered = group.drives.filter((id) => ids.includes(id));
     const members = drivesOf(this.plan, ordered);
-    const isCut = layout.cutsAtSizes === true || this.rules.systemReserveBytes > 0;
+    const isCut = isInParts(layout) || this.rules.systemReserveBytes > 0;
     const slice = (drive: Drive) => {
+      if (layout.cutsAtSizes) return this.sliceOf(drive, first, next, members);
+      const part = first.members.find((member) => member.drive === drive.id);
+      if (layout.liesEndToEnd && part) return { start: part.offset, bytes: part.length };
       const room = roomOf(drive, this.rules);
-      return layout.cutsAtSizes
-        ? this.sliceOf(drive, first, next, members)
-        : { start: room.systemReserve, bytes: room.between };
+      return { start: room.systemReserve, bytes: room.between };
     };
     const slices = members.flatMap((drive) => {
       const name = this.names.get(drive.id);
@@ -300,7 +304,8 @@ class Printer {
     );
     const lines = [
       `${array.name} : active ${array.level} ${[...standby, ...filled, ...words.reverse()].join(" ")}`,
-      sizeLine(array.level, array.bytes, pattern),
+      // What is mirrored in its place has the driver's notes behind it.
+      sizeLine(array.level, array.bytes, pattern, layoutOf(group.layout).liesEndToEnd ? "1.0" : "1.2"),
       ...workLine(work, array.each),
       "      ",
     ];

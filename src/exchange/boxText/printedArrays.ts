@@ -145,6 +145,7 @@ function arrayOf(source: Source, text: ArrayText): PrintedArray {
   return {
     name: text.name,
     level: text.isActive ? text.level : null,
+    metadata: text.metadata,
     bytes: text.isActive ? text.bytes : 0,
     places: text.isActive
       ? stands.places.map((device) => device && memberOf(graph, device.name))
@@ -186,6 +187,8 @@ function guessedArray(source: Source, node: Node): PrintedArray {
   return {
     name: node.name,
     level: runs ? level : null,
+    // It is not among what is read of the list; nearly all have this one.
+    metadata: "1.2",
     bytes,
     places: parts.slice(0, count),
     filling: [],

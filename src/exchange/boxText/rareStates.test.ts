@@ -1,4 +1,5 @@
 import { MiB } from "@/core/bytes/bytes";
+import { checkPlan } from "@/core/document/readPlan";
 import { recognise } from "@/core/reading/recognise";
 import type { BlockDevice } from "../inventory/blockDevice";
 import { readBoxText } from "./readBoxText";
@@ -190,6 +191,50 @@ test.each<[string, string, number, string, string[][]]>([
   expect(made.layouts).toEqual(layouts);
   expect(made.plan.drives.map(({ id }) => id)).toEqual(["OLV-1", "OLV-2", "OLV-3"]);
   expect(made.notMadeOut.some((sentence) => /does not lay out/.test(sentence))).toBe(layouts.length === 0);
+});
+
+describe("two arrays on the same drives, with a file system each", () => {
+  const cut = (name: string, first: [string, number], second: [string, number]): Partial<BlockDevice> => ({
+    fstype: null,
+    children: [first, second].map(([md, size], i) => ({
+      name: `${name}${i + 1}`,
+      type: "part",
+      size: 300e6,
+      start: i * 600_000 + 2048,
+      fstype: "linux_raid_member",
+      uuid: `u-${md}`,
+      children: [
+        { name: md, type: i === 0 ? "raid1" : md === "md1" ? "raid1" : "raid0", size, fstype: "ext4", label: md },
+      ],
+    })),
+  });
+  const text = (second: string) =>
+    `md0 : active raid1 sdb1[1] sda1[0]\n      291840 blocks super 1.2 [2/2] [UU]\n\n${second}`;
+  const both = (md: string, size: number) =>
+    listOf(["sda", "sdb"], null, {
+      sda: cut("sda", ["md0", 298_844_160], [md, size]),
+      sdb: cut("sdb", ["md0", 298_844_160], [md, size]),
+    });
+
+  test("two mirrors are one group of two bands, with a volume on each", () => {
+    const made = read(
+      both("md1", 298_844_160),
+      text("md1 : active raid1 sdb2[1] sda2[0]\n      291840 blocks super 1.2 [2/2] [UU]\n"),
+    );
+    expect(made.layouts).toEqual([["hybrid-1", "OLV-1", "OLV-2"]]);
+    expect(made.plan.pools[0]?.volumes.map(({ name }) => name)).toEqual(["md0", "md1"]);
+    expect(checkPlan(made.plan)).toMatchObject({ ok: true });
+  });
+
+  test("a mirror and a stripe are no layout: said, and no drive is in two groups", () => {
+    const made = read(
+      both("md2", 597_688_320),
+      text("md2 : active raid0 sdb2[1] sda2[0]\n      583680 blocks super 1.2 512k chunks\n"),
+    );
+    expect([made.layouts, made.plan.drives.length]).toEqual([[], 2]);
+    expect(made.notMadeOut[0]).toMatch(/^md0 and md2 lie on some of the same drives in a way that is no layout/);
+    expect(checkPlan(made.plan)).toMatchObject({ ok: true });
+  });
 });
 
 test("a container in a maker's own format is left out and said", () => {

@@ -15,6 +15,8 @@ export interface ArrayText {
   isActive: boolean;
   level: string | null;
   devices: ArrayDevice[];
+  /** The version of the driver's own notes: "1.2"; "0.90" where none is printed. */
+  metadata: string;
   /** In bytes; of one that does not run the sum of its members. */
   bytes: Bytes;
   /** Which of its places are in sync, "U_U"; null where it prints none, as stripes do. */
@@ -61,6 +63,7 @@ function headOf(line: string): ArrayText | null {
     isActive: state === "active",
     level: words.find((word) => LEVEL.test(word)) ?? null,
     devices,
+    metadata: "0.90",
     bytes: 0,
     places: null,
     algorithm: null,
@@ -75,6 +78,7 @@ function takeSize(array: ArrayText, line: string): void {
   const blocks = /^\s*(\d{1,15}) blocks\b/.exec(line);
   if (!blocks) return;
   array.bytes = Number(blocks[1]) * KiB;
+  array.metadata = /super (\d\.\d+)/.exec(line)?.[1] ?? array.metadata;
   array.isContainer = /super external:(?!\/)/.test(line);
   const places = /\[(\d+)\/(\d+)\]\s+\[([U_]+)\]/.exec(line);
   if (places) array.places = places[3] ?? null;

@@ -7,7 +7,7 @@ import { bandsOfGroup, usableIfWhole } from "@/core/box/figures";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { floorTo } from "@/core/bytes/floorTo";
 import type { Layout } from "@/core/layouts/layout";
-import { layoutOf } from "@/core/layouts/registry";
+import { layoutOf, layouts } from "@/core/layouts/registry";
 import { differencesOf } from "@/core/reading/differences";
 import { recognise } from "@/core/reading/recognise";
 import { lastReading } from "@/core/reading/asRead";
@@ -20,21 +20,17 @@ import { MOST_BOX_CHARACTERS, readBoxText } from "./readBoxText";
 
 const AT = "2026-11-26T10:00Z";
 
-/** Layouts that a host's own texts tell, with how many drives at least. */
-const READABLE: LayoutId[] = [
-  "raid1",
-  "raid10",
-  "raid5",
-  "raid6",
-  "hybrid-1",
-  "hybrid-2",
-  "span",
-  "raid0",
-  "copies-2",
-  "copies-3",
-  "single",
-  "parity-drive-1",
-];
+/** Layouts that a host's own texts tell; of others they tell too little, or the host makes none of them. */
+const READABLE = layouts
+  .filter(
+    (layout) =>
+      layout.kernelLevel !== undefined ||
+      layout.cutsAtSizes === true ||
+      layout.liesEndToEnd === true ||
+      (layout.chunked === true && layout.stripe({}).parity === 0) ||
+      (layout.independent === true && layout.nominalTolerance({}) < 2 && (layout.dedicatedParity ?? 1) === 1),
+  )
+  .map(({ id }) => id);
 
 const TB = [1000, 2000, 3000, 4000, 8000, 12_000];
 
@@ -52,8 +48,10 @@ interface Drawn {
 const hasArrays = (layout: Layout) => layout.kernelLevel !== undefined || layout.cutsAtSizes === true;
 
 /** The drives in their bays; the second has gone where the layout bears that, and the last stands by as a spare. */
-function drivesOf({ layout: id, sizes, spare, gone }: Drawn): Drive[] {
+function drivesOf({ layout: id, sizes: drawn, spare, gone }: Drawn): Drive[] {
   const layout = layoutOf(id);
+  // Small drives end to end along one that is large enough for all of them.
+  const sizes = layout.liesEndToEnd ? [...drawn.slice(0, 2).map((size) => Math.min(size, 4000)), 12_000] : drawn;
   const bears = hasArrays(layout) && layout.nominalTolerance({}) > 0;
   const count = layout.multiple === 2 ? 4 : sizes.length;
   const drives = sizes.slice(0, count).map((size, i): Drive => {
@@ -153,6 +151,12 @@ function told(plan: Plan) {
     failed: plan.drives.flatMap((drive) => (drive.state === "failed" ? [drive.id] : [])),
   };
 }
+
+test("every layout that can be read is tried, and which they are", () => {
+  expect(READABLE.join(" ")).toBe(
+    "raid1 raid10 raid5 raid6 hybrid-1 hybrid-2 parity-drive-1 copies-2 copies-3 mirror-onto-one single span raid0",
+  );
+});
 
 test("what a box in any state prints is read back to that state, for every layout that can be read", () => {
   fc.assert(

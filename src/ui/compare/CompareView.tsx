@@ -4,7 +4,6 @@ import { brokenSteps } from "@/core/commands/brokenSteps";
 import type { Choice } from "@/core/compare/compare";
 import { type Misfit } from "@/core/compare/needs";
 import type { Command } from "@/core/document/command";
-import type { Plan } from "@/core/document/plan";
 import { useCallback, useMemo, useState } from "react";
 import { ChoiceCard } from "./ChoiceCard";
 import { ChoiceLists } from "./ChoiceLists";
@@ -16,6 +15,8 @@ import { choiceName } from "./figureWords";
 import { NeedsBar } from "./NeedsBar";
 import { targetPool } from "./targetPool";
 import { useComparison } from "./useComparison";
+import type { PlaceProps } from "../shell/planPlace";
+import { usePlanId } from "../shell/usePlanId";
 import { useCompareState } from "./viewState";
 import { LayoutDialog } from "../layouts/lazily";
 import { part } from "../kit/part";
@@ -29,16 +30,8 @@ const ApplyDialog = part(() => import("./ApplyDialog").then((module) => module.A
 const NO_MISFITS: readonly Misfit[] = [];
 
 /** Layouts side by side for the drives at hand, chosen by need; and the next drive to buy. */
-export function CompareView({
-  id,
-  plan,
-  act,
-}: {
-  id: string;
-  plan: Plan;
-  act: (command: Command, offersUndo?: boolean) => string | null;
-}) {
-  const [state, change] = useCompareState(id);
+export function CompareView({ plan, act }: PlaceProps) {
+  const [state, change] = useCompareState(usePlanId());
   const [lit, light] = useState<string | null>(null);
   const [pins, setPins] = useState<string[]>([]);
   const [open, setOpen] = useState(false);

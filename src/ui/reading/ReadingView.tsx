@@ -15,7 +15,7 @@ import { walkPlan } from "@/core/walk/walkPlan";
 import { counted } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
-import type { RescueProps } from "../rescue/rescueProps";
+import type { PlaceProps } from "../shell/planPlace";
 import { BoxShown } from "./BoxShown";
 import { BoxSource } from "./BoxSource";
 import { nowInstant } from "./nowInstant";
@@ -28,7 +28,7 @@ interface Taken {
 const LINK = "inline-block py-0.5 font-semibold text-indigo underline underline-offset-2";
 
 /** How the box is now: read, held against the moment where the plan should be, and gone on from there. */
-export function ReadingView({ plan, act, planHref }: RescueProps) {
+export function ReadingView({ plan, act, planHref }: PlaceProps) {
   const [unit] = useUnit();
   const [taken, setTaken] = useState<Taken | null>(null);
   const read = (printed: PrintedBox) => {
@@ -69,7 +69,7 @@ function LastTime({ plan }: { plan: Plan }) {
   );
 }
 
-interface HeldProps extends RescueProps {
+interface HeldProps extends PlaceProps {
   taken: Taken;
   onAgain: () => void;
 }
@@ -179,7 +179,7 @@ function DifferenceRow({
   difference: { message, means, mend, leadsToRescue },
   act,
   planHref,
-}: { difference: Difference } & Pick<RescueProps, "act" | "planHref">) {
+}: { difference: Difference } & Pick<PlaceProps, "act" | "planHref">) {
   return (
     <li className="flex flex-wrap items-start gap-x-4 gap-y-1 py-2">
       <p className="min-w-0 flex-1 basis-72">

@@ -8,13 +8,13 @@ import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import type { Rescue, RescueAct } from "@/core/rescue/rescue";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
-import type { RescueProps } from "./rescueProps";
+import type { PlaceProps } from "../shell/planPlace";
 
 interface AnswersProps {
-  plan: RescueProps["plan"];
+  plan: PlaceProps["plan"];
   act: RescueAct;
   rescue: Rescue;
-  say: RescueProps["act"];
+  say: PlaceProps["act"];
   onSaid: (words: string) => void;
 }
 

@@ -12,10 +12,10 @@ import { Button } from "../kit/Button";
 import { Explained } from "../kit/Explained";
 import { Answers } from "./Answers";
 import { Questions } from "./Questions";
-import type { RescueProps } from "./rescueProps";
+import type { PlaceProps } from "../shell/planPlace";
 import { useTicks } from "./useTicks";
 
-interface Props extends RescueProps {
+interface Props extends PlaceProps {
   pool: string;
   rescue: Rescue;
   command: Extract<Command, { kind: "insert-sequence" }> | null;

@@ -10,7 +10,7 @@ import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 import { today } from "../today";
 import { Course } from "./Course";
-import type { RescueProps } from "./rescueProps";
+import type { PlaceProps } from "../shell/planPlace";
 import { WhatFits } from "./WhatFits";
 import { WhatItMeans } from "./WhatItMeans";
 import { WhichDrive } from "./WhichDrive";
@@ -23,7 +23,7 @@ function askedPool(plan: Plan): string | undefined {
 }
 
 /** The pools of a plan, those first that ask for a rescue; and what to do for one of them. */
-export function RescueView({ plan, act, planHref }: RescueProps) {
+export function RescueView({ plan, act, planHref }: PlaceProps) {
   const troubled = poolsToRescue(plan);
   const [chosen, choose] = useState(() => askedPool(plan) ?? troubled[0]?.id ?? plan.pools[0]?.id);
   const pool = plan.pools.find(({ id }) => id === chosen) ?? troubled[0] ?? plan.pools[0];
@@ -57,7 +57,7 @@ export function RescueView({ plan, act, planHref }: RescueProps) {
   );
 }
 
-function OnePool({ plan, pool, act, planHref }: RescueProps & { pool: string }) {
+function OnePool({ plan, pool, act, planHref }: PlaceProps & { pool: string }) {
   const [unit] = useUnit();
   const [choices, setChoices] = useState<RescueChoices>({});
   const setting = useMemo(() => settingOf(plan, pool, unit, plan.calendar?.start ?? today()), [plan, pool, unit]);

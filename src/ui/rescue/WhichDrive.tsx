@@ -12,6 +12,12 @@ import { useUnit } from "../preferences/preferences";
 /** The most of a printed list that is read, in characters. */
 const MOST_PRINTED = 200_000;
 
+/** What can be said of the drive that is found. */
+const STATES = [
+  { state: "failed", words: "It has failed" },
+  { state: "missing", words: "It is not in the box" },
+] as const;
+
 /** The box says that something is wrong: which drive it is, by what the owner can see. */
 export function WhichDrive({
   plan,
@@ -104,28 +110,17 @@ export function WhichDrive({
         {found?.drives.map((drive) => (
           <li key={drive.id} className="mt-1 flex flex-wrap items-center gap-2 border-t border-line py-2">
             <span className="min-w-0 flex-1 basis-60">{capital(nameOfDrive(drive, unit))}</span>
-            <Button
-              small
-              onClick={() =>
-                act(
-                  { kind: "set-drive-state", drives: [drive.id], state: "failed", since: new Date().toISOString() },
-                  true,
-                )
-              }
-            >
-              It has failed
-            </Button>
-            <Button
-              small
-              onClick={() =>
-                act(
-                  { kind: "set-drive-state", drives: [drive.id], state: "missing", since: new Date().toISOString() },
-                  true,
-                )
-              }
-            >
-              It is not in the box
-            </Button>
+            {STATES.map(({ state, words }) => (
+              <Button
+                key={state}
+                small
+                onClick={() =>
+                  act({ kind: "set-drive-state", drives: [drive.id], state, since: new Date().toISOString() }, true)
+                }
+              >
+                {words}
+              </Button>
+            ))}
           </li>
         ))}
       </ul>
