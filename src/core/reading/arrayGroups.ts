@@ -57,8 +57,8 @@ function asOntoOne(seated: readonly Seated[]): ArrayGroup | null {
 }
 
 /**
- * Arrays that lie on the same volumes or drives, as groups: bands of a hybrid, or each a group of its own. A single array can
- * be the only band of a hybrid too, as far as anything printed tells: it is where the plan has one.
+ * Arrays that lie on the same volumes or drives, as groups: bands of a hybrid, or each a group of its own. A single
+ * array can be the only band of a hybrid too, as far as anything printed tells: it is where the plan has one.
  *
  * @param planned the layout that the plan has for these drives
  * @returns null where they share drives in a way that is no layout

@@ -62,6 +62,9 @@ export class BoxDrives {
   private readonly inPools = new Set<string>();
   private readonly gone = new Map<string, Drive>();
   private readonly left: string[] = [];
+  private readonly serials = new Set<string>();
+  /** Names of drives that print the serial of another. */
+  readonly doubled: string[] = [];
 
   constructor(
     printed: PrintedBox,
@@ -74,14 +77,19 @@ export class BoxDrives {
     for (const found of printed.drives) {
       const old = matched.get(found.name);
       if (!old && isAside(found)) this.left.push(found.name);
-      const own = idOf(found);
-      const id = old?.id ?? (taken.has(own) ? freeId(`${own.slice(0, 58)}-`, taken) : own);
+      const wanted = idOf(found);
+      const id = old?.id ?? (taken.has(wanted) ? freeId(`${wanted.slice(0, 58)}-`, taken) : wanted);
       taken.add(id);
       this.listed.add(id);
-      const { serial, bytes } = found.drive;
+      const { serial, ...nameless } = found.drive;
+      // Some enclosures print one serial for all of their drives; a plan tells drives by it.
+      const isOwn = serial !== undefined && !this.serials.has(serial.toLowerCase());
+      if (isOwn) this.serials.add(serial.toLowerCase());
+      else if (serial !== undefined) this.doubled.push(found.name);
+      const own = isOwn ? { serial } : {};
       this.byName.set(
         found.name,
-        old ? { ...there(old), bytes, ...(serial ? { serial } : {}) } : { ...found.drive, id, place: { shelf: true } },
+        old ? { ...there(old), bytes: nameless.bytes, ...own } : { ...nameless, ...own, id, place: { shelf: true } },
       );
     }
   }

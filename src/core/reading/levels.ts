@@ -52,7 +52,8 @@ export function slicesOf(array: PrintedArray): Bytes[] | null {
 
 /**
  * What the kernel's driver makes of an array's members, by its own rule, in bytes: what the size that is read is held
- * against. Null for one of older metadata, or whose level or members are not known: a member that is missing may have been the smallest.
+ * against. Null for one of older metadata, or whose level or members are not known: a member that is missing may have
+ * been the smallest.
  *
  * @example expectedBytes(array) // to the byte what the kernel prints; more where the array does not reach as far as it could
  */

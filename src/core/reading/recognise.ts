@@ -1,6 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
 import { emptyPlan } from "../document/emptyPlan";
-import type { Box, Group, Plan, Pool, Step, StepBody } from "../document/plan";
+import type { Box, Group, Plan, Pool, Step, StepBody, Volume } from "../document/plan";
 import { layouts } from "../layouts/registry";
 import { freeIds } from "../records/freeId";
 import { ruleSets, rulesOf } from "../rules/ruleSets";
@@ -204,6 +204,12 @@ class Pools {
     return { id, old };
   }
 
+  /** Volumes of the plan that are not printed, and that its data sets are on: what is known of them is not lost. */
+  private keptOf(old: Pool | undefined, printed: readonly Volume[]): Volume[] {
+    const holding = new Set((this.plan?.dataSets ?? []).flatMap(({ volume }) => volume ?? []));
+    return (old?.volumes ?? []).filter(({ id }) => holding.has(id) && !printed.some((volume) => volume.id === id));
+  }
+
   put(
     { id, old }: { id: string; old: Pool | undefined },
     groups: Group[],
@@ -211,6 +217,7 @@ class Pools {
     name: string,
     more: Partial<Pool> = {},
   ): void {
+    const made = volumesOfPool(volumes, old, this.newVolume);
     this.made.pools.push({
       ...(old ?? {}),
       id,
@@ -218,7 +225,7 @@ class Pools {
       groups,
       spares: [],
       ...more,
-      volumes: volumesOfPool(volumes, old, this.newVolume),
+      volumes: [...made, ...this.keptOf(old, made)],
     });
   }
 }
@@ -269,6 +276,7 @@ const isSame = (step: Step | undefined, body: StepBody): boolean =>
 /** What else is to be said of a list as a whole. */
 function aboutAll(reading: Reading, own: ReadonlySet<PrintedArray>): string[] {
   const aside = reading.drives.aside();
+  const { doubled } = reading.drives;
   const system = [...own].map(({ name }) => name);
   return [
     ...(reading.printed.knowsContents
@@ -277,6 +285,11 @@ function aboutAll(reading: Reading, own: ReadonlySet<PrintedArray>): string[] {
           "The list tells nothing of what is on the drives, not even their serial numbers: none of them is known to be empty.",
           ...(reading.plan ? ["The drives of the plan are told from each other by their size and order only."] : []),
         ]),
+    ...(doubled.length > 0
+      ? [
+          `${listOf(doubled)} ${plural(doubled.length, "prints", "print")} the serial number of another drive, and ${plural(doubled.length, "is", "are")} taken without one.`,
+        ]
+      : []),
     ...(aside.length > 0
       ? [
           `${listOf(aside)} ${plural(aside.length, "is", "are")} left out: the system runs from there, or it hangs on USB.`,

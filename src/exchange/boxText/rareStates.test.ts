@@ -120,6 +120,17 @@ test("without serials the drives of a plan are known by their sizes, and that is
   expect(made.notMadeOut).toContain("The drives of the plan are told from each other by their size and order only.");
 });
 
+test("an enclosure that prints one serial for all: the second is taken without one, and that is said", () => {
+  const extra = { sdb: { serial: "OLV-1", wwn: "0x2" }, sda: { wwn: "0x1" } };
+  const made = read(listOf(["sda", "sdb"], null, extra));
+  expect(made.plan.drives.map(({ id, serial }) => [id, serial])).toEqual([
+    ["OLV-1", "OLV-1"],
+    ["OLV-1-1", undefined],
+  ]);
+  expect(made.notMadeOut).toContain("sdb prints the serial number of another drive, and is taken without one.");
+  expect(checkPlan(made.plan)).toMatchObject({ ok: true });
+});
+
 test("a spare that is being filled stands in the step, and the failed one in its place", () => {
   const list = listOf(["sda", "sdb", "sdc", "sdd"], [md("raid5", 1_254_096_896)]);
   const made = read(

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { nominalBytes } from "@/core/bytes/nominalBytes";
 import { MiB } from "@/core/bytes/bytes";
+import { checkPlan } from "@/core/document/readPlan";
 import { emptyPlan } from "@/core/document/emptyPlan";
 import type { Drive, Group, LayoutId, Plan, Pool, Step, StepBody, Volume } from "@/core/document/plan";
 import { bandsOfGroup, usableIfWhole } from "@/core/box/figures";
@@ -381,6 +382,15 @@ describe("what differs between a box and its plan, with where it leads", () => {
     expect(codes(standing)).toEqual([["not-grown"]]);
     expect(firstStep(standing, plan)).toEqual(["grow-file-system", true, []]);
     expect(codes(held(box, box))).toEqual([]);
+  });
+
+  test("a volume that is not printed stays where the plan says what is stored on it", () => {
+    const dataSets = [{ id: "s1", name: "Logs of the races", volume: "v1", bytes: 1e12, worth: "precious" as const }];
+    const bare = { ...plan, pools: plan.pools.map((pool) => ({ ...pool, volumes: [] })) };
+    const { recognised } = held(bare, { ...plan, dataSets });
+    expect(recognised.plan.pools[0]?.volumes.map(({ id }) => id)).toEqual(["v1"]);
+    expect(held(bare, plan).recognised.plan.pools[0]?.volumes).toEqual([]);
+    expect(checkPlan(recognised.plan)).toMatchObject({ ok: true });
   });
 
   test("another level: level-differs; another size: size-differs", () => {
