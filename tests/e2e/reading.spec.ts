@@ -34,7 +34,7 @@ test("a box read and taken as a plan, with its picture and its sizes to the byte
   await page.getByRole("link", { name: "read a Linux box" }).click();
   await source(page).fill("nothing that a box prints");
   await page.getByRole("button", { name: "Read it", exact: true }).click();
-  await expect(page.getByRole("alert").filter({ hasText: "This is not the JSON that lsblk prints" })).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: "There is no list of devices in this." })).toBeVisible();
   // Two files at once, as they were saved on the box.
   const files = ["lsblk.txt", "mdstat.txt"].map((name) => ({
     name,
@@ -81,6 +81,24 @@ test("read again: as planned; a drive gone, which leads to what to do now", asyn
   await page.getByRole("link", { name: "Plan", exact: true }).click();
   await page.getByRole("link", { name: "What to do now" }).first().click();
   await expect(page.getByRole("region", { name: "Is it safe?" })).toContainText(/can be read/);
+});
+
+test("what another box prints is known as such: nothing changes, and a plan of its own can be made of it", async ({
+  page,
+}) => {
+  await openPlan(page, attic());
+  await page.getByRole("link", { name: "Box now" }).click();
+  const other = { ...attic(), drives: attic().drives.map((drive) => ({ ...drive, serial: `ZAR-${drive.id}` })) };
+  await read(page, other);
+  await expect(page.getByRole("heading", { name: /^This is another box/ })).toBeFocused();
+  await expect(page.getByRole("button", { name: "Set the plan to how the box is" })).toHaveCount(0);
+  await page.getByRole("button", { name: "Read something else" }).click();
+  await expect(page.getByText("The box of this plan has not been read yet.")).toBeVisible();
+  // What was pasted is still there.
+  await expect(source(page)).toHaveValue(/ZAR-d1/);
+  await page.getByRole("button", { name: "Read it", exact: true }).click();
+  await page.getByRole("button", { name: "Make a plan of it" }).click();
+  await expect(page.getByRole("button", { name: /serial ZAR-d1/ }).first()).toBeVisible();
 });
 
 test("another serial in a bay: the plan is set to how the box is, and that is undone", async ({ page }) => {

@@ -8,9 +8,10 @@ import type { Command } from "../document/command";
 import type { Group, Plan, Pool } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { isGone } from "../drives/driveState";
-import { nameOfDrive, nameOfDriveFirst } from "../drives/nameOfDrive";
+import { nameOfDrive, nameOfDriveFirst, shortSize } from "../drives/nameOfDrive";
 import { layoutOf } from "../layouts/registry";
 import { counted, plural } from "../words/counted";
+import { withArticle } from "../words/inSentence";
 import { listOf } from "../words/listOf";
 import { takeAsRead } from "./asRead";
 import type { FoundArray, Recognised } from "./recognise";
@@ -43,6 +44,12 @@ export interface Difference {
   leadsToRescue?: true;
 }
 
+/** A pool with its arrays, for the beginning of a sentence: "Club (md0)". */
+function withArrays(pool: string, arrays: readonly FoundArray[]): string {
+  const names = arrays.map(({ printed }) => printed.name).filter((name) => name !== pool);
+  return names.length > 0 ? `${pool} (${listOf(names)})` : pool;
+}
+
 interface Setting {
   recognised: Recognised;
   /** The box as the plan has it at a moment; null where there is no plan. */
@@ -54,6 +61,17 @@ interface Setting {
 
 const groupsOf = (plan: Plan): { pool: Pool; group: Group }[] =>
   plan.pools.flatMap((pool) => pool.groups.map((group) => ({ pool, group })));
+
+/**
+ * Whether what was read is another box than the plan's: it lists none of the drives that the plan has in it.
+ *
+ * @example isOtherBox(recognised, plan) // true where somebody has pasted the output of another machine
+ */
+export function isOtherBox({ ids, knowsSerials }: Pick<Recognised, "ids" | "knowsSerials">, before: Plan): boolean {
+  const listed = new Set(ids.values());
+  const inBox = before.drives.filter((drive) => bayOf(drive) !== null && !drive.toBuy);
+  return knowsSerials && inBox.length > 0 && ids.size > 0 && inBox.every((drive) => !listed.has(drive.id));
+}
 
 /** Drives that the plan has in the box and the box does not list, with what stands in their place, if anything. */
 function missingDrives({ recognised, before, family, at }: Setting): Difference[] {
@@ -110,9 +128,10 @@ function unknownDrives({ recognised, before, family }: Setting, others: readonly
   );
   return fresh.map((drive): Difference => {
     const { id: _id, place: _place, ...added } = drive;
+    const serial = drive.serial ? ` with the serial number ${drive.serial}` : " without a serial number";
     return {
       code: "drive-unknown",
-      message: `The box lists ${nameOfDrive({ ...drive, place: { shelf: true } }, family)}, which the plan does not have.`,
+      message: `The box lists ${withArticle(`${shortSize(drive, family)} drive`)}${serial}, which the plan does not have.`,
       means: "It has been put in, or the plan was made without it.",
       drives: [drive.id],
       mend: { label: "Add it to the plan", command: { kind: "add-drives", drives: [added] } },
@@ -144,14 +163,13 @@ function degraded({ recognised, before, family }: Setting): Difference[] {
     const arrays = recognised.arrays.filter((found) => found.group === group.id);
     const lacks = group.drives.filter((id) => gone.has(id) && !known.has(id));
     if (arrays.length === 0 || lacks.length === 0) return [];
-    const names = listOf(arrays.map(({ printed }) => printed.name));
     const drives = lacks.flatMap((id) => driveOf(recognised.plan, id) ?? []);
     const failed = drives.filter(({ state }) => state === "failed");
     const words = listOf(drives.map((drive) => nameOfDrive(drive, family)));
     return [
       {
         code: "array-degraded",
-        message: `${pool.name} (${names}) lacks ${counted(lacks.length, "drive")}: ${words}.`,
+        message: `${withArrays(pool.name, arrays)} lacks ${counted(lacks.length, "drive")}: ${words}.`,
         means: "It is less protected than it should be, or not at all.",
         drives: lacks,
         ...(before && failed.length > 0
@@ -169,13 +187,14 @@ function degraded({ recognised, before, family }: Setting): Difference[] {
 }
 
 const runningArrays = ({ recognised, before }: Setting): Difference[] =>
-  recognised.arrays.flatMap(({ printed, group }): Difference[] => {
+  recognised.arrays.flatMap((found): Difference[] => {
+    const { printed, group } = found;
     if (!printed.running) return [];
     const pool = recognised.plan.pools.find((each) => each.groups.some(({ id }) => id === group));
     return [
       {
         code: "array-running",
-        message: `${pool?.name ?? "The pool"} (${printed.name}): ${runningWords(printed.running)}.`,
+        message: `${withArrays(pool?.name ?? printed.name, [found])}: ${runningWords(printed.running)}.`,
         means: before
           ? "Leave it alone until it has ended, and read the box again then."
           : "Its drives are busy until it has ended.",
@@ -212,7 +231,7 @@ function sizes({ recognised, before, family, at }: Setting): Difference[] {
     const read = readOf(arrays);
     // While one is rewritten its size is that of before or after, as the kernel has it.
     if (read === 0 || arrays.some(({ printed }) => printed.running?.kind === "reshape")) return [];
-    const names = listOf(arrays.map(({ printed }) => printed.name));
+    const names = withArrays(pool.name, arrays);
     const planned = before && groupsOf(before).find((each) => each.group.id === group.id);
     const expected = planned && before ? usableOfGroup(before, planned.group, rulesOfBox(before)) : read;
     const more = couldGrow(recognised, arrays);
@@ -220,7 +239,7 @@ function sizes({ recognised, before, family, at }: Setting): Difference[] {
       return [
         {
           code: "not-claimed",
-          message: `${pool.name} (${names}) holds ${formatBytes(read, family)}, and its drives allow ${formatBytes(read + more, family)}.`,
+          message: `${names} holds ${formatBytes(read, family)}, and its drives allow ${formatBytes(read + more, family)}.`,
           means: "The new space of larger drives is not in use yet.",
           drives: group.drives,
           ...(before
@@ -237,7 +256,7 @@ function sizes({ recognised, before, family, at }: Setting): Difference[] {
     return [
       {
         code: "size-differs",
-        message: `${pool.name} (${names}) holds ${formatExactBytes(read)} on the box and ${formatExactBytes(expected)} in the plan: ${formatBytes(Math.abs(read - expected), family)} ${read > expected ? "more" : "less"}.`,
+        message: `${names} holds ${formatExactBytes(read)} on the box and ${formatExactBytes(expected)} in the plan: ${formatBytes(Math.abs(read - expected), family)} ${read > expected ? "more" : "less"}.`,
         means: "The box cuts its drives in its own way. Set the plan to how the box is, and it reckons with that.",
         drives: group.drives,
       },

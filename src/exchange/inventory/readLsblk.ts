@@ -74,6 +74,13 @@ const knowsNothing = (devices: Iterable<BlockDevice>): boolean =>
     (device) => ![device.fstype, device.serial, device.parttype, device.pttype, device.uuid].some(cleanText),
   );
 
+/** What a mark says of the drive that carries it, where it is no file system. */
+const PART_OF: ReadonlyMap<string, string> = new Map([
+  ["linux_raid_member", "part of a RAID array"],
+  ["LVM2_member", "part of a set of logical volumes"],
+  ["crypto_LUKS", "encrypted"],
+]);
+
 /** What is said of a drive of which the list tells nothing; it must not be taken for empty. */
 const NOT_KNOWN: Contents = { kind: "data", detail: "not known what: the list does not tell" };
 
@@ -84,7 +91,8 @@ function contentsOf(layers: readonly BlockDevice[], mounted: (device: BlockDevic
   const detail = (words: readonly string[]) => words.slice(0, 4).join(", ").slice(0, 120);
   if (system.length > 0) return { kind: "system", detail: `mounted at ${detail(system)}` };
   if (mounts.length > 0) return { kind: "mounted", detail: `mounted at ${detail(mounts)}` };
-  const fileSystems = [...new Set(layers.map((layer) => cleanText(layer.fstype)).filter(Boolean))];
+  const marks = layers.map((layer) => cleanText(layer.fstype)).filter(Boolean);
+  const fileSystems = [...new Set(marks.map((mark) => PART_OF.get(mark) ?? mark))];
   if (fileSystems.length > 0) return { kind: "data", detail: detail(fileSystems) };
   return layers.length > 1
     ? { kind: "data", detail: layers.length === 2 ? "1 partition" : `${layers.length - 1} partitions` }
@@ -199,6 +207,11 @@ function parse(text: string): { ok: true; value: unknown } | { ok: false; messag
     return {
       ok: false,
       message: `This is lsblk's table, which rounds the sizes. Run it as ${INVENTORY_COMMAND} and paste that.`,
+    };
+  if (!body.includes("{"))
+    return {
+      ok: false,
+      message: `There is no list of devices in this. Run ${INVENTORY_COMMAND} on the box and paste all that it prints.`,
     };
   // A prompt and the command itself are often copied along.
   const start = body.indexOf("{");

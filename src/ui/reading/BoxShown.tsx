@@ -41,7 +41,7 @@ export function BoxShown({ recognised, answers, onAnswer }: Props) {
     <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
       <TerracePatterns />
       <div ref={ref} className="min-w-0">
-        {size && prediction.pools.length > 0 && (
+        {size && plan.drives.some((drive) => bayOf(drive) !== null) && (
           <SmallTerraces
             plan={plan}
             pools={prediction.pools}
@@ -62,7 +62,7 @@ export function BoxShown({ recognised, answers, onAnswer }: Props) {
         {questions.map((question) => (
           <Asked key={question.id} question={question} answer={ownValue(answers, question.id)} onAnswer={onAnswer} />
         ))}
-        <NotMadeOut sentences={notMadeOut} />
+        <NotMadeOut sentences={notMadeOut.filter((said) => !questions.some(({ asks }) => said.startsWith(asks)))} />
         <Sizes sizes={sizes} />
       </div>
     </div>
@@ -100,7 +100,10 @@ function PoolWords({
           in this order:
           <ol className="ml-5 list-decimal">
             {group.drives.map((id) => (
-              <li key={id}>{nameOf(id)}</li>
+              <li key={id}>
+                {nameOf(id)}
+                {group.options?.parityDrives?.includes(id) ? ": holds the parity" : ""}
+              </li>
             ))}
           </ol>
         </div>
@@ -154,7 +157,7 @@ function Asked({
 }) {
   const value = answer ?? question.guess ?? "";
   return (
-    <div className="border-l-4 border-ochre pl-3">
+    <div className="border-l-4 border-ochre-text pl-3">
       <Choice
         label={question.asks}
         value={value}

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState, type Ref } from "react";
+import { useState } from "react";
 import { ARRAYS_COMMAND } from "@/exchange/boxText/command";
 import { MOST_BOX_CHARACTERS, readBoxText } from "@/exchange/boxText/readBoxText";
 import { INVENTORY_COMMAND } from "@/exchange/inventory/command";
@@ -9,14 +9,14 @@ import { TextSource } from "../drives/TextSource";
 import { Button } from "../kit/Button";
 
 interface Props {
+  /** What stands in the field; whoever comes back finds it as it was. */
+  text: string;
+  onText: (text: string) => void;
   onRead: (printed: PrintedBox) => void;
-  /** Where the focus goes when it is asked for. */
-  first?: Ref<HTMLDivElement>;
 }
 
 /** Where what a box prints is brought in: pasted, dropped or chosen, both texts in one or in two. */
-export function BoxSource({ onRead, first }: Props) {
-  const [text, setText] = useState("");
+export function BoxSource({ text, onText, onRead }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const read = (given: string) => {
     const result = readBoxText(given);
@@ -24,7 +24,7 @@ export function BoxSource({ onRead, first }: Props) {
     if (result.ok) onRead(result.printed);
   };
   return (
-    <div ref={first} tabIndex={-1} className="outline-none">
+    <div>
       <p className="mb-2">
         Run both commands in a terminal on the box and bring here what they print, together or one after the other. They
         only read. Nothing is sent anywhere.
@@ -37,7 +37,7 @@ export function BoxSource({ onRead, first }: Props) {
         accept=".json,.txt,application/json,text/plain"
         value={text}
         onChange={(next) => {
-          setText(next);
+          onText(next);
           setTrouble(null);
         }}
         onFiles={read}

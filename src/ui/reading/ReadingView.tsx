@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { Plan } from "@/core/document/plan";
 import { conditionWords } from "@/core/failures/conditionWords";
 import { predict } from "@/core/prediction/predict";
-import type { Difference } from "@/core/reading/differences";
+import { isOtherBox, type Difference } from "@/core/reading/differences";
 import type { PrintedBox } from "@/core/reading/printedBox";
 import { lastReading, takeAsRead } from "@/core/reading/asRead";
 import { standingOf, type Standing } from "@/core/reading/standing";
@@ -18,11 +18,14 @@ import { useUnit } from "../preferences/preferences";
 import type { PlaceProps } from "../shell/planPlace";
 import { BoxShown } from "./BoxShown";
 import { BoxSource } from "./BoxSource";
+import { FoundBox } from "./FoundBox";
 import { nowInstant } from "./nowInstant";
 
 interface Taken {
   printed: PrintedBox;
   at: string;
+  /** Whether it lists none of the plan's drives. */
+  isOther: boolean;
 }
 
 const LINK = "inline-block py-0.5 font-semibold text-indigo underline underline-offset-2";
@@ -30,23 +33,33 @@ const LINK = "inline-block py-0.5 font-semibold text-indigo underline underline-
 /** How the box is now: read, held against the moment where the plan should be, and gone on from there. */
 export function ReadingView({ plan, act, planHref }: PlaceProps) {
   const [unit] = useUnit();
+  const [text, setText] = useState("");
   const [taken, setTaken] = useState<Taken | null>(null);
   const read = (printed: PrintedBox) => {
     const at = nowInstant();
     const { recognised, differences } = standingOf(printed, plan, unit, at);
-    act({ kind: "take-reading", reading: lastReading(recognised, differences, at) });
-    setTaken({ printed, at });
+    // What is no reading of this box is not kept as one.
+    const isOther = isOtherBox(recognised, plan);
+    if (!isOther) act({ kind: "take-reading", reading: lastReading(recognised, differences, at) });
+    setTaken({ printed, at, isOther });
   };
   return (
     <main className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
       <div className="mx-auto max-w-4xl">
         <h1 className="font-serif text-2xl">How is the box now?</h1>
-        {taken ? (
+        {taken?.isOther ? (
+          <FoundBox
+            printed={taken.printed}
+            heading="This is another box: it lists none of the drives of this plan. Nothing was changed."
+            back="Read something else"
+            onBack={() => setTaken(null)}
+          />
+        ) : taken ? (
           <Held key={taken.at} taken={taken} plan={plan} act={act} planHref={planHref} onAgain={() => setTaken(null)} />
         ) : (
           <div className="mt-3 space-y-3">
             <LastTime plan={plan} />
-            <BoxSource onRead={read} />
+            <BoxSource text={text} onText={setText} onRead={read} />
           </div>
         )}
       </div>
