@@ -97,6 +97,10 @@ const limits = {
   MOST_DATA_SETS: properties.dataSets.maxItems,
   MOST_BACKUPS: properties.backups.maxItems,
   MOST_BAYS: $defs.box.properties.bays.maximum,
+  MOST_HISTORY: properties.history.maxItems,
+  MOST_LOG: properties.log.maxItems,
+  MOST_UNDER_WAY: properties.underWay.maxItems,
+  MOST_PROGRESS: $defs.stepUnderWay.properties.readings.maxItems,
 };
 write(
   "src/core/document/generated/limits.ts",

@@ -34,10 +34,10 @@ const work = {
     needs: Needs,
     sizes: Bytes[],
     freeBays: number,
-    { drives, rules, network }: CompareRequest,
+    { drives, rules, network, own }: CompareRequest,
   ): Record<string, NearestChange | null> =>
     Object.fromEntries(
-      choices.map((choice) => [choice.id, nearestChange(choice, needs, sizes, freeBays, drives, rules, network)]),
+      choices.map((choice) => [choice.id, nearestChange(choice, needs, sizes, freeBays, drives, rules, network, own)]),
     ),
   bestBuys: (
     plan: Plan,

@@ -1,3 +1,4 @@
+import type { OwnFactors } from "../logbook/ownTimes";
 import type { BoxRules, Drive, LayoutId, Pool } from "../document/plan";
 import { wrongCount } from "../layouts/problemsOfLayout";
 import { layoutOf, layouts } from "../layouts/registry";
@@ -47,6 +48,8 @@ export interface CompareRequest {
   network: number;
   /** Whether every way to part up to 12 drives is weighed; otherwise only layouts and equal groups. */
   splits: boolean;
+  /** How the box differs from the usual rates. */
+  own?: OwnFactors;
 }
 
 type Outline = Pick<Choice, "name" | "detail" | "groups" | "leftOut">;
@@ -139,14 +142,14 @@ export const poolOf = (groups: Outline["groups"]): Pool => ({
  * @returns the comparison; layouts that cannot be made, or that the drives have no room for, are among the impossible
  */
 export function* compareSteps(request: CompareRequest): Generator<number, Comparison> {
-  const { drives, rules, network } = request;
+  const { drives, rules, network, own } = request;
   const driveOf = new Map(drives.map((drive) => [drive.id, drive]));
   if (drives.length === 0) return { choices: [], impossible: [], exact: true };
   const { outlines: all, impossible, exact } = outlines(request);
   yield 0.3;
   const choices: Choice[] = [];
   for (const [i, outline] of all.entries()) {
-    const pool = predictPool(poolOf(outline.groups), driveOf, rules);
+    const pool = predictPool(poolOf(outline.groups), driveOf, rules, "", "TB", undefined, own);
     const [only] = outline.groups;
     if (pool.usableBytes > 0)
       choices.push({ ...outline, id: idOf(outline.groups), pool, figures: figuresOf(pool, driveOf, rules, network) });

@@ -1,6 +1,7 @@
 import type { Bytes } from "../bytes/bytes";
 import type { BoxRules, Drive } from "../document/plan";
 import { wrongCount } from "../layouts/problemsOfLayout";
+import type { OwnFactors } from "../logbook/ownTimes";
 import { layoutOf } from "../layouts/registry";
 import { predictPool } from "../prediction/predictPool";
 import { poolOf, type Choice } from "./compare";
@@ -25,10 +26,11 @@ function remade(
   drives: readonly Drive[],
   rules: BoxRules,
   network: number,
+  own?: OwnFactors,
 ): Pick<Choice, "pool" | "figures"> | null {
   if (groups.some((group) => wrongCount(layoutOf(group.layout), group.drives.length, rules))) return null;
   const driveOf = new Map(drives.map((drive) => [drive.id, drive]));
-  const pool = predictPool(poolOf(groups), driveOf, rules);
+  const pool = predictPool(poolOf(groups), driveOf, rules, "", "TB", undefined, own);
   return { pool, figures: figuresOf(pool, driveOf, rules, network) };
 }
 
@@ -39,6 +41,7 @@ function remade(
  * @param choice its groups; `leastBytes` is the smallest drive that may join, where the groups are there already
  * @param sizes the sizes that can be bought, in bytes
  * @param freeBays how many drives more the box takes
+ * @param own how this box differs from the usual rates
  * @returns null where none of these does it, for instance because the layout bears too few failures however many drives
  * it has
  * @example nearestChange(raid5OfThree4TB, { usableBytes: 12e12 }, …) // { kind: "add", count: 1, bytes: 4 000 787 030 016 }
@@ -51,6 +54,7 @@ export function nearestChange(
   drives: readonly Drive[],
   rules: BoxRules,
   network: number,
+  own?: OwnFactors,
 ): NearestChange | null {
   const fits = (made: Pick<Choice, "pool" | "figures"> | null) => made !== null && misfits(made, needs).length === 0;
   const rising = [...sizes].sort((a, b) => a - b);
@@ -68,7 +72,7 @@ export function nearestChange(
       const groups = choice.groups.map((group, g) =>
         g === smallestGroup ? { ...group, drives: [...group.drives, ...added.map((drive) => drive.id)] } : group,
       );
-      if (fits(remade(groups, [...drives, ...added], rules, network))) return { kind: "add", count, bytes };
+      if (fits(remade(groups, [...drives, ...added], rules, network, own))) return { kind: "add", count, bytes };
     }
   }
   const members = new Set(choice.groups.flatMap((group) => group.drives));
@@ -81,7 +85,8 @@ export function nearestChange(
       const after = drives.map((drive) =>
         replaced.includes(drive) && drive.bytes < bytes ? { ...drive, bytes } : drive,
       );
-      if (fits(remade(choice.groups, after, rules, network))) return { kind: "replace", count, bytes, drive: first.id };
+      if (fits(remade(choice.groups, after, rules, network, own)))
+        return { kind: "replace", count, bytes, drive: first.id };
     }
   }
   return null;

@@ -5,4 +5,18 @@
 export const LEAST_HANDS_MINUTES = 45;
 
 /** How much a plan may hold, as its schema says. */
-export { MOST_BACKUPS, MOST_BAYS, MOST_DATA_SETS, MOST_DRIVES, MOST_PRICES, MOST_STEPS } from "./generated/limits";
+export {
+  MOST_BACKUPS,
+  MOST_BAYS,
+  MOST_DATA_SETS,
+  MOST_DRIVES,
+  MOST_HISTORY,
+  MOST_LOG,
+  MOST_PRICES,
+  MOST_PROGRESS,
+  MOST_STEPS,
+  MOST_UNDER_WAY,
+} from "./generated/limits";
+
+/** The most characters that history and log may have together as JSON, so that a plan file stays under 1 MiB. */
+export const MOST_RECORD_CHARACTERS = 768 * 1024;

@@ -3,6 +3,7 @@ import { minutesBetween } from "../time/clock";
 import { LEAST_HANDS_MINUTES } from "./limits";
 import type { HandsWindow, Plan, PlanCalendar } from "./plan";
 import type { Problem } from "./problem";
+import { recordProblems } from "./recordProblems";
 
 type Named = { id: string; pointer: string; what: string };
 
@@ -272,5 +273,6 @@ export function referenceProblems(plan: Plan): Problem[] {
     ...sumProblems(plan),
     ...(plan.calendar ? calendarProblems(plan.calendar) : []),
     ...dayProblems(plan),
+    ...recordProblems(plan),
   ];
 }

@@ -2,6 +2,7 @@ import type { UnitFamily } from "../bytes/formatBytes";
 import { drivesOf } from "../box/find";
 import type { BoxRules, Plan, Pool, Step } from "../document/plan";
 import { byWeight, type Finding } from "../findings/finding";
+import { ownTimesOf } from "../logbook/ownTimes";
 import { rulesOf } from "../rules/ruleSets";
 import { replacementMend } from "./replacement";
 import { idleSpares, spareFindings } from "./spareFindings";
@@ -53,10 +54,11 @@ const firstStep = (plan: Plan): Step | undefined => plan.steps.find((step) => !s
  */
 export function predict(plan: Plan, family: UnitFamily = "TB", next: Step | undefined = firstStep(plan)): Prediction {
   const rules = rulesOf(plan.box.rules);
+  const own = ownTimesOf(plan).factors;
   const driveOf = new Map(plan.drives.map((drive) => [drive.id, drive]));
   const pools = plan.pools.map((pool, p) => {
     const pointer = `/pools/${p}`;
-    const predicted = predictPool(pool, driveOf, rules, pointer, family, next);
+    const predicted = predictPool(pool, driveOf, rules, pointer, family, next, own);
     const spares = aboutSpares(plan, pool, rules, family, next).map((finding) => ({ pointer, ...finding }));
     const findings = spares.length > 0 ? byWeight([...predicted.findings, ...spares]) : predicted.findings;
     return { ...predicted, findings: findings.map((finding) => withReplacement(finding, plan, family)) };

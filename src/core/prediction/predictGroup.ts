@@ -20,6 +20,7 @@ import { beyondParity, parityDrivesOf } from "../layouts/parityDrive";
 import { problemsOfLayout } from "../layouts/problemsOfLayout";
 import { layoutOf } from "../layouts/registry";
 import { gapsOf } from "../ledger/gaps";
+import { correctedHours, type OwnFactors } from "../logbook/ownTimes";
 import { firstFillOf } from "../speeds/firstFill";
 import { rebuildsOf, type Rebuild } from "../speeds/rebuild";
 import type { Hours } from "../time/hours";
@@ -151,6 +152,8 @@ function largerThanParity(
  *
  * @param drives the group's drives, in its order
  * @param family the units in which the findings speak
+ * @param used the share of its pool that is in use, 0 to 1
+ * @param own how this box differs from the usual rates
  * @example predictGroup({ layout: "raid5", … }, threeOf4TB, rulesOf({ set: "classic-raid" })).usableBytes // 8 001 572 306 944
  */
 export function predictGroup(
@@ -159,12 +162,14 @@ export function predictGroup(
   rules: BoxRules,
   family: UnitFamily = "TB",
   used = 1,
+  own: OwnFactors = {},
 ): GroupPrediction {
   const layout = layoutOf(group.layout);
   const options = group.options ?? {};
   const rooms = drives.map((drive) => roomOf(drive, rules));
   const bands = layOutGroup(group, drives, rules);
   const parity = underParity(bands);
+  const fill = firstFillOf(layout, bands, drives, rules);
   const onShelf = drives.filter((drive) => bayOf(drive) === null && !isGone(drive));
   return {
     id: group.id,
@@ -175,8 +180,12 @@ export function predictGroup(
     allocationUnit: layout.allocationUnit,
     usableBytes: usableOf(bands),
     tolerance: toleranceOf(bands),
-    rebuilds: rebuildsOf(bands, drives, rules, used),
-    firstFill: firstFillOf(layout, bands, drives, rules)?.hours ?? null,
+    rebuilds: rebuildsOf(bands, drives, rules, used).map((rebuild) => ({
+      ...rebuild,
+      hours: rebuild.hours && correctedHours(rebuild.hours, "rebuild", own),
+      selfTest: correctedHours(rebuild.selfTest, "self-test", own),
+    })),
+    firstFill: fill ? correctedHours(fill.hours, "first-fill", own) : null,
     findings: [
       ...problemsOfLayout(layout, group.drives, rules, options),
       ...largerThanParity(group, drives, rooms, family),

@@ -4,6 +4,7 @@ import { conditionFrom } from "../box/condition";
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
 import type { BoxRules, Drive, Group, Pool, Step } from "../document/plan";
+import type { OwnFactors } from "../logbook/ownTimes";
 import { isGone } from "../drives/driveState";
 import { roomOf } from "../drives/room";
 import type { Condition } from "../failures/condition";
@@ -65,6 +66,7 @@ const landsOnMirror = (pool: Pool, { layout }: GroupPrediction): boolean =>
  * @param pointer where the pool stands in the plan document, for its findings
  * @param family the units in which the findings speak
  * @param next the step that begins at this moment
+ * @param own how this box differs from the usual rates
  * @example predictPool(clinic.pools[0], drivesById(clinic), rulesOf(clinic.box.rules)).tolerance // 1
  */
 export function predictPool(
@@ -74,10 +76,11 @@ export function predictPool(
   pointer = "",
   family: UnitFamily = "TB",
   next?: Step,
+  own: OwnFactors = {},
 ): PoolPrediction {
   const drivesOf = (ids: readonly string[]) => ids.flatMap((id) => driveOf.get(id) ?? []);
   const share = copiedShare(pool, drivesOf, rules);
-  const groups = pool.groups.map((group) => predictGroup(group, drivesOf(group.drives), rules, family, share));
+  const groups = pool.groups.map((group) => predictGroup(group, drivesOf(group.drives), rules, family, share, own));
   const spares = drivesOf([...pool.spares, ...pool.groups.flatMap((group) => group.spares ?? [])]).map((drive) =>
     roomOf(drive, rules),
   );

@@ -11,6 +11,7 @@ import { layoutOf } from "../layouts/registry";
 import { leftOf } from "../failures/condition";
 import { NETWORKS } from "../speeds/speed";
 import { hasParitySchedule } from "../layouts/hasParitySchedule";
+import { correctedHours, ownTimesOf } from "../logbook/ownTimes";
 import { hoursFor } from "../time/hours";
 import { listOf } from "../words/listOf";
 import type { Draft } from "./drafts";
@@ -80,7 +81,7 @@ export function copying(setting: RescueSetting): Draft[] {
         what: "copy",
         does: `Copy ${listOf(bare.map((set) => set.name))} to somewhere else now, while it can be read, and nothing else. ${quiet}`,
         why: "It cannot be had again, and no current backup holds it. One more failed drive would take it.",
-        hours: hoursFor(bytes, NETWORKS[0].rate),
+        hours: correctedHours(hoursFor(bytes, NETWORKS[0].rate), "backup", ownTimesOf(plan).factors),
       },
     ];
   return dataSetsIn(plan, pool.id).length > 0

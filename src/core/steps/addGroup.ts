@@ -14,6 +14,7 @@ import { against, type StepModule } from "./stepModule";
 export const addGroup: StepModule<"add-group"> = {
   kind: "add-group",
   name: "Add a group to the pool",
+  boxWork: () => "first-fill",
   paced: true,
   handles: (step) => step.drives,
   label: (step, names) => `Another group: ${layoutOf(step.layout).shortName} of ${names.list(step.drives)}`,

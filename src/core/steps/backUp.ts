@@ -27,6 +27,7 @@ const rateOf = (plan: Plan, step: StepOf<"back-up">): number => step.rate ?? rat
 export const backUp: StepModule<"back-up"> = {
   kind: "back-up",
   name: "Back up",
+  boxWork: () => "backup",
   handles: () => [],
   mayRunBeside: besideFilling,
   // A drive on USB is attached by hand; a copy over the network is begun at the screen.

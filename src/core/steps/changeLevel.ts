@@ -68,6 +68,7 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
 export const changeLevel: StepModule<"change-level"> = {
   kind: "change-level",
   name: "Change the level",
+  boxWork: () => "rewrite",
   paced: true,
   handles: (step) => step.drives,
   rewrites: true,

@@ -24,6 +24,7 @@ import { withoutValue } from "../records/ownValue";
 export const changeParityDrive: StepModule<"change-parity-drive"> = {
   kind: "change-parity-drive",
   name: "Change the parity drive",
+  boxWork: () => "rebuild",
   paced: true,
   handles: (step) => [step.by],
   label: (step, names) => `Parity drive: ${names.size(step.by)} for ${names.size(step.drive)}`,

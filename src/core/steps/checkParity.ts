@@ -9,6 +9,7 @@ import { against, noCost, type StepModule } from "./stepModule";
 export const checkParity: StepModule<"check-parity"> = {
   kind: "check-parity",
   name: "Check against the parity",
+  boxWork: () => "check",
   paced: true,
   handles: () => [],
   label: () => checkParity.name,

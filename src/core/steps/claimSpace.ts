@@ -49,6 +49,7 @@ function openSizes(plan: Plan, then: Group, { rules, family }: StepSetting): Fin
 export const claimSpace: StepModule<"claim-space"> = {
   kind: "claim-space",
   name: "Use the new space of larger drives",
+  boxWork: () => "first-fill",
   paced: true,
   handles: () => [],
   label: () => claimSpace.name,

@@ -11,6 +11,7 @@ import { against, type StepModule } from "./stepModule";
 export const createGroup: StepModule<"create-group"> = {
   kind: "create-group",
   name: "Create a pool",
+  boxWork: () => "first-fill",
   paced: true,
   handles: (step) => step.drives,
   label: (step, names) => `New pool ${step.name}: ${layoutOf(step.layout).shortName} of ${names.list(step.drives)}`,

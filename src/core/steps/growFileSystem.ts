@@ -6,6 +6,7 @@ import { missingVolume, volumeOf } from "./volumeOf";
 export const growFileSystem: StepModule<"grow-file-system"> = {
   kind: "grow-file-system",
   name: "Grow the file system",
+  boxWork: () => null,
   handles: () => [],
   mayRunBeside: besideFilling,
   label: () => growFileSystem.name,

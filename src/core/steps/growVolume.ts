@@ -11,6 +11,7 @@ import { missingVolume, volumeOf } from "./volumeOf";
 export const growVolume: StepModule<"grow-volume"> = {
   kind: "grow-volume",
   name: "Grow a volume",
+  boxWork: () => null,
   handles: () => [],
   mayRunBeside: besideFilling,
   asksSize: "optional",

@@ -167,6 +167,7 @@ const offerOf = (holder: Drive, partner: Drive, unit: UnitFamily): StepOffer => 
 export const mirrorDrive: StepModule<"mirror-drive"> = {
   kind: "mirror-drive",
   name: "Mirror a drive that holds data",
+  boxWork: () => "copy",
   paced: true,
   handles: (step) => [...holdersOf(step), step.by],
   label: (step, names) => `Mirror ${names.place(step.drive)} on ${names.size(step.by)}`,

@@ -14,6 +14,7 @@ import { ownValue } from "../records/ownValue";
 export const rebalance: StepModule<"rebalance"> = {
   kind: "rebalance",
   name: "Rebalance",
+  boxWork: () => "rebalance",
   paced: true,
   handles: () => [],
   label: () => rebalance.name,

@@ -63,6 +63,7 @@ function check({ plan, tested }: BoxState, step: StepOf<"rebuild">, setting: Ste
 export const rebuild: StepModule<"rebuild"> = {
   kind: "rebuild",
   name: "Rebuild a drive that is gone",
+  boxWork: () => "rebuild",
   paced: true,
   handles: (step) => [step.by],
   label: (step, names) =>

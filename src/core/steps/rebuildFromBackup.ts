@@ -157,6 +157,7 @@ function check(state: BoxState, step: StepOf<"rebuild-from-backup">, setting: St
 export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
   kind: "rebuild-from-backup",
   name: "Make the pool again and restore it from a backup",
+  boxWork: () => "restore",
   paced: true,
   handles: (step) => step.drives,
   // Another box is set up where it stands.

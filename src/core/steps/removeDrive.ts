@@ -92,6 +92,7 @@ function costOfHealing(plan: Plan, group: Group, gone: string, bytes: Bytes, rul
 export const removeDrive: StepModule<"remove-drive"> = {
   kind: "remove-drive",
   name: "Remove a drive",
+  boxWork: () => "rewrite",
   paced: true,
   handles: () => [],
   label: (step, names) => `Remove ${names.place(step.drive)}`,

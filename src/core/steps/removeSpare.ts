@@ -8,6 +8,7 @@ import { against, noCost, type StepModule } from "./stepModule";
 export const removeSpare: StepModule<"remove-spare"> = {
   kind: "remove-spare",
   name: "Remove a hot spare",
+  boxWork: () => null,
   handles: () => [],
   label: () => removeSpare.name,
   menu: BY_HAND,

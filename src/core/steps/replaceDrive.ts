@@ -56,6 +56,7 @@ function costOfCopy({ plan }: BoxState, after: BoxState, step: Replacing, { rule
 export const replaceDrive: StepModule<"replace-drive"> = {
   kind: "replace-drive",
   name: "Replace a drive",
+  boxWork: ({ how }) => (how === "attached" ? "copy" : "rebuild"),
   paced: true,
   handles: (step) => [step.by],
   label: (step, names) => `Replace ${names.place(step.drive)} by ${names.size(step.by)}`,

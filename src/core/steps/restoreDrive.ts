@@ -194,6 +194,7 @@ function cost({ plan, backedUp }: BoxState, after: BoxState, step: Restoring, { 
 export const restoreDrive: StepModule<"restore-drive"> = {
   kind: "restore-drive",
   name: "Restore a drive",
+  boxWork: () => "restore",
   paced: true,
   handles: (step) => [step.by],
   label: (step, names) => `Restore ${names.place(step.drive)} to ${names.size(step.by)}`,

@@ -26,6 +26,7 @@ function switched(schedule: ParitySchedule | undefined, lets: boolean): ParitySc
 
 const switching = ({ kind, name, lets, does, why }: Switching): Omit<StepModule<Switch>, "kind"> => ({
   name,
+  boxWork: () => null,
   handles: () => [],
   letsOthersBegin: true,
   label: () => name,

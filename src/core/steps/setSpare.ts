@@ -14,6 +14,7 @@ import { against, noCost, type StepModule } from "./stepModule";
 export const setSpare: StepModule<"set-spare"> = {
   kind: "set-spare",
   name: "Set a hot spare",
+  boxWork: () => null,
   handles: (step) => [step.drive],
   label: (step, names) => `${names.size(step.drive)} as hot spare`,
   menu: BY_HAND,

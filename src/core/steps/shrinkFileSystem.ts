@@ -39,6 +39,7 @@ function hasOwn(plan: Plan, drive: Drive): boolean {
 export const shrinkFileSystem: StepModule<"shrink-file-system"> = {
   kind: "shrink-file-system",
   name: "Shrink a drive's file system",
+  boxWork: () => "rewrite",
   handles: (step) => [step.drive],
   asksSize: "required",
   label: (step, names) =>

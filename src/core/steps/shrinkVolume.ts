@@ -17,6 +17,7 @@ import { missingVolume, volumeOf } from "./volumeOf";
 export const shrinkVolume: StepModule<"shrink-volume"> = {
   kind: "shrink-volume",
   name: "Shrink a volume",
+  boxWork: () => "rewrite",
   handles: () => [],
   asksSize: "required",
   label: (step, { unit }) => `Shrink a volume to ${formatBytes(step.bytes, unit)}`,

@@ -1,7 +1,7 @@
 import type { BoxState } from "../box/state";
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { BoxRules, Plan, Step, StepKind, StepOf } from "../document/plan";
+import type { BoxRules, Plan, Step, StepKind, StepOf, WorkKind } from "../document/plan";
 import type { Finding } from "../findings/finding";
 import { type Hours, NO_HOURS } from "../time/hours";
 import type { StepMenu } from "./stepMenu";
@@ -23,9 +23,20 @@ export interface Running {
   cost: StepCost;
 }
 
+/** The work that a box does for a step by itself. */
+export interface BoxWork {
+  kind: WorkKind;
+  /** Expected hours by the usual rates. */
+  byRates: number;
+  /** The hours that are expected, by the box's own times where there are any. */
+  hours: Hours;
+}
+
 /** What a step takes, by its own kind; the walk adds what follows from the states before and after it. */
 export interface StepCost {
   hours: Hours;
+  /** What of the hours the box works by itself, hands and clicks left out. */
+  boxWork?: BoxWork;
   /** Drives whose content is overwritten. */
   erased: string[];
   /** What is read from and written to each drive that takes part, in bytes. */
@@ -71,6 +82,8 @@ export interface StepModule<K extends StepKind> {
   label: (step: StepOf<K>, names: StepNames) => string;
   /** Where it stands in menus. */
   menu: StepMenu;
+  /** The kind of work that the box does for it, by which its hours are learned; null for what takes only hands. */
+  boxWork: (step: StepOf<K>) => WorkKind | null;
   /** The drives that it takes in hand: those still to be bought are waited for, and those on the shelf are fetched. */
   handles: (step: StepOf<K>) => readonly string[];
   /**

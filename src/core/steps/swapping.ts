@@ -1,6 +1,8 @@
 import type { BoxState } from "../box/state";
 import type { BoxRules, Plan, Step } from "../document/plan";
 import { bayOf } from "../drives/drive";
+import { LEAST_HOURS } from "../logbook/recordedTime";
+import { correctedHours, ownTimesOf } from "../logbook/ownTimes";
 import { addHours, type Hours, hoursFor } from "../time/hours";
 import { hoursWords } from "../time/hoursWords";
 import { counted } from "../words/counted";
@@ -33,6 +35,17 @@ const swapHours = (swaps: number, { swapMinutes }: BoxRules): Hours => hoursFor(
 const rulesFor = (step: Step, rules: BoxRules): BoxRules =>
   "preference" in step && step.preference ? { ...rules, preference: step.preference } : rules;
 
+/** What a step costs by the times that this box took for such work before; by the usual rates where it took none. */
+function withOwnTimes(step: Step, plan: Plan, cost: StepCost): StepCost {
+  const kind = moduleOf(step).boxWork(step);
+  if (kind === null || cost.hours.expected < LEAST_HOURS) return cost;
+  const { factors } = ownTimesOf(plan);
+  const hours = correctedHours(cost.hours, kind, factors);
+  const boxWork = { kind, byRates: cost.hours.expected, hours };
+  if (hours === cost.hours) return { ...cost, boxWork };
+  return { ...cost, hours, offline: correctedHours(cost.offline, kind, factors), boxWork };
+}
+
 /**
  * What a step costs, the changes of drives that it asks for included.
  *
@@ -48,7 +61,7 @@ export function costOfStep(
   shared = false,
 ): StepCost {
   const rules = rulesFor(step, setting.rules);
-  const own = moduleOf(step).cost(before, after, step, { ...setting, rules });
+  const own = withOwnTimes(step, before.plan, moduleOf(step).cost(before, after, step, { ...setting, rules }));
   // What was on a drive that is erased does not come back with a step back.
   const holdsData = (id: string) => before.plan.drives.some((drive) => drive.id === id && drive.contents !== undefined);
   const cost = own.undoable && own.erased.some(holdsData) ? { ...own, undoable: false } : own;

@@ -20,6 +20,7 @@ function whereTested(plan: Plan, id: string): string {
 export const testDrive: StepModule<"test-drive"> = {
   kind: "test-drive",
   name: "Test a drive",
+  boxWork: () => "self-test",
   handles: (step) => [step.drive],
   besideOthers: true,
   letsOthersBegin: true,

@@ -8,6 +8,7 @@ import { against, noCost, type StepModule } from "./stepModule";
 export const updateParity: StepModule<"update-parity"> = {
   kind: "update-parity",
   name: "Update the parity",
+  boxWork: () => "parity-update",
   paced: true,
   handles: () => [],
   ifADriveFails: () => "Stop it at once: going on, it would record the loss.",

@@ -11,6 +11,7 @@ import { noCost, type StepModule } from "./stepModule";
 export const verify: StepModule<"verify"> = {
   kind: "verify",
   name: "Check (scrub)",
+  boxWork: () => "check",
   paced: true,
   handles: () => [],
   label: () => verify.name,

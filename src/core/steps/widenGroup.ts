@@ -54,6 +54,7 @@ function costOfRewrite(before: Plan, after: Plan, step: StepOf<"widen-group">, r
 export const widenGroup: StepModule<"widen-group"> = {
   kind: "widen-group",
   name: "Widen the group",
+  boxWork: () => "rewrite",
   paced: true,
   handles: (step) => step.drives,
   rewrites: true,

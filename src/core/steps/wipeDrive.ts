@@ -13,6 +13,7 @@ import { against, noCost, type StepModule } from "./stepModule";
 export const wipeDrive: StepModule<"wipe-drive"> = {
   kind: "wipe-drive",
   name: "Wipe a drive",
+  boxWork: () => "wipe",
   handles: (step) => [step.drive],
   besideOthers: true,
   letsOthersBegin: true,

@@ -20,9 +20,15 @@ export function momentOf(state: BoxState, walked: WalkedStep | null, before?: Wa
   };
 }
 
+/** What steps that are done have left that the document tells nowhere else. */
+const stateBefore = ({ doneBefore }: Plan): Pick<BoxState, "tested" | "backedUp"> => ({
+  tested: new Set(doneBefore?.tested),
+  backedUp: new Map(doneBefore?.backedUp?.map(({ pool, rate }) => [pool, rate])),
+});
+
 /** The box before the first step of a plan. */
 export const firstMoment = (plan: Plan): WalkedMoment =>
-  momentOf({ plan: withParityNamed({ ...plan, steps: [] }), tested: new Set(), backedUp: new Map() }, null);
+  momentOf({ plan: withParityNamed({ ...plan, steps: [] }), ...stateBefore(plan) }, null);
 
 /**
  * The walk of a plan as if it had no steps: what can be said of it without knowing any step.

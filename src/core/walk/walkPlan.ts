@@ -28,7 +28,12 @@ export function walkPlan(plan: Plan, family: UnitFamily = "TB", earlier?: Walk, 
     earlier.plan.pools === plan.pools &&
     earlier.day === day &&
     earlier.plan.dataSets === plan.dataSets &&
-    earlier.plan.backups === plan.backups;
+    earlier.plan.backups === plan.backups &&
+    earlier.plan.doneBefore === plan.doneBefore &&
+    // The hours of a box are learned from what it took before.
+    earlier.plan.history === plan.history &&
+    earlier.plan.log === plan.log &&
+    earlier.plan.ratesOnly === plan.ratesOnly;
   const first = (sameStart ? earlier.moments[0] : undefined) ?? firstMoment(plan);
   moments.push(first);
   let { state } = first;

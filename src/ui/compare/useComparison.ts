@@ -8,6 +8,7 @@ import { measureOf, merit } from "@/core/compare/measures";
 import { misfits, type Misfit, type Needs } from "@/core/compare/needs";
 import type { BoxRules, Drive, Plan } from "@/core/document/plan";
 import { EXAMPLE_PRICES } from "@/core/drives/priceList";
+import { ownTimesOf } from "@/core/logbook/ownTimes";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { NETWORKS } from "@/core/speeds/speed";
 import { useJob } from "../kit/useJob";
@@ -58,9 +59,10 @@ function useNearestChanges({
         rules,
         network,
         splits: false,
+        own: ownTimesOf(plan).factors,
       });
     },
-    [choices, unfit, presentId, plan.prices, plan.box.bays, needs, drives, rules, network],
+    [choices, unfit, presentId, plan, needs, drives, rules, network],
   );
   return useJob(unfit.size > 0 ? nearest : null);
 }
@@ -72,9 +74,10 @@ export function useComparison(plan: Plan, state: CompareState) {
   const drives = useMemo(() => plan.drives.filter((drive) => chosen.has(drive.id)), [plan.drives, chosen]);
   const network = NETWORKS.find(({ name }) => name === state.network)?.rate ?? NETWORKS[0].rate;
   const tooMany = drives.length > 24;
+  const { factors: own } = ownTimesOf(plan);
   const request = useMemo(
-    () => (tooMany ? null : { drives, rules, network, splits: true }),
-    [tooMany, drives, rules, network],
+    () => (tooMany ? null : { drives, rules, network, splits: true, own }),
+    [tooMany, drives, rules, network, own],
   );
   const compare = useCallback<Comparing>(
     (work, onProgress) => work.compare(request ?? { drives: [], rules, network, splits: true }, onProgress),

@@ -4,6 +4,7 @@ import { formatBytes, formatChange } from "@/core/bytes/formatBytes";
 import type { Bytes } from "@/core/bytes/bytes";
 import { layoutChoices, type LayoutChoice } from "@/core/prediction/layoutChoices";
 import { splitChoices, type SplitChoice } from "@/core/prediction/splitChoices";
+import { correctedHours, type OwnFactors } from "@/core/logbook/ownTimes";
 import type { Hours } from "@/core/time/hours";
 import { hoursWords } from "@/core/time/hoursWords";
 import { checkChosen } from "@/core/drives/checks/chosen";
@@ -16,6 +17,8 @@ import type { Drive, LayoutId, BoxRules } from "@/core/document/plan";
 interface Props {
   drives: readonly Drive[];
   rules: BoxRules;
+  /** How the box differs from the usual rates, where groups are made. */
+  own?: OwnFactors;
   /** Drives that would join with a layout, where it is planned as a step. */
   joining?: (layout: LayoutId) => readonly Drive[];
   /** The present layout and what it holds, where there is one. */
@@ -34,10 +37,21 @@ const COLUMNS = "grid grid-cols-[1rem_7.5rem_5.5rem_1fr] items-baseline gap-x-2"
 const toleranceWords = (tolerance: number) =>
   tolerance === 0 ? "loses data if one fails" : `survives any ${tolerance === 1 ? "one" : tolerance}`;
 
-const fillWords = (fill: Hours | null) => (fill ? `; first fill ${hoursWords(fill)}` : "");
+const fillWords = (fill: Hours | null, own: OwnFactors) =>
+  fill ? `; first fill ${hoursWords(correctedHours(fill, "first-fill", own))}` : "";
 
 /** The layouts as menu entries, each with what it would hold on these drives, or why it is not possible. */
-export function LayoutOptions({ drives, rules, joining, present, onChoose, onKeep, onExplain, onSplit }: Props) {
+export function LayoutOptions({
+  drives,
+  rules,
+  own = {},
+  joining,
+  present,
+  onChoose,
+  onKeep,
+  onExplain,
+  onSplit,
+}: Props) {
   const [unit] = useUnit();
   const splits = onSplit ? splitChoices(drives, rules) : [];
   const choices = layoutChoices(drives, rules, joining);
@@ -54,7 +68,7 @@ export function LayoutOptions({ drives, rules, joining, present, onChoose, onKee
       {onKeep && <MenuItem onSelect={onKeep}>Keep what is on it first: mirror it…</MenuItem>}
       <MenuHeading>Offered by your box</MenuHeading>
       {offered.map((choice) => (
-        <Option key={choice.layout.id} choice={choice} present={present} />
+        <Option key={choice.layout.id} choice={choice} present={present} own={own} />
       ))}
       {splits.length > 0 && <MenuHeading>In several equal groups</MenuHeading>}
       {splits.map((split) => (
@@ -64,7 +78,7 @@ export function LayoutOptions({ drives, rules, joining, present, onChoose, onKee
           <span className="text-right">{formatBytes(split.usableBytes, unit)}</span>
           <span className="text-[0.87rem]">
             {split.groups.length} × {split.groups[0]?.length} drives, {toleranceWords(split.tolerance)}
-            {fillWords(split.firstFill)}
+            {fillWords(split.firstFill, own)}
           </span>
         </MenuItem>
       ))}
@@ -73,13 +87,13 @@ export function LayoutOptions({ drives, rules, joining, present, onChoose, onKee
       </MenuItem>
       {others.length > 0 && <MenuHeading>Not offered by your box</MenuHeading>}
       {others.map((choice) => (
-        <Option key={choice.layout.id} choice={choice} present={present} />
+        <Option key={choice.layout.id} choice={choice} present={present} own={own} />
       ))}
     </MenuChoices>
   );
 }
 
-function Option({ choice, present }: { choice: LayoutChoice; present: Props["present"] }) {
+function Option({ choice, present, own }: { choice: LayoutChoice; present: Props["present"]; own: OwnFactors }) {
   const [unit] = useUnit();
   const { layout, outcome } = choice;
   const isPresent = present?.layout === layout.id;
@@ -104,7 +118,7 @@ function Option({ choice, present }: { choice: LayoutChoice; present: Props["pre
           <span className="text-[0.87rem]">
             {toleranceWords(outcome.tolerance)}
             {/* Only a group that is made is filled for the first time. */}
-            {present ? "" : fillWords(outcome.firstFill)}
+            {present ? "" : fillWords(outcome.firstFill, own)}
             {change ? `, ${change}` : ""}
           </span>
         </>

@@ -4,6 +4,7 @@ import { ChevronDown } from "lucide-react";
 import { bayOf } from "@/core/drives/drive";
 import { groupOfDrive } from "@/core/box/members";
 import type { Drive, Plan } from "@/core/document/plan";
+import { ownTimesOf } from "@/core/logbook/ownTimes";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { counted, oneOrMany, plural } from "@/core/words/counted";
 import { Button } from "../kit/Button";
@@ -96,6 +97,7 @@ export function SelectionBar() {
         <LayoutOptions
           drives={drives}
           rules={rules}
+          own={ownTimesOf(plan).factors}
           present={null}
           {...(holder
             ? { onKeep: () => askSequence({ sequence: "protect-drive", wish: { drives: [holder.id] } }) }
