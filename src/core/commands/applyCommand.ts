@@ -3,6 +3,7 @@ import { nameParity } from "../box/parityNamed";
 import type { Command } from "../document/command";
 import type { Plan } from "../document/plan";
 import { sweepData } from "./dataOfPlan";
+import { refuseTooMany, stopWhatIsGone } from "./keptRecords";
 import { Refusal } from "./refusal";
 import { moduleOfCommand } from "./registry";
 
@@ -23,6 +24,8 @@ export function applyCommand(plan: Plan, command: Command): CommandResult {
     const [next, patches, inverse] = produceWithPatches(plan, (draft) => {
       moduleOfCommand(command).apply(draft as Plan, command);
       nameParity(draft as Plan);
+      stopWhatIsGone(plan, draft as Plan);
+      refuseTooMany(plan, draft as Plan);
       if (plan.dataSets || plan.backups) sweepData(draft as Plan);
     });
     return { ok: true, plan: next, patches, inverse };

@@ -1,13 +1,16 @@
 import type { CommandKind, CommandModule } from "./commandModule";
 import { addDrives } from "./kinds/addDrives";
 import { addToGroup } from "./kinds/addToGroup";
+import { addLogEntries } from "./kinds/addLogEntries";
 import { addVolume } from "./kinds/addVolume";
 import { changeBox } from "./kinds/changeBox";
 import { changeLayout } from "./kinds/changeLayout";
+import { correctRecord } from "./kinds/correctRecord";
 import { duplicateStep } from "./kinds/duplicateStep";
 import { editDrive } from "./kinds/editDrive";
 import { editStep } from "./kinds/editStep";
 import { editVolume } from "./kinds/editVolume";
+import { endStep, stopStep } from "./kinds/endStep";
 import { insertSequence } from "./kinds/insertSequence";
 import { insertSteps } from "./kinds/insertSteps";
 import { layOutPool } from "./kinds/layOutPool";
@@ -21,6 +24,7 @@ import { putDataSet } from "./kinds/putDataSet";
 import { removeBackup } from "./kinds/removeBackup";
 import { removeDataSet } from "./kinds/removeDataSet";
 import { removeDrives } from "./kinds/removeDrives";
+import { removeRecords } from "./kinds/removeRecords";
 import { removeSteps } from "./kinds/removeSteps";
 import { removeVolume } from "./kinds/removeVolume";
 import { renamePlan } from "./kinds/renamePlan";
@@ -35,8 +39,11 @@ import { setOptions } from "./kinds/setOptions";
 import { setCurrency } from "./kinds/setCurrency";
 import { setParitySchedule } from "./kinds/setParitySchedule";
 import { setPrices } from "./kinds/setPrices";
+import { setRatesOnly } from "./kinds/setRatesOnly";
 import { setSpare } from "./kinds/setSpare";
+import { startStep } from "./kinds/startStep";
 import { takeApart } from "./kinds/takeApart";
+import { takeProgress } from "./kinds/takeProgress";
 import { takeReading } from "./kinds/takeReading";
 import { updateDrives } from "./kinds/updateDrives";
 
@@ -65,6 +72,14 @@ const commandModules: { readonly [K in CommandKind]: CommandModule<K> } = {
   "remove-data-set": removeDataSet,
   "put-backup": putBackup,
   "remove-backup": removeBackup,
+  "start-step": startStep,
+  "take-progress": takeProgress,
+  "end-step": endStep,
+  "stop-step": stopStep,
+  "correct-record": correctRecord,
+  "add-log-entries": addLogEntries,
+  "remove-records": removeRecords,
+  "set-rates-only": setRatesOnly,
   "edit-step": editStep,
   "replace-step": replaceStep,
   "remove-steps": removeSteps,

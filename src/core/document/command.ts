@@ -7,6 +7,7 @@ import type {
   Helper,
   LastReading,
   LayoutId,
+  LogEntry,
   NewDrive,
   ParitySchedule,
   Plan,
@@ -15,8 +16,10 @@ import type {
   PricedDrive,
   RulesChoice,
   StepBody,
+  ShownSize,
   StepChanges,
   Volume,
+  WorkKind,
 } from "./plan";
 /** One act of the user, as a value: it can be kept, replayed on a newer plan, and undone. */
 export type Command =
@@ -67,6 +70,21 @@ export type Command =
   | { kind: "remove-backup"; backup: string }
   /** Keeps how the box was when it was read; with `as`, the plan begins from there. */
   | { kind: "take-reading"; reading: LastReading; as?: Pick<Plan, "box" | "drives" | "pools" | "steps"> }
+  /** A step begun at the box; `at` as an instant, `unit` for the words that are kept of it. */
+  | { kind: "start-step"; step: string; at: string; unit?: "TB" | "TiB" }
+  /** How far the box said that a step was, from 0 to 1. */
+  | { kind: "take-progress"; step: string; at: string; share: number }
+  /** A step done: it becomes history, and the plan begins after it. One that was not begun took no time. */
+  | { kind: "end-step"; step: string; at: string; shown?: ShownSize; unit?: "TB" | "TiB" }
+  /** A step that was begun, or refused, and did not come to its end; it stays in the plan. */
+  | { kind: "stop-step"; step: string; at: string; why?: string; unit?: "TB" | "TiB" }
+  /** Corrects a step under way, or an entry of history or log, by its id. */
+  | { kind: "correct-record"; record: string; changes: { start?: string; end?: string; leftOut?: boolean } }
+  | { kind: "add-log-entries"; entries: Omit<LogEntry, "id">[] }
+  /** Takes entries out of history and log, by their ids. */
+  | { kind: "remove-records"; records: string[] }
+  /** Whether the hours of a kind of work stay as the usual rates give them. */
+  | { kind: "set-rates-only"; work: WorkKind; on: boolean }
   | { kind: "edit-step"; step: string; changes: StepChanges }
   /** Several steps in the place of one. */
   | { kind: "replace-step"; step: string; by: StepBody[] }

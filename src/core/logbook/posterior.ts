@@ -29,8 +29,8 @@ export interface Posterior {
 /**
  * The next time of a kind of work, by the times of this kind (strongly) and of others (weakly, through the box's part).
  *
- * In closed form: the mean of n entries of a kind scatters around the box's part with variance κ² + ε² ÷ n, so that the
- * box's part has precision 1 ÷ β² + Σ 1 ÷ (κ² + ε² ÷ n); given it, the kind's own part has weight w = κ² ÷ (κ² + ε² ÷ n).
+ * In closed form: the mean of n entries of a kind scatters around the box's part with variance κ² + ε² ÷ n, so that
+ * the box's part has precision 1 ÷ β² + Σ 1 ÷ (κ² + ε² ÷ n); given it, the kind's own part has w = κ² ÷ (κ² + ε² ÷ n).
  *
  * @param times those that count
  * @example posteriorOf("rebuild", []) // { mean: 0, spread: 0.353, own: 0, others: 0 }

@@ -140,7 +140,7 @@ function unknownDrives({ recognised, before, family }: Setting, others: readonly
 }
 
 /** Drives that the plan takes to be gone and that are there and work. */
-function returned({ recognised, before, family }: Setting): Difference[] {
+function returned({ recognised, before, family, at }: Setting): Difference[] {
   const gone = before ? before.drives.filter(isGone) : [];
   const back = gone.filter((drive) => {
     const now = driveOf(recognised.plan, drive.id);
@@ -151,12 +151,15 @@ function returned({ recognised, before, family }: Setting): Difference[] {
     message: `The box has ${nameOfDrive(drive, family)} again, and it works.`,
     means: "The plan takes it to be gone.",
     drives: [drive.id],
-    mend: { label: "Say that it is back", command: { kind: "set-drive-state", drives: [drive.id], state: null } },
+    mend: {
+      label: "Say that it is back",
+      command: { kind: "set-drive-state", drives: [drive.id], state: null, since: at },
+    },
   }));
 }
 
 /** What an array lacks that the plan does not know to be lacking. */
-function degraded({ recognised, before, family }: Setting): Difference[] {
+function degraded({ recognised, before, family, at }: Setting): Difference[] {
   const known = before ? goneIn(before) : new Set<string>();
   const gone = goneIn(recognised.plan);
   return groupsOf(recognised.plan).flatMap(({ pool, group }): Difference[] => {
@@ -176,7 +179,12 @@ function degraded({ recognised, before, family }: Setting): Difference[] {
           ? {
               mend: {
                 label: plural(failed.length, "Say that it has failed", "Say that they have failed"),
-                command: { kind: "set-drive-state", drives: failed.map(({ id }) => id), state: "failed" } as const,
+                command: {
+                  kind: "set-drive-state",
+                  drives: failed.map(({ id }) => id),
+                  state: "failed",
+                  since: at,
+                } as const,
               },
             }
           : {}),

@@ -2,7 +2,9 @@ import { Temporal } from "temporal-polyfill";
 import { hourFinder } from "../calendar/nextFree";
 import { AWAKE } from "../calendar/planCalendar";
 import type { Plan, PlanCalendar } from "../document/plan";
+import { endOfWork } from "../logbook/endOfWork";
 import { attentionOf, boughtFor, MINUTES_TO_BEGIN } from "../steps/attention";
+import type { Hours } from "../time/hours";
 import type { Attention } from "../steps/stepModule";
 import type { Walk, WalkedStep } from "../walk/moment";
 
@@ -83,6 +85,28 @@ interface Waiting {
 const putOff = (now: Waiting, to: Temporal.ZonedDateTime, why: ScheduledStep["waitsFor"]): Waiting =>
   Temporal.ZonedDateTime.compare(to, now.at) > 0 ? { at: to, waitsFor: why } : now;
 
+/** A step that is under way, as it was begun and is expected to end; null for any other. */
+function underWay(
+  plan: Plan,
+  { step, done, cost }: WalkedStep,
+  pace: keyof Hours,
+): Omit<ScheduledStep, "attention"> | null {
+  const running = done ? plan.underWay?.find((each) => each.step === step.id) : undefined;
+  if (!running) return null;
+  const end = endOfWork(running, cost.boxWork?.hours ?? cost.hours)[pace];
+  return { step: step.id, start: Date.parse(running.start), end, waitsFor: null };
+}
+
+/** The later of two moments. */
+const later = (one: Temporal.ZonedDateTime, other: number): Temporal.ZonedDateTime =>
+  other > one.epochMilliseconds
+    ? Temporal.Instant.fromEpochMilliseconds(Math.round(other)).toZonedDateTimeISO(one.timeZoneId)
+    : one;
+
+/** From when a plan goes on: its first day, or the end of what has been carried out last. */
+const goneOnFrom = ({ history = [] }: Plan, begin: Temporal.ZonedDateTime): Temporal.ZonedDateTime =>
+  later(begin, Math.max(0, ...history.map(({ end }) => Date.parse(end))));
+
 /** Finders of the free hours of whoever begins a step. */
 const finders = ({ hands, excluded }: PlanCalendar) => ({
   box: hourFinder(hands, excluded, MINUTES_TO_BEGIN.box),
@@ -92,16 +116,16 @@ const finders = ({ hands, excluded }: PlanCalendar) => ({
 /**
  * Turns the hours of a plan into dates: each step begins when the one before has ended (or with it), its day has come,
  * what it needs has been delivered, and somebody is at the box, or awake at the screen. Once begun it runs through the
- * nights.
+ * nights. What is under way began when it was begun, and ends by its last reading; what has been carried out is past.
  *
  * @param walk the plan, walked
  * @param pace which of its hours count
  * @example schedulePlan(walkPlan(plan), calendar).steps[0].start
  */
 export function schedulePlan(
-  { moments }: Walk,
+  { plan, moments }: Walk,
   calendar: PlanCalendar,
-  pace: "low" | "expected" | "high" = "expected",
+  pace: keyof Hours = "expected",
 ): Schedule {
   const { timeZone } = calendar;
   const begin = Temporal.PlainDate.from(calendar.start).toZonedDateTime({ timeZone });
@@ -109,7 +133,7 @@ export function schedulePlan(
   const freeHour = finders(calendar);
   const steps: ScheduledStep[] = [];
   const atEnd = Temporal.PlainDate.from({ year: LAST_YEAR, month: 12, day: 31 }).toZonedDateTime({ timeZone });
-  let ended = begin;
+  let ended = goneOnFrom(plan, begin);
   // Drives for a step that waits for a day, and for those after it, are ordered for that day.
   let phase = begin.toPlainDate();
   let stuck: Stuck | null = null;
@@ -143,6 +167,12 @@ export function schedulePlan(
   moments.forEach(({ walked, state }, i) => {
     const before = moments[i - 1];
     if (!walked || !before) return;
+    const running = underWay(plan, walked, pace);
+    if (running) {
+      steps.push({ ...running, attention: attentionOf(walked.step, before.state.plan, state.plan) });
+      ended = later(ended, running.end);
+      return;
+    }
     const at = ended.epochMilliseconds;
     const previous = walked.step.together === true ? (steps.at(-1) ?? null) : null;
     steps.push(

@@ -15,6 +15,9 @@ export const addGroup: StepModule<"add-group"> = {
   kind: "add-group",
   name: "Add a group to the pool",
   boxWork: () => "first-fill",
+  tells: ({ pool, layout, drives }, names) => [
+    `Add another ${names.layout(layout)} group to ${names.pool(pool)}, of ${names.drives(drives)}.`,
+  ],
   paced: true,
   handles: (step) => step.drives,
   label: (step, names) => `Another group: ${layoutOf(step.layout).shortName} of ${names.list(step.drives)}`,

@@ -28,6 +28,9 @@ export const backUp: StepModule<"back-up"> = {
   kind: "back-up",
   name: "Back up",
   boxWork: () => "backup",
+  tells: ({ pool, to }, names) => [
+    `Start the backup of ${names.pool(pool)} to ${names.backup(to)}: all of it, not only what has changed.`,
+  ],
   handles: () => [],
   mayRunBeside: besideFilling,
   // A drive on USB is attached by hand; a copy over the network is begun at the screen.

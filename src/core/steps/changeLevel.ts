@@ -69,6 +69,10 @@ export const changeLevel: StepModule<"change-level"> = {
   kind: "change-level",
   name: "Change the level",
   boxWork: () => "rewrite",
+  tells: ({ group, layout, drives }, names) => [
+    `Tell the box to change ${names.poolOfGroup(group)} to ${names.layout(layout)}${drives.length > 0 ? `, with ${names.drives(drives)} added` : ""}.`,
+  ],
+  pullsLast: () => true,
   paced: true,
   handles: (step) => step.drives,
   rewrites: true,

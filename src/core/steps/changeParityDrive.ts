@@ -25,6 +25,10 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
   kind: "change-parity-drive",
   name: "Change the parity drive",
   boxWork: () => "rebuild",
+  tells: ({ drive, by }, names) => [
+    `Tell the box that ${names.drive(by)} is the parity drive now, in place of ${names.drive(drive)}.`,
+    "Have the parity worked out, if that does not begin by itself.",
+  ],
   paced: true,
   handles: (step) => [step.by],
   label: (step, names) => `Parity drive: ${names.size(step.by)} for ${names.size(step.drive)}`,

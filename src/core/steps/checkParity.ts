@@ -10,6 +10,7 @@ export const checkParity: StepModule<"check-parity"> = {
   kind: "check-parity",
   name: "Check against the parity",
   boxWork: () => "check",
+  tells: ({ pool }, names) => [`Start a check of the parity of ${names.pool(pool)} that corrects nothing.`],
   paced: true,
   handles: () => [],
   label: () => checkParity.name,

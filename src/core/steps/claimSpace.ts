@@ -50,6 +50,11 @@ export const claimSpace: StepModule<"claim-space"> = {
   kind: "claim-space",
   name: "Use the new space of larger drives",
   boxWork: () => "first-fill",
+  tells: ({ group, drive }, names) => [
+    drive === undefined
+      ? `Tell the box to use the full size of all drives of ${names.poolOfGroup(group)}.`
+      : `Tell the box to use the full size of ${names.drive(drive)}.`,
+  ],
   paced: true,
   handles: () => [],
   label: () => claimSpace.name,

@@ -12,6 +12,9 @@ export const createGroup: StepModule<"create-group"> = {
   kind: "create-group",
   name: "Create a pool",
   boxWork: () => "first-fill",
+  tells: ({ name, layout, drives }, names) => [
+    `Make a new pool ${name} with ${names.layout(layout)} of ${names.drives(drives)}.`,
+  ],
   paced: true,
   handles: (step) => step.drives,
   label: (step, names) => `New pool ${step.name}: ${layoutOf(step.layout).shortName} of ${names.list(step.drives)}`,

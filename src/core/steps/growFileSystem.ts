@@ -7,6 +7,7 @@ export const growFileSystem: StepModule<"grow-file-system"> = {
   kind: "grow-file-system",
   name: "Grow the file system",
   boxWork: () => null,
+  tells: ({ pool, volume }, names) => [`Grow the file system of ${names.volume(pool, volume)} to the whole volume.`],
   handles: () => [],
   mayRunBeside: besideFilling,
   label: () => growFileSystem.name,

@@ -12,6 +12,11 @@ export const growVolume: StepModule<"grow-volume"> = {
   kind: "grow-volume",
   name: "Grow a volume",
   boxWork: () => null,
+  tells: ({ pool, volume, bytes }, names) => [
+    bytes === undefined
+      ? `Set the volume ${names.volume(pool, volume)} to the largest size that the box offers.`
+      : `Set the volume ${names.volume(pool, volume)} to ${names.size(bytes)}.`,
+  ],
   handles: () => [],
   mayRunBeside: besideFilling,
   asksSize: "optional",

@@ -168,6 +168,10 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
   kind: "mirror-drive",
   name: "Mirror a drive that holds data",
   boxWork: () => "copy",
+  tells: ({ pool: _pool, drive, by, also = [] }, names) => [
+    `Make a mirror that keeps what is on ${names.drives([drive, ...also])}, and adds ${names.drive(by)}.`,
+    `Read twice which drive is copied to which before you confirm: ${names.drive(by)} is the one that is overwritten.`,
+  ],
   paced: true,
   handles: (step) => [...holdersOf(step), step.by],
   label: (step, names) => `Mirror ${names.place(step.drive)} on ${names.size(step.by)}`,

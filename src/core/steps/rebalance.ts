@@ -15,6 +15,7 @@ export const rebalance: StepModule<"rebalance"> = {
   kind: "rebalance",
   name: "Rebalance",
   boxWork: () => "rebalance",
+  tells: ({ group }, names) => [`Start a rebalance of ${names.poolOfGroup(group)}.`],
   paced: true,
   handles: () => [],
   label: () => rebalance.name,

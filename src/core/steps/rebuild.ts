@@ -64,6 +64,7 @@ export const rebuild: StepModule<"rebuild"> = {
   kind: "rebuild",
   name: "Rebuild a drive that is gone",
   boxWork: () => "rebuild",
+  tells: ({ by }, names) => [`Tell the box to rebuild onto ${names.drive(by)}, if it has not begun by itself.`],
   paced: true,
   handles: (step) => [step.by],
   label: (step, names) =>

@@ -93,6 +93,10 @@ export const removeDrive: StepModule<"remove-drive"> = {
   kind: "remove-drive",
   name: "Remove a drive",
   boxWork: () => "rewrite",
+  tells: ({ drive }, names) => [
+    `Tell the box to remove ${names.drive(drive)} for good, and leave it in until it says that this has ended.`,
+  ],
+  pullsLast: () => true,
   paced: true,
   handles: () => [],
   label: (step, names) => `Remove ${names.place(step.drive)}`,

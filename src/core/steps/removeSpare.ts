@@ -9,6 +9,8 @@ export const removeSpare: StepModule<"remove-spare"> = {
   kind: "remove-spare",
   name: "Remove a hot spare",
   boxWork: () => null,
+  tells: ({ drive }, names) => [`Tell the box that ${names.drive(drive)} is no hot spare any more.`],
+  pullsLast: () => true,
   handles: () => [],
   label: () => removeSpare.name,
   menu: BY_HAND,

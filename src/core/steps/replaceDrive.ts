@@ -57,6 +57,12 @@ export const replaceDrive: StepModule<"replace-drive"> = {
   kind: "replace-drive",
   name: "Replace a drive",
   boxWork: ({ how }) => (how === "attached" ? "copy" : "rebuild"),
+  tells: ({ drive, by, how }, names) => [
+    how === "attached"
+      ? `Tell the box to replace ${names.drive(drive)} by ${names.drive(by)}, and leave both in until it has ended.`
+      : `Tell the box to rebuild onto ${names.drive(by)}, if it does not begin by itself.`,
+  ],
+  pullsLast: ({ how }) => how === "attached",
   paced: true,
   handles: (step) => [step.by],
   label: (step, names) => `Replace ${names.place(step.drive)} by ${names.size(step.by)}`,

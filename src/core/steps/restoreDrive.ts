@@ -195,6 +195,10 @@ export const restoreDrive: StepModule<"restore-drive"> = {
   kind: "restore-drive",
   name: "Restore a drive",
   boxWork: () => "restore",
+  tells: ({ group, by }, names) => [
+    `Give ${names.drive(by)} the kind of file system that the old one had, and the place at which the old one was mounted.`,
+    `Restore only the files of that one drive of ${names.poolOfGroup(group)}, nothing else.`,
+  ],
   paced: true,
   handles: (step) => [step.by],
   label: (step, names) => `Restore ${names.place(step.drive)} to ${names.size(step.by)}`,

@@ -27,6 +27,7 @@ function switched(schedule: ParitySchedule | undefined, lets: boolean): ParitySc
 const switching = ({ kind, name, lets, does, why }: Switching): Omit<StepModule<Switch>, "kind"> => ({
   name,
   boxWork: () => null,
+  tells: ({ pool }, names) => [`Switch the schedule of the parity of ${names.pool(pool)} ${lets ? "on" : "off"}.`],
   handles: () => [],
   letsOthersBegin: true,
   label: () => name,

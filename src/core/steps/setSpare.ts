@@ -15,6 +15,7 @@ export const setSpare: StepModule<"set-spare"> = {
   kind: "set-spare",
   name: "Set a hot spare",
   boxWork: () => null,
+  tells: ({ pool, drive }, names) => [`Make ${names.drive(drive)} a hot spare of ${names.pool(pool)}.`],
   handles: (step) => [step.drive],
   label: (step, names) => `${names.size(step.drive)} as hot spare`,
   menu: BY_HAND,

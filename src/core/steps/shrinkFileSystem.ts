@@ -40,6 +40,10 @@ export const shrinkFileSystem: StepModule<"shrink-file-system"> = {
   kind: "shrink-file-system",
   name: "Shrink a drive's file system",
   boxWork: () => "rewrite",
+  tells: ({ drive, bytes }, names) => [
+    `See that nobody uses ${names.drive(drive)}.`,
+    `Have its file system checked, then make it ${names.size(bytes)} large.`,
+  ],
   handles: (step) => [step.drive],
   asksSize: "required",
   label: (step, names) =>

@@ -18,6 +18,11 @@ export const shrinkVolume: StepModule<"shrink-volume"> = {
   kind: "shrink-volume",
   name: "Shrink a volume",
   boxWork: () => "rewrite",
+  tells: ({ pool, volume, bytes }, names) => [
+    `See that nobody uses ${names.volume(pool, volume)}.`,
+    `Make its file system smaller first: ${names.size(bytes)} or a little less.`,
+    `Then set the volume to ${names.size(bytes)}, never to less than its file system.`,
+  ],
   handles: () => [],
   asksSize: "required",
   label: (step, { unit }) => `Shrink a volume to ${formatBytes(step.bytes, unit)}`,

@@ -5,6 +5,7 @@ import type { BoxRules, Plan, Step, StepKind, StepOf, WorkKind } from "../docume
 import type { Finding } from "../findings/finding";
 import { type Hours, NO_HOURS } from "../time/hours";
 import type { StepMenu } from "./stepMenu";
+import type { TellNames } from "./tellNames";
 
 /** What a step is seen with. */
 export interface StepSetting {
@@ -84,6 +85,10 @@ export interface StepModule<K extends StepKind> {
   menu: StepMenu;
   /** The kind of work that the box does for it, by which its hours are learned; null for what takes only hands. */
   boxWork: (step: StepOf<K>) => WorkKind | null;
+  /** What is told to the box, each an act, once the drives are in their places. */
+  tells: (step: StepOf<K>, names: TellNames) => string[];
+  /** Whether drives that go out are pulled when the work has ended, and not before it begins. */
+  pullsLast?: (step: StepOf<K>) => boolean;
   /** The drives that it takes in hand: those still to be bought are waited for, and those on the shelf are fetched. */
   handles: (step: StepOf<K>) => readonly string[];
   /**

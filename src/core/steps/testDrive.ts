@@ -21,6 +21,7 @@ export const testDrive: StepModule<"test-drive"> = {
   kind: "test-drive",
   name: "Test a drive",
   boxWork: () => "self-test",
+  tells: ({ drive }, names) => [`Start the extended self-test of ${names.drive(drive)}.`],
   handles: (step) => [step.drive],
   besideOthers: true,
   letsOthersBegin: true,

@@ -9,6 +9,7 @@ export const updateParity: StepModule<"update-parity"> = {
   kind: "update-parity",
   name: "Update the parity",
   boxWork: () => "parity-update",
+  tells: ({ pool }, names) => [`Start an update of the parity of ${names.pool(pool)}.`],
   paced: true,
   handles: () => [],
   ifADriveFails: () => "Stop it at once: going on, it would record the loss.",

@@ -12,6 +12,7 @@ export const verify: StepModule<"verify"> = {
   kind: "verify",
   name: "Check (scrub)",
   boxWork: () => "check",
+  tells: ({ pool }, names) => [`Start a check (scrub) of ${names.pool(pool)}.`],
   paced: true,
   handles: () => [],
   label: () => verify.name,

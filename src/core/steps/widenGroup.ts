@@ -55,6 +55,7 @@ export const widenGroup: StepModule<"widen-group"> = {
   kind: "widen-group",
   name: "Widen the group",
   boxWork: () => "rewrite",
+  tells: ({ group, drives }, names) => [`Add ${names.drives(drives)} to ${names.poolOfGroup(group)}.`],
   paced: true,
   handles: (step) => step.drives,
   rewrites: true,

@@ -14,6 +14,7 @@ export const wipeDrive: StepModule<"wipe-drive"> = {
   kind: "wipe-drive",
   name: "Wipe a drive",
   boxWork: () => "wipe",
+  tells: ({ drive }, names) => [`Start the erasing of ${names.drive(drive)}: all of it, once.`],
   handles: (step) => [step.drive],
   besideOthers: true,
   letsOthersBegin: true,

@@ -6,6 +6,19 @@ import type { Walk, WalkedMoment } from "./moment";
 import { walkStep } from "./walkStep";
 import { lookAhead, LOOKS_AHEAD } from "./watchers/registry";
 
+/** What a walk begins with, beside the steps; the hours of a box are learned from its history and log. */
+const BEGINS_WITH = [
+  "box",
+  "drives",
+  "pools",
+  "dataSets",
+  "backups",
+  "doneBefore",
+  "history",
+  "log",
+  "ratesOnly",
+] as const satisfies readonly (keyof Plan)[];
+
 /**
  * Walks a plan through its steps to its moments: what each does, takes and risks, and what pool, volumes and file
  * systems hold after it. Steps that cannot be carried out say why and change nothing; the later ones are walked on from
@@ -21,19 +34,7 @@ export function walkPlan(plan: Plan, family: UnitFamily = "TB", earlier?: Walk, 
   const day = plan.calendar?.start ?? today;
   const moments: WalkedMoment[] = [];
   const sameStart =
-    earlier !== undefined &&
-    earlier.family === family &&
-    earlier.plan.box === plan.box &&
-    earlier.plan.drives === plan.drives &&
-    earlier.plan.pools === plan.pools &&
-    earlier.day === day &&
-    earlier.plan.dataSets === plan.dataSets &&
-    earlier.plan.backups === plan.backups &&
-    earlier.plan.doneBefore === plan.doneBefore &&
-    // The hours of a box are learned from what it took before.
-    earlier.plan.history === plan.history &&
-    earlier.plan.log === plan.log &&
-    earlier.plan.ratesOnly === plan.ratesOnly;
+    earlier?.family === family && earlier.day === day && BEGINS_WITH.every((key) => earlier.plan[key] === plan[key]);
   const first = (sameStart ? earlier.moments[0] : undefined) ?? firstMoment(plan);
   moments.push(first);
   let { state } = first;

@@ -36,7 +36,10 @@ export function Answers({ plan, act, rescue, say, onSaid }: AnswersProps) {
             <Button
               className="h-auto! min-h-9 py-1 text-left whitespace-normal!"
               onClick={() => {
-                const refused = say({ kind: "set-drive-state", drives: [id], state: null }, true);
+                const refused = say(
+                  { kind: "set-drive-state", drives: [id], state: null, since: new Date().toISOString() },
+                  true,
+                );
                 if (!refused) onSaid(`Said that ${name} is back.`);
               }}
             >

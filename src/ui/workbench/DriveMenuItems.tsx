@@ -78,10 +78,7 @@ function StateItems({ drive }: { drive: Drive }) {
   const { act, rescueHref } = useWorkbench();
   const router = useRouter();
   const say = (state: "failed" | "missing" | null) =>
-    act(
-      { kind: "set-drive-state", drives: [drive.id], state, ...(state ? { since: new Date().toISOString() } : {}) },
-      true,
-    );
+    act({ kind: "set-drive-state", drives: [drive.id], state, since: new Date().toISOString() }, true);
   return (
     <>
       {drive.state ? (

@@ -5,6 +5,9 @@ import { rulesOfBox } from "../../box/rulesOfBox";
 import { spareFor } from "../../box/standIn";
 import type { Drive, Plan, StepBody } from "../../document/plan";
 import { bayOf } from "../../drives/drive";
+import { nameOfDrive } from "../../drives/nameOfDrive";
+import { freeRecordId } from "../../logbook/records";
+import { capital } from "../../words/capital";
 import { counted, plural } from "../../words/counted";
 import type { CommandModule } from "../commandModule";
 import { driveWords } from "../driveWords";
@@ -73,12 +76,28 @@ function returns(plan: Plan, id: string): void {
   comeBack(plan, findDrive(plan, id));
 }
 
+const IN_THE_LOG = { failed: "failure", missing: "missing" } as const;
+
+/** What befalls drives is in the log, with the name that each had then. */
+function noteInLog(plan: Plan, drives: readonly string[], state: "failed" | "missing" | null, at: string): void {
+  const log = [...(plan.log ?? [])];
+  for (const id of drives) {
+    const drive = findDrive(plan, id);
+    if (drive.state === state) continue;
+    const text = capital(nameOfDrive(drive)).slice(0, 200);
+    const entry = { what: state ? IN_THE_LOG[state] : ("back" as const), text, start: at, end: at };
+    log.push({ id: freeRecordId("l", log), ...entry });
+  }
+  if (log.length > 0) plan.log = log.sort((a, b) => Date.parse(a.start) - Date.parse(b.start));
+}
+
 /**
  * What has become of drives: they have failed, are not in the box, or work and are back. A hot spare that fits takes
  * over at once, by a step at now; a drive that is back needs no rebuild any more.
  */
 export const setDriveState: CommandModule<"set-drive-state"> = {
   apply: (plan, { drives, state, since }) => {
+    if (since !== undefined) noteInLog(plan, drives, state, since);
     for (const id of drives)
       if (state === null) returns(plan, id);
       else goes(plan, id, state, since);
