@@ -1,6 +1,7 @@
 import { conditionOf } from "../box/condition";
 import { driveOf } from "../box/find";
 import { rulesOfBox } from "../box/rulesOfBox";
+import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
 import type { BoxRules, Plan, Step } from "../document/plan";
 import { bayOf } from "../drives/drive";
@@ -13,6 +14,7 @@ import { stepLabel } from "../steps/stepLabel";
 import type { Attention } from "../steps/stepModule";
 import { onlineWords } from "../steps/swapping";
 import type { Hours } from "../time/hours";
+import type { Walk } from "../walk/moment";
 import { LOOKS_AHEAD } from "../walk/watchers/registry";
 import { capital } from "../words/capital";
 import { survivesMeanwhile } from "../words/survives";
@@ -20,7 +22,7 @@ import { actsOf, type Acts } from "./acts";
 import { driveCheck, type DriveCheck } from "./driveCheck";
 import { expectedSize } from "./expectedSize";
 import { stepNow, type StepNow } from "./stepNow";
-import { workEnded, workShows } from "./workWords";
+import { workEnded, workShows } from "../logbook/workWords";
 
 /** A step for whoever stands at the box: all that is needed to do it, in order. */
 export interface Card {
@@ -46,7 +48,7 @@ export interface Card {
   /** How one knows that it has ended. */
   ended: string;
   /** What the box then shows; null where no size is concerned. */
-  size: { of: string; shown: string; same: boolean } | null;
+  size: { of: string; bytes: Bytes; shown: string; same: boolean } | null;
   /** What to do if the box says something else. */
   otherwise: string;
 }
@@ -108,15 +110,8 @@ function neverOf({ walked, before }: StepNow, rules: BoxRules): string[] {
 
 const AT_ONCE = "The box shows it as done at once.";
 
-/**
- * A step as a card to work from at the box.
- *
- * @returns null where the plan has no such step
- * @example cardOf(plan, "s1", "TB")?.acts.first // ["Switch the box off, and wait until its lights are out.", …]
- */
-export function cardOf(plan: Plan, id: string, family: UnitFamily, today: string | null = null): Card | null {
-  const now = stepNow(plan, id, family, today);
-  if (!now) return null;
+/** A step that is carried out on a certain box as a card. */
+export function cardFrom(now: StepNow, family: UnitFamily): Card {
   const { step, walked } = now;
   const [before, after] = [now.before.state.plan, now.after.state.plan];
   const rules = rulesOfBox(before);
@@ -137,9 +132,38 @@ export function cardOf(plan: Plan, id: string, family: UnitFamily, today: string
     meanwhile: `${capital(onlineWords(walked.cost, rules))}.`,
     never: neverOf(now, rules),
     ended: work ? workEnded(work.kind) : AT_ONCE,
-    size: size && { of: size.of, shown: boxScreen(size.bytes, rulesOfBox(after)), same: size.bytes === size.before },
+    size: size && {
+      of: size.of,
+      bytes: size.bytes,
+      shown: boxScreen(size.bytes, rulesOfBox(after)),
+      same: size.bytes === size.before,
+    },
     otherwise:
       moduleOf(step).ifADriveFails?.(step, before) ??
       "Change nothing more. See what the box shows, and read it with “Box now”: the plan is then set to how it is.",
   };
 }
+
+/**
+ * A step on the box as it is now, as a card to work from.
+ *
+ * @returns null where the plan has no such step
+ * @example cardOf(plan, "s1", "TB")?.acts.first // ["Switch the box off, and wait until its lights are out.", …]
+ */
+export function cardOf(plan: Plan, id: string, family: UnitFamily, today: string | null = null): Card | null {
+  const now = stepNow(plan, id, family, today);
+  return now && cardFrom(now, family);
+}
+
+/**
+ * All steps of a plan as cards, each on the box as those before it leave it; skipped ones are left out.
+ *
+ * @example cardsOf(walkPlan(plan)).map(({ label }) => label)
+ */
+export const cardsOf = ({ moments, family }: Walk): Card[] =>
+  moments.flatMap((after, i) => {
+    const [before, walked] = [moments[i - 1], after.walked];
+    return before && walked && !walked.step.disabled
+      ? [cardFrom({ step: walked.step, before, after, walked }, family)]
+      : [];
+  });

@@ -24,6 +24,7 @@ import { putDataSet } from "./kinds/putDataSet";
 import { removeBackup } from "./kinds/removeBackup";
 import { removeDataSet } from "./kinds/removeDataSet";
 import { removeDrives } from "./kinds/removeDrives";
+import { recordSteps } from "./kinds/recordSteps";
 import { removeRecords } from "./kinds/removeRecords";
 import { removeSteps } from "./kinds/removeSteps";
 import { removeVolume } from "./kinds/removeVolume";
@@ -76,6 +77,7 @@ const commandModules: { readonly [K in CommandKind]: CommandModule<K> } = {
   "take-progress": takeProgress,
   "end-step": endStep,
   "stop-step": stopStep,
+  "record-steps": recordSteps,
   "correct-record": correctRecord,
   "add-log-entries": addLogEntries,
   "remove-records": removeRecords,

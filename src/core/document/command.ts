@@ -78,6 +78,8 @@ export type Command =
   | { kind: "end-step"; step: string; at: string; shown?: ShownSize; unit?: "TB" | "TiB" }
   /** A step that was begun, or refused, and did not come to its end; it stays in the plan. */
   | { kind: "stop-step"; step: string; at: string; why?: string; unit?: "TB" | "TiB" }
+  /** Steps done at the box, all or none, as a sheet brings them back; one without an end is under way. */
+  | { kind: "record-steps"; steps: { step: string; start: string; end?: string; seen?: string }[]; unit?: "TB" | "TiB" }
   /** Corrects a step under way, or an entry of history or log, by its id. */
   | { kind: "correct-record"; record: string; changes: { start?: string; end?: string; leftOut?: boolean } }
   | { kind: "add-log-entries"; entries: Omit<LogEntry, "id">[] }

@@ -24,14 +24,20 @@ const toBase64Url = (bytes: Uint8Array) =>
 const fromBase64Url = (text: string) =>
   Uint8Array.from(atob(text.replaceAll("-", "+").replaceAll("_", "/")), (char) => char.charCodeAt(0));
 
+/** What a link carries of a plan: history and log, which can be many times as long as the rest, are left out. */
+function withoutRecords({ history: _history, log: _log, ...rest }: Plan): Plan {
+  return rest;
+}
+
 /**
- * The plan as a link that carries it in its fragment, which browsers do not send to any server.
+ * The plan as a link that carries it in its fragment, which browsers do not send to any server; without its history and
+ * log.
  *
  * @param origin of this Cortijo, as "http://localhost:3000"
  * @example writePlanLink(plan, "http://localhost:3000") // { ok: true, url: "http://localhost:3000/open#plan=q1Y…" }
  */
 export function writePlanLink(plan: Plan, origin: string): { ok: true; url: string } | { ok: false; message: string } {
-  const packed = toBase64Url(deflateSync(strToU8(JSON.stringify(plan)), { level: 9 }));
+  const packed = toBase64Url(deflateSync(strToU8(JSON.stringify(withoutRecords(plan))), { level: 9 }));
   if (packed.length > MOST_LINK_CHARACTERS)
     return {
       ok: false,

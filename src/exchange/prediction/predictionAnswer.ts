@@ -8,6 +8,8 @@ import { demand, lateFindings } from "@/core/schedule/demand";
 import { timesByCalendar, timesByHours } from "@/core/schedule/stepTimes";
 import type { Finding } from "@/core/findings/finding";
 import { type ScheduledStep, schedulePlan } from "@/core/schedule/schedulePlan";
+import { ownTimesOf, type OwnTimes } from "@/core/logbook/ownTimes";
+import { workKinds } from "@/core/logbook/recordedTime";
 import { dayAfter } from "@/core/time/days";
 import { walkNow } from "@/core/walk/firstMoment";
 import type { WalkedStep } from "@/core/walk/moment";
@@ -56,6 +58,7 @@ function stepAnswer(
     done,
     does,
     hours: cost.hours,
+    ...(cost.boxWork ? { boxWork: cost.boxWork } : {}),
     begins: from,
     ends: to,
     ...(dated ? { startsAt: isoOf(dated.start), endsAt: isoOf(dated.end), attention: dated.attention } : {}),
@@ -162,6 +165,13 @@ function* dataFields({ plan, walked, demands, start }: Prepared, parts: Readonly
     };
 }
 
+/** By what the hours of each kind of work are corrected, and by how many entries of the logbook. */
+const ownTimesAnswer = ({ of, factors }: OwnTimes) =>
+  workKinds.flatMap((work) => {
+    const [known, by] = [of[work], factors[work]];
+    return known && by ? [{ work, entries: known.own, ofOtherWork: known.others, factor: by }] : [];
+  });
+
 /** A field of an answer: a value, or a list of which each item is worked out when it is written. */
 export type Field = { name: string; value: unknown } | { name: string; items: Iterable<unknown> };
 
@@ -179,6 +189,8 @@ export function* answerFields(plan: Plan, today: string, parts: ReadonlySet<Part
   const made = prepared(plan, today, parts);
   if (parts.has("findings")) yield { name: "findings", items: boxFindings(plan).map(withPointer) };
   if (parts.has("pools")) yield { name: "pools", items: poolsAnswer(made, 0, parts, work) };
+  const own = ownTimesOf(plan);
+  if (parts.has("moments") && own.times.length > 0) yield { name: "ownTimes", items: ownTimesAnswer(own) };
   if (parts.has("moments")) yield { name: "moments", items: momentAnswers(made, parts, work) };
   if (parts.has("orders") && made.dates) yield { name: "orders", items: made.dates.orders };
   yield* dataFields(made, parts);

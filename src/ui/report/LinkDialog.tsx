@@ -2,6 +2,7 @@
 
 import { useId, useMemo, useState } from "react";
 import type { Plan } from "@/core/document/plan";
+import { oneOrMany } from "@/core/words/counted";
 import { writePlanLink } from "@/exchange/planLink/planLink";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
@@ -11,6 +12,7 @@ export function LinkDialog({ plan, onClose }: { plan: Plan; onClose: () => void 
   const link = useMemo(() => writePlanLink(plan, window.location.origin), [plan]);
   const [copied, setCopied] = useState<"no" | "yes" | "refused">("no");
   const field = useId();
+  const records = (plan.history?.length ?? 0) + (plan.log?.length ?? 0);
   const copy = async () => {
     if (!link.ok) return;
     try {
@@ -40,6 +42,11 @@ export function LinkDialog({ plan, onClose }: { plan: Plan; onClose: () => void 
         </>
       }
     >
+      {records > 0 && (
+        <p className="mb-2">
+          It leaves the logbook out ({oneOrMany(records, "one entry", "entries")}): a file that is exported has it.
+        </p>
+      )}
       {link.ok ? (
         <>
           <label htmlFor={field} className="text-[0.9rem] text-soft">

@@ -13,7 +13,7 @@ import { Explained } from "../kit/Explained";
 import { Answers } from "./Answers";
 import { Questions } from "./Questions";
 import type { PlaceProps } from "../shell/planPlace";
-import { useTicks } from "./useTicks";
+import { useTicks } from "../kit/useTicks";
 
 interface Props extends PlaceProps {
   pool: string;
@@ -52,6 +52,9 @@ const HEADINGS: ReadonlyMap<string, string> = new Map([
   ["given-up", "What no backup holds"],
 ]);
 
+/** An act by what it says. */
+const named = (act: RescueAct | undefined): string => (act ? `${act.what}: ${act.does}` : "");
+
 /** How long the whole takes, and how much of it is exposed. */
 function Length({ rescue }: { rescue: Rescue }) {
   if (rescue.hours.expected === 0) return null;
@@ -69,8 +72,9 @@ function Length({ rescue }: { rescue: Rescue }) {
 
 /** What to do, one thing at a time; the others are in sight and a press away. */
 export function Course({ plan, pool, act, planHref, rescue, command, onChoose }: Props) {
-  const { ticked, tick } = useTicks(`${planHref}/${pool}`, rescue.acts);
-  const first = rescue.acts.findIndex((_, i) => !ticked.has(i));
+  const { isTicked, tick } = useTicks(`${planHref}/${pool}`, "sessionStorage");
+  const isDone = (i: number) => isTicked(named(rescue.acts[i]));
+  const first = rescue.acts.findIndex((_, i) => !isDone(i));
   const [opened, open] = useState<number | null>(null);
   const current = opened ?? (first < 0 ? rescue.acts.length - 1 : first);
   const heading = useRef<HTMLHeadingElement>(null);
@@ -85,7 +89,7 @@ export function Course({ plan, pool, act, planHref, rescue, command, onChoose }:
     open(to);
   };
   const done = (i: number) => {
-    tick(i, true);
+    tick(named(rescue.acts[i]), true);
     setSaid(`Done: ${headingOf(rescue.acts, i)}.`);
     if (i + 1 < rescue.acts.length) go(i + 1);
   };
@@ -128,7 +132,7 @@ export function Course({ plan, pool, act, planHref, rescue, command, onChoose }:
                   className="flex w-full items-baseline gap-2 py-2 text-left hover:bg-wall print:hidden"
                 >
                   <span className="w-6 shrink-0 text-right text-soft">
-                    {ticked.has(i) ? (
+                    {isDone(i) ? (
                       <Check size={16} role="img" aria-label="Done" className="inline text-green" />
                     ) : (
                       `${i + 1}.`

@@ -1,18 +1,22 @@
 "use client";
 
-import { CalendarDays, Columns3, Database, ScanLine, Rows3 } from "lucide-react";
+import { CalendarDays, ClipboardCheck, Columns3, Database, ScanLine, Rows3 } from "lucide-react";
 import Link from "next/link";
 
 /** The places of a plan, by the last part of their address. */
-export type PlaceId = "" | "compare" | "data" | "calendar" | "print" | "reading" | "rescue";
+export type PlaceId = "" | "compare" | "data" | "calendar" | "print" | "reading" | "rescue" | "carry" | "logbook";
 
 const PLACES = [
   { id: "", name: "Plan", icon: Columns3 },
   { id: "compare", name: "Compare", icon: Rows3 },
   { id: "data", name: "Data", icon: Database },
   { id: "calendar", name: "Calendar", icon: CalendarDays },
+  { id: "carry", name: "Carry out", icon: ClipboardCheck },
   { id: "reading", name: "Box now", icon: ScanLine },
 ] as const;
+
+/** Pages that belong to a place of the rail. */
+const PART_OF: ReadonlyMap<PlaceId, PlaceId> = new Map([["logbook", "carry"]]);
 
 /** The slim rail with the places of a plan. */
 export function Rail({ plan, place }: { plan: string; place: PlaceId }) {
@@ -26,8 +30,8 @@ export function Rail({ plan, place }: { plan: string; place: PlaceId }) {
           key={id}
           href={id === "" ? `/plan/${plan}` : `/plan/${plan}/${id}`}
           prefetch={false}
-          aria-current={id === place ? "page" : undefined}
-          className="flex flex-1 flex-col items-center gap-0.5 border-transparent py-2 text-[0.8rem] text-soft hover:bg-wall hover:text-ink aria-[current=page]:border-indigo aria-[current=page]:font-semibold aria-[current=page]:text-indigo max-md:border-b-2 md:flex-none md:border-l-3"
+          aria-current={id === place ? "page" : id === PART_OF.get(place) ? true : undefined}
+          className="flex flex-1 flex-col items-center gap-0.5 border-transparent py-2 text-[0.8rem] text-soft hover:bg-wall hover:text-ink [&[aria-current]]:border-indigo [&[aria-current]]:font-semibold [&[aria-current]]:text-indigo max-md:border-b-2 md:flex-none md:border-l-3"
         >
           <Icon size={19} aria-hidden />
           {name}

@@ -273,6 +273,15 @@ export const openApi = {
           },
           does: { type: "string", description: "what the step does, in a sentence" },
           hours: object({ low: { type: "number" }, expected: { type: "number" }, high: { type: "number" } }),
+          boxWork: {
+            ...object({
+              kind: planSchema.$defs.workKind,
+              byRates: { type: "number", description: "expected hours by the usual rates" },
+              hours: object({ low: { type: "number" }, expected: { type: "number" }, high: { type: "number" } }),
+            }),
+            description:
+              "what the box does by itself of the hours; corrected by its own times where history or log have any",
+          },
           begins: { type: "number", description: "expected hours from the beginning of the plan" },
           ends: { type: "number", description: "the same" },
           startsAt: {
@@ -314,6 +323,7 @@ export const openApi = {
           "done",
           "does",
           "hours",
+          "boxWork",
           "begins",
           "ends",
           "startsAt",
@@ -396,6 +406,18 @@ export const openApi = {
           findings: { ...list(named("Finding")), description: "what is to be said of the box itself" },
           pools: list(named("Pool")),
           moments: list(named("Moment")),
+          ownTimes: {
+            ...list(
+              object({
+                work: planSchema.$defs.workKind,
+                entries: { type: "integer", description: "times of this kind of work on record" },
+                ofOtherWork: { type: "integer" },
+                factor: object({ low: { type: "number" }, expected: { type: "number" }, high: { type: "number" } }),
+              }),
+            ),
+            description:
+              "by what the usual hours were multiplied, learned from the history and the log of the plan; left out where they tell nothing",
+          },
           orders: list(
             object({
               drives: ids,
@@ -417,7 +439,7 @@ export const openApi = {
             }),
           ),
         },
-        ["findings", "pools", "moments", "orders", "coverage", "backups", "demand", "rescue"],
+        ["findings", "pools", "moments", "ownTimes", "orders", "coverage", "backups", "demand", "rescue"],
       ),
     },
   },

@@ -1,16 +1,11 @@
 import { afterStep, afterStopping, type Ending } from "../../carrying/recording";
 import type { Plan } from "../../document/plan";
 import { asItWas } from "../asItWas";
+import { become } from "../become";
 import type { CommandModule } from "../commandModule";
 import { placeOfStep } from "../lookUp";
 import { stepWords } from "../recordWords";
 import { refuse } from "../refusal";
-
-/** Puts another plan in the place of a draft. */
-function become(plan: Plan, next: Plan): void {
-  for (const key of Object.keys(plan)) if (!Object.hasOwn(next, key)) delete plan[key as "log"];
-  Object.assign(plan, next);
-}
 
 /** When a step began: as it was recorded, or at its end where it takes no time. */
 const startOf = ({ underWay }: Plan, step: string, end: string): string =>

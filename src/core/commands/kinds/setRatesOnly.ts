@@ -1,4 +1,4 @@
-import { workName } from "../../carrying/workWords";
+import { workName } from "../../logbook/workWords";
 import { inSentence } from "../../words/inSentence";
 import type { CommandModule } from "../commandModule";
 

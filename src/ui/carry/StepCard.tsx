@@ -1,0 +1,237 @@
+"use client";
+
+import Link from "next/link";
+import { useEffect, useRef, useState } from "react";
+import type { Card } from "@/core/carrying/card";
+import type { DriveCheck } from "@/core/carrying/driveCheck";
+import type { Command } from "@/core/document/command";
+import type { Plan, StepUnderWay } from "@/core/document/plan";
+import { Button } from "../kit/Button";
+import { Explained } from "../kit/Explained";
+import { forgetTicks, useTicks } from "../kit/useTicks";
+import { useUnit } from "../preferences/preferences";
+import { nowInstant } from "../reading/nowInstant";
+import { ActList } from "./ActList";
+import { IdentityField } from "./IdentityField";
+import { Otherwise } from "./Otherwise";
+import { Part } from "./Part";
+import { SeenField } from "./SeenField";
+import { HowLong, UnderWay } from "./UnderWay";
+import { WhenField } from "./WhenField";
+
+interface Props {
+  plan: Plan;
+  planHref: string;
+  card: Card;
+  running: StepUnderWay | undefined;
+  /** Whether the focus goes to it when it appears: it is what has come of an act. */
+  arrives: boolean;
+  act: (command: Command, offersUndo?: boolean) => string | null;
+  onSaid: (words: string) => void;
+  /** Told when the step is done and the next one comes. */
+  onDone: () => void;
+}
+
+/** What names a confirmed drive among the ticks. */
+const tickOf = ({ drive }: DriveCheck) => `drive: ${drive}`;
+
+/** One step to be carried out: before it is begun, and while it runs. */
+export function StepCard(props: Props) {
+  const { card, running, arrives, planHref } = props;
+  const heading = useRef<HTMLHeadingElement>(null);
+  useEffect(() => {
+    if (arrives) heading.current?.focus();
+  }, [arrives]);
+  const place = `${planHref}/${card.step.id}`;
+  const ticks = useTicks(place, "localStorage");
+  return (
+    <article aria-labelledby={`card-${card.step.id}`} className="border-t-2 border-indigo pt-3">
+      <h2
+        id={`card-${card.step.id}`}
+        ref={heading}
+        tabIndex={-1}
+        className="font-serif text-2xl leading-tight outline-none"
+      >
+        {card.label}
+      </h2>
+      <p className="mt-1 text-[1.05rem] leading-snug">
+        <Explained text={card.does} />
+      </p>
+      <p className="text-soft">
+        <Explained text={card.why} />
+      </p>
+      {card.warnings.map(({ message }) => (
+        <p key={message} className="mt-2 border-l-4 border-ochre-text pl-3">
+          <Explained text={message} />
+        </p>
+      ))}
+      {running ? (
+        <Runs {...props} running={running} place={place} ticks={ticks} />
+      ) : card.blocks.length > 0 ? (
+        <Blocked card={card} planHref={planHref} />
+      ) : (
+        <Begins {...props} place={place} ticks={ticks} />
+      )}
+      <Otherwise card={card} planHref={planHref} act={props.act} onSaid={props.onSaid} />
+    </article>
+  );
+}
+
+type Ticks = ReturnType<typeof useTicks>;
+
+function Blocked({ card, planHref }: { card: Card; planHref: string }) {
+  return (
+    <div role="alert" className="mt-3 border-l-4 border-geranium pl-3">
+      <p className="font-semibold">As the box is, this cannot be done:</p>
+      {card.blocks.map(({ message }) => (
+        <p key={message}>{message}</p>
+      ))}
+      <Link href={planHref} className="inline-block py-1 font-semibold text-indigo underline underline-offset-2">
+        Change the plan
+      </Link>
+    </div>
+  );
+}
+
+/** Before it is begun: what to have, whether it is the drive, what to do. */
+function Begins({ plan, card, act, onSaid, onDone, place, ticks }: Props & { place: string; ticks: Ticks }) {
+  const [unit] = useUnit();
+  const [at, setAt] = useState<string | null>(null);
+  const [missing, setMissing] = useState(false);
+  const fields = useRef(new Map<string, HTMLInputElement | null>());
+  const unknown = card.checks.filter((check) => !ticks.isTicked(tickOf(check)));
+  const begin = () => {
+    const [first] = unknown;
+    setMissing(first !== undefined);
+    if (first) return fields.current.get(first.drive)?.focus();
+    const when = at ?? nowInstant();
+    const step = card.step.id;
+    if (card.work) {
+      if (act({ kind: "start-step", step, at: when, unit }, true) === null) onSaid(`Begun: ${card.label}.`);
+      return;
+    }
+    if (act({ kind: "end-step", step, at: when, unit }, true) !== null) return;
+    forgetTicks(place);
+    onSaid(`Done: ${card.label}.`);
+    onDone();
+  };
+  const confirm = (check: DriveCheck, serial?: string) => {
+    if (serial) {
+      const changes = { serial, toBuy: null };
+      if (act({ kind: "edit-drive", drive: check.drive, changes }) !== null) return;
+    }
+    ticks.tick(tickOf(check), true);
+    onSaid(`Yes: this is ${check.name}.`);
+  };
+  return (
+    <>
+      {card.atHand.length > 0 && (
+        <Part title="Have at hand">
+          <ul className="ml-5 list-disc">
+            {card.atHand.map((thing) => (
+              <li key={thing}>{thing}</li>
+            ))}
+          </ul>
+        </Part>
+      )}
+      {card.checks.length > 0 && (
+        <Part title="Is it this drive?">
+          <ul>
+            {card.checks.map((check) => (
+              <IdentityField
+                key={check.drive}
+                ref={(field) => void fields.current.set(check.drive, field)}
+                check={check}
+                plan={plan}
+                confirmed={ticks.isTicked(tickOf(check))}
+                onConfirm={(serial) => confirm(check, serial)}
+                onAgain={() => ticks.tick(tickOf(check), false)}
+              />
+            ))}
+          </ul>
+        </Part>
+      )}
+      <Part title="What to do">
+        <ActList label="What to do" acts={card.acts.first} isTicked={ticks.isTicked} onTick={ticks.tick} />
+      </Part>
+      <Part title="What then happens">
+        <HowLong plan={plan} card={card} />
+        {card.work && (
+          <>
+            <p className="mt-1">{card.work.shows}</p>
+            <p className="mt-1 text-soft">{card.meanwhile}</p>
+          </>
+        )}
+        {!card.work && card.size && !card.size.same && (
+          <p className="mt-1">
+            The box then shows <span className="font-semibold">{card.size.shown}</span> for {card.size.of}.
+          </p>
+        )}
+      </Part>
+      <div className="mt-4 flex flex-wrap items-end gap-2">
+        <Button look="main" className="h-12! px-5! text-lg" onClick={begin}>
+          {card.work ? "The box has begun" : "Done"}
+        </Button>
+        <WhenField label={card.work ? "Begun" : "Done"} value={at} onChange={setAt} />
+      </div>
+      {missing && unknown.length > 0 && (
+        <p role="alert" className="mt-2 font-semibold text-geranium">
+          First make sure of the drive: type what stands on its label.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** While it runs, and how it ends. */
+function Runs({
+  plan,
+  card,
+  running,
+  act,
+  onSaid,
+  onDone,
+  place,
+  ticks,
+}: Props & { running: StepUnderWay; place: string; ticks: Ticks }) {
+  const [unit] = useUnit();
+  const [at, setAt] = useState<string | null>(null);
+  const [seen, setSeen] = useState("");
+  const end = () => {
+    const typed = seen.trim();
+    const shown = card.size && typed ? { shown: { predicted: card.size.bytes, seen: typed } } : {};
+    if (act({ kind: "end-step", step: card.step.id, at: at ?? nowInstant(), unit, ...shown }, true) !== null) return;
+    forgetTicks(place);
+    onSaid(`Done: ${card.label}.`);
+    onDone();
+  };
+  return (
+    <>
+      <UnderWay plan={plan} card={card} running={running} act={act} onSaid={onSaid} />
+      <Part title="Meanwhile">
+        {card.work && <p>{card.work.shows}</p>}
+        <ul className="mt-1 ml-5 list-disc">
+          {card.never.map((sentence) => (
+            <li key={sentence}>
+              <Explained text={sentence} />
+            </li>
+          ))}
+        </ul>
+        <p className="mt-1 text-soft">{card.meanwhile}</p>
+      </Part>
+      <Part title="When it has ended">
+        <p>{card.ended}</p>
+        {card.acts.last.length > 0 && (
+          <ActList label="When it has ended" acts={card.acts.last} isTicked={ticks.isTicked} onTick={ticks.tick} />
+        )}
+        <SeenField plan={plan} card={card} value={seen} onChange={setSeen} act={act} />
+        <div className="mt-4 flex flex-wrap items-end gap-2">
+          <Button look="main" className="h-12! px-5! text-lg" onClick={end}>
+            It has ended
+          </Button>
+          <WhenField label="Ended" value={at} onChange={setAt} />
+        </div>
+      </Part>
+    </>
+  );
+}
