@@ -11,11 +11,19 @@ export interface DriveCheck {
   size: string;
   /** The bay in which it is, or into which it goes; null where it is in none. */
   bay: number | null;
+  /** Whether it is in that bay already. */
+  isThere: boolean;
   make: string;
   /** Its serial number; null where the plan does not know it, and it is read from the label. */
   serial: string | null;
   name: string;
 }
+
+/**
+ * A drive to be checked in a few words: "4 TB, in bay 1", "12 TB, for bay 1".
+ */
+export const checkWords = ({ size, bay, isThere }: DriveCheck): string =>
+  bay === null ? size : `${size}, ${isThere ? "in" : "for"} bay ${bay}`;
 
 /** So many characters at the end of a serial number tell drives apart. */
 const ENOUGH = 4;
@@ -29,6 +37,7 @@ export function driveCheck(drive: Drive, bay: number | null, why: DriveCheck["wh
     why,
     size: shortSize(drive, family),
     bay: bayOf(drive) ?? bay,
+    isThere: bayOf(drive) !== null,
     make: drive.label,
     serial: drive.serial ?? null,
     name: nameOfDrive(drive, family),

@@ -13,10 +13,17 @@ export interface StepNow {
 
 const isUnderWay = (plan: Plan, id: string) => plan.underWay?.some(({ step }) => step === id) ?? false;
 
-/** The steps that are begun or are the next to be: skipped ones are passed over. */
+/**
+ * The steps that are under way, and the next one where it need not wait for them: since it comes before them, or begins
+ * with the one before it. Skipped ones are passed over.
+ *
+ * @example currentSteps(plan).map(({ id }) => id) // ["s1"]
+ */
 export function currentSteps(plan: Plan): Step[] {
-  const next = plan.steps.find((step) => !step.disabled && !isUnderWay(plan, step.id));
-  return plan.steps.filter((step) => step === next || isUnderWay(plan, step.id));
+  const steps = plan.steps.filter((step) => !step.disabled || isUnderWay(plan, step.id));
+  const at = steps.findIndex((step) => !isUnderWay(plan, step.id));
+  const next = at === 0 || steps[at]?.together ? steps[at] : undefined;
+  return steps.filter((step) => step === next || isUnderWay(plan, step.id));
 }
 
 /** A step as if it were the first: what it begins with is done or under way. */

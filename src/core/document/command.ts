@@ -21,6 +21,16 @@ import type {
   Volume,
   WorkKind,
 } from "./plan";
+/** A step done away from Cortijo: when, what the box showed then, and what stood on the labels of new drives. */
+export interface RecordedStep {
+  step: string;
+  start: string;
+  /** Nothing of one that is still under way. */
+  end?: string;
+  seen?: string;
+  serials?: { drive: string; serial: string }[];
+}
+
 /** One act of the user, as a value: it can be kept, replayed on a newer plan, and undone. */
 export type Command =
   | { kind: "rename-plan"; name: string }
@@ -79,7 +89,7 @@ export type Command =
   /** A step that was begun, or refused, and did not come to its end; it stays in the plan. */
   | { kind: "stop-step"; step: string; at: string; why?: string; unit?: "TB" | "TiB" }
   /** Steps done at the box, all or none, as a sheet brings them back; one without an end is under way. */
-  | { kind: "record-steps"; steps: { step: string; start: string; end?: string; seen?: string }[]; unit?: "TB" | "TiB" }
+  | { kind: "record-steps"; steps: RecordedStep[]; unit?: "TB" | "TiB" }
   /** Corrects a step under way, or an entry of history or log, by its id. */
   | { kind: "correct-record"; record: string; changes: { start?: string; end?: string; leftOut?: boolean } }
   | { kind: "add-log-entries"; entries: Omit<LogEntry, "id">[] }

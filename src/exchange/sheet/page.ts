@@ -18,7 +18,9 @@ export const selfContainedPage = (title: string, body: string, script = ""): str
 <style>${SHEET_STYLE}</style>
 </head>
 <body>
+<main>
 ${body}
+</main>
 ${script ? `<script>${script}</script>\n` : ""}</body>
 </html>
 `;

@@ -1,12 +1,8 @@
+import type { RecordedStep } from "@/core/document/command";
 import validateSheet from "./generated/validateSheet.cjs";
 
 /** What a sheet brings back of a step. */
-export interface SheetStep {
-  step: string;
-  start: string;
-  end?: string;
-  seen?: string;
-}
+export type SheetStep = RecordedStep;
 
 export type SheetResult = { ok: true; plan: string; steps: SheetStep[] } | { ok: false; message: string };
 

@@ -30,7 +30,10 @@ export const SHEET_SCRIPT = `
       const start = instant(value("start")) || end;
       if (!start) continue;
       const seen = value("seen").trim().slice(0, 40);
-      steps.push({ step, start, ...(end ? { end } : {}), ...(seen ? { seen } : {}) });
+      const serials = all("[data-drive]")
+        .filter((field) => field.dataset.step === step && field.value.trim() !== "")
+        .map((field) => ({ drive: field.dataset.drive, serial: field.value.trim() }));
+      steps.push({ step, start, ...(end ? { end } : {}), ...(seen ? { seen } : {}), ...(serials.length > 0 ? { serials } : {}) });
     }
     return JSON.stringify({ format: "cortijo-sheet", version: 1, plan: SHEET.plan, steps });
   };

@@ -57,10 +57,10 @@ export function driveLabels({ moments, family }: Walk, schedule: Schedule | null
 
 /** The stickers as a page to print, for scissors or for sheets of labels. */
 export function writeLabels(walk: Walk, schedule: Schedule | null, day: string): string {
-  const { name } = walk.plan;
+  const { name, box } = walk.plan;
   const stickers = driveLabels(walk, schedule, day).map(
     ({ place, size, serial, day: when }) =>
-      `<li><div class="bay">${asHtml(place)}</div><div>${asHtml(size)} · ${asHtml(serial)}</div><div class="soft">${asHtml(when)} · ${asHtml(name)}</div></li>`,
+      `<li><div class="bay">${asHtml(place)}</div><div>${asHtml(size)} · ${asHtml(serial)}</div><div class="soft">${asHtml(when)} · ${asHtml(box.name || name)}</div></li>`,
   );
   const body = `<h1 class="noprint">${asHtml(name)}: labels for the drives</h1>
 <p class="noprint">Print this page, cut along the lines, and stick each on its drive. A drive that is pulled gets the one that says so.</p>

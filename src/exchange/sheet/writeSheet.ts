@@ -1,5 +1,5 @@
 import { cardsOf, type Card } from "@/core/carrying/card";
-import type { DriveCheck } from "@/core/carrying/driveCheck";
+import { checkWords, type DriveCheck } from "@/core/carrying/driveCheck";
 import { hoursWords } from "@/core/time/hoursWords";
 import { plainDayWords } from "@/core/time/dateWords";
 import type { Walk } from "@/core/walk/moment";
@@ -21,12 +21,15 @@ const ticks = (step: string, part: string, entries: readonly string[]): string =
 
 const WHAT_FOR = { erased: "will be erased", pulled: "will be pulled", new: "is new" } as const;
 
-function driveHtml({ size, bay, make, serial, why }: DriveCheck): string {
-  const known = serial ? `serial number ${serial}` : "note its serial number";
-  const where = bay === null ? "" : `, bay ${bay}`;
-  const words = asHtml([`${size}${where}`, make, known].filter(Boolean).join(" · "));
+function driveHtml(check: DriveCheck): string {
+  const { make, serial, why } = check;
+  const words = asHtml([checkWords(check), make, serial ? `serial number ${serial}` : ""].filter(Boolean).join(" · "));
   return `${words} <span class="${why === "erased" ? "erase" : "soft"}">${WHAT_FOR[why]}</span>`;
 }
+
+/** Where the serial number of a drive that the plan does not know yet is noted. */
+const serialHtml = (step: string, { drive, size }: DriveCheck): string =>
+  `<p><label class="label">Serial number of the new ${asHtml(size)} drive<input id="serial-${asHtml(step)}-${asHtml(drive)}" data-step="${asHtml(step)}" data-drive="${asHtml(drive)}" maxlength="120" autocomplete="off"></label></p>`;
 
 const part = (title: string, body: string): string => `<h3>${title}</h3>${body}`;
 const sentences = (texts: readonly string[]): string => texts.map((text) => `<p>${asHtml(text)}</p>`).join("");
@@ -38,6 +41,9 @@ function timesHtml(id: string, { size }: Card): string {
   return `<div class="times">${time("start", "Begun", "Begun")}${time("end", "Ended", "Ended")}<label>${seen}<input id="seen-${id}" maxlength="40" autocomplete="off"></label></div>`;
 }
 
+const news = ({ step, checks }: Card): string =>
+  checks.flatMap((check) => (check.serial === null ? [serialHtml(step.id, check)] : [])).join("");
+
 function stepHtml(card: Card, number: number): string {
   const id = asHtml(card.step.id);
   const { first, last } = card.acts;
@@ -46,7 +52,7 @@ function stepHtml(card: Card, number: number): string {
 <p>${asHtml(card.does)}</p><p class="soft">${asHtml(card.why)}</p>
 ${[...card.blocks, ...card.warnings].map(({ message }) => `<p class="warn">${asHtml(message)}</p>`).join("")}
 ${card.atHand.length > 0 ? part("Have at hand", list(card.atHand.map(asHtml))) : ""}
-${card.checks.length > 0 ? part("Is it this drive?", ticks(card.step.id, "drive", card.checks.map(driveHtml))) : ""}
+${card.checks.length > 0 ? part("Is it this drive?", ticks(card.step.id, "drive", card.checks.map(driveHtml)) + news(card)) : ""}
 ${part("What to do", ticks(card.step.id, "first", first.map(asHtml)))}
 ${card.work ? part("What then happens", `<p>It takes ${asHtml(hoursWords(card.work.hours))}. ${asHtml(card.work.shows)} ${asHtml(card.meanwhile)}</p>`) : ""}
 ${card.never.length > 0 ? part("Meanwhile", sentences(card.never)) : ""}

@@ -2,7 +2,7 @@
 
 import { Check } from "lucide-react";
 import { useId, useState, type Ref } from "react";
-import { checkDrive, type DriveCheck } from "@/core/carrying/driveCheck";
+import { checkDrive, checkWords, type DriveCheck } from "@/core/carrying/driveCheck";
 import type { Plan } from "@/core/document/plan";
 import { useUnit } from "../preferences/preferences";
 import { Button } from "../kit/Button";
@@ -31,14 +31,10 @@ export function IdentityField({ check, plan, confirmed, onConfirm, onAgain, ref 
     setTrouble(result.ok ? null : result.message);
     if (result.ok) onConfirm(result.serial);
   };
-  const bay = check.bay === null ? "" : `, bay ${check.bay}`;
   return (
     <li className="border-b border-line py-3 last:border-0">
       <p>
-        <span className="font-semibold">
-          {check.size}
-          {bay}
-        </span>
+        <span className="font-semibold">{checkWords(check)}</span>
         {check.make ? ` · ${check.make}` : ""} ·{" "}
         {check.serial ? `serial number ${check.serial}` : "serial number not known yet"}
       </p>

@@ -65,6 +65,7 @@ export function TimesChart({ lines }: { lines: readonly LogbookLine[] }) {
           margin: { l: 52, r: 10, t: 10, b: 42 },
           xaxis: {
             ...axis(style, "Entry, the oldest first"),
+            showgrid: false,
             dtick: shown.length > 20 ? 5 : 1,
             range: [0.4, shown.length + 0.6],
           },

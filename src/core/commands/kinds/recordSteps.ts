@@ -1,6 +1,9 @@
 import { cardOf } from "../../carrying/card";
 import { afterStep } from "../../carrying/recording";
+import type { RecordedStep } from "../../document/command";
 import type { Plan } from "../../document/plan";
+import { nameOfDrive } from "../../drives/nameOfDrive";
+import { capital } from "../../words/capital";
 import { oneOrMany } from "../../words/counted";
 import { asItWas } from "../asItWas";
 import { become } from "../become";
@@ -9,12 +12,24 @@ import { placeOfStep } from "../lookUp";
 import { stepWords } from "../recordWords";
 import { refuse } from "../refusal";
 
+/** The plan with the serial numbers of new drives, which are bought then; one that is another drive's is refused. */
+function withSerials(plan: Plan, serials: RecordedStep["serials"] = []): Plan {
+  return serials.reduce((is, { drive: id, serial }) => {
+    const other = is.drives.find((drive) => drive.id !== id && drive.serial?.toLowerCase() === serial.toLowerCase());
+    if (other)
+      refuse(`${capital(nameOfDrive(other))} has the serial number ${serial} already. Correct it on the sheet.`);
+    const drives = is.drives.map((drive) => {
+      if (drive.id !== id || drive.serial !== undefined) return drive;
+      const { toBuy: _toBuy, ...bought } = drive;
+      return { ...bought, serial };
+    });
+    return { ...is, drives };
+  }, plan);
+}
+
 /** The plan with one step recorded. */
-function recorded(
-  plan: Plan,
-  { step, start, end, seen }: { step: string; start: string; end?: string; seen?: string },
-  unit: "TB" | "TiB",
-): Plan {
+function recorded(was: Plan, { step, start, end, seen, serials }: RecordedStep, unit: "TB" | "TiB"): Plan {
+  const plan = withSerials(was, serials);
   const at = placeOfStep(plan, step);
   const isRunning = (id: string) => plan.underWay?.some((each) => each.step === id) ?? false;
   const earlier = plan.steps.slice(0, at).find(({ id, disabled }) => !disabled && !isRunning(id));

@@ -14,7 +14,7 @@ export const startStep: CommandModule<"start-step"> = {
     if (underWay.some((each) => each.step === step)) refuse("This step is under way already.");
     if (underWay.length >= MOST_UNDER_WAY) refuse(`At most ${MOST_UNDER_WAY} steps are under way at once.`);
     if (!currentSteps(asItWas(plan)).some(({ id }) => id === step))
-      refuse("Another step comes before this one. Carry that out first, or skip it in the plan.");
+      refuse("Another step comes before this one. Carry that out to its end first, or skip it in the plan.");
     const now = stepNow(asItWas(plan), step, unit ?? "TB");
     const block = now?.walked.findings.find(({ severity }) => severity === "block");
     if (block) refuse(block.message);
