@@ -68,6 +68,31 @@ async function carry(page: Page, plan: Plan) {
   await expect(page.getByRole("heading", { level: 1, name: "Carry out" })).toBeVisible();
 }
 
+const HOUR = 3_600_000;
+const instant = (at: number) => new Date(at).toISOString();
+
+/** Does what the card says, whatever the step: confirms its drives, begins it, and ends it eleven hours later. */
+async function workOff(page: Page, begun: number) {
+  const before = (await kept(page)).steps.length;
+  await clock(page, instant(begun));
+  const card = page.getByRole("article").first();
+  await expect(card.getByRole("heading", { level: 2 })).toBeVisible();
+  const fields = card.getByRole("textbox", { name: /serial number/ });
+  for (const drive of await card.getByText(/serial number CAL-/).allTextContents()) {
+    await fields.first().fill(/CAL-\w+/.exec(drive)?.[0] ?? "");
+    await fields.first().press("Enter");
+    await expect(card.getByText("This is the drive.").first()).toBeVisible();
+  }
+  const begins = card.getByRole("button", { name: "The box has begun" });
+  if ((await begins.count()) > 0) {
+    await begins.click();
+    await expect(card.getByRole("heading", { name: "It is under way" })).toBeVisible();
+    await clock(page, instant(begun + 11 * HOUR));
+    await card.getByRole("button", { name: "It has ended" }).click();
+  } else await card.getByRole("button", { name: "Done", exact: true }).click();
+  await expect.poll(async () => (await kept(page)).steps.length).toBe(before - 1);
+}
+
 test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 }, timezoneId: "UTC" });
 
@@ -120,30 +145,8 @@ test.describe("on a phone", () => {
     await page.getByRole("button", { name: /^Put \d+ steps? into the plan$/ }).click();
     await expect(page.getByText("Its steps are in the plan.")).toBeVisible();
     await page.getByRole("link", { name: "Carry out" }).click();
-    for (let i = 0; i < 12; i += 1) {
-      const plan = await kept(page);
-      if (plan.steps.length === 0) break;
-      await clock(page, new Date(Date.parse("2026-12-03T02:00Z") + i * 20 * 3_600_000).toISOString());
-      const card = page.getByRole("article").first();
-      await expect(card.getByRole("heading", { level: 2 })).toBeVisible();
-      const title = await card.getByRole("heading", { level: 2 }).textContent();
-      const fields = card.getByRole("textbox", { name: /serial number/ });
-      for (const drive of await card.getByText(/serial number CAL-/).allTextContents()) {
-        const serial = /CAL-\w+/.exec(drive)?.[0] ?? "";
-        await fields.first().fill(serial);
-        await fields.first().press("Enter");
-        await expect(card.getByText("This is the drive.").first()).toBeVisible();
-      }
-      const works = await card.getByRole("button", { name: "The box has begun" }).count();
-      if (works > 0) {
-        await card.getByRole("button", { name: "The box has begun" }).click();
-        await expect(card.getByRole("heading", { name: "It is under way" })).toBeVisible();
-        await clock(page, new Date(Date.parse("2026-12-03T02:00Z") + (i * 20 + 11) * 3_600_000).toISOString());
-        await card.getByRole("button", { name: "It has ended" }).click();
-      } else await card.getByRole("button", { name: "Done", exact: true }).click();
-      await expect.poll(async () => (await kept(page)).steps.length).toBe(plan.steps.length - 1);
-      expect(title).not.toBe("");
-    }
+    for (let begun = Date.parse("2026-12-03T02:00Z"); (await kept(page)).steps.length > 0; begun += 20 * HOUR)
+      await workOff(page, begun);
     await expect(page.getByRole("heading", { name: "All of it is done" })).toBeFocused();
     // A second correction, of what is history.
     await page.getByRole("link", { name: "Logbook", exact: true }).click();

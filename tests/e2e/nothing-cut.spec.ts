@@ -28,6 +28,21 @@ const named: Plan = {
   backups: (coveredClinic.backups ?? []).map((backup) => ({ ...backup, name: LONG })),
 };
 
+/** The same with the longest entries in its logbook, and a step under way. */
+const recorded: Plan = {
+  ...named,
+  underWay: named.steps.slice(0, 1).map(({ id }) => ({ step: id, start: "2026-11-26T08:00Z" })),
+  log: [1, 2].map((n) => ({
+    id: `l${n}`,
+    what: "check" as const,
+    text: LONG,
+    start: `2026-10-0${n}T08:00Z`,
+    end: `2026-10-0${n}T19:00Z`,
+    byRates: 9,
+    predicted: { low: 6, expected: 9, high: 15 },
+  })),
+};
+
 /** The same with a drive that has failed, and one that fits. */
 const lacking: Plan = {
   ...named,
@@ -137,11 +152,13 @@ for (const [place, shown] of [
   ["/print", "What this rests on"],
   ["/rescue", "What can take its place"],
   ["/reading", "How is the box now?"],
+  ["/carry", "Carry out"],
+  ["/logbook", "Logbook"],
 ] as const)
   test(`nothing is cut and nothing overlaps, with the longest names, at any size: ${place || "/plan"}`, async ({
     page,
   }) => {
-    await openPlan(page, place === "/rescue" ? lacking : named);
+    await openPlan(page, place === "/rescue" ? lacking : /carry|logbook/.test(place) ? recorded : named);
     if (place) await page.goto(page.url() + place);
     await expect(page.getByRole("heading", { name: shown })).toBeAttached();
     await lookAtAllSizes(page, place);

@@ -105,6 +105,23 @@ describe("is it this drive?", () => {
     // Four characters out of the middle are not its end.
     expect(checkDrive(next, "TRE-99", plan, "TB").ok).toBe(false);
   });
+  test("what the box prints of it does as well, where it names this drive alone", () => {
+    const printed = (...serials: string[]) =>
+      JSON.stringify(
+        serials.map((serial) => ({ name: "/dev/sdx", model: "Torreblanca 8000", serial_number: serial, size: 8e12 })),
+      );
+    expect(checkDrive(next, printed("TRE-9981"), plan, "TB")).toEqual({ ok: true });
+    expect(checkDrive(next, printed("ORL-4412"), plan, "TB")).toMatchObject({
+      message: expect.stringMatching(/^Stop: .*bay 2/),
+    });
+    expect(checkDrive(next, printed("TRE-9981", "ORL-4412"), plan, "TB")).toMatchObject({
+      message: expect.stringMatching(/several/),
+    });
+    expect(checkDrive(next, printed("ZZZ-0000"), plan, "TB")).toMatchObject({
+      message: expect.stringMatching(/no drive of the plan/),
+    });
+  });
+
   test("of a new drive the serial number is taken over, unless it is that of another", () => {
     const { serial: _serial, ...fresh } = plan.drives.find(({ id }) => id === "x1")!;
     const bought = {

@@ -3,7 +3,7 @@ import { driveOf } from "../box/find";
 import { rulesOfBox } from "../box/rulesOfBox";
 import type { Bytes } from "../bytes/bytes";
 import type { UnitFamily } from "../bytes/formatBytes";
-import type { BoxRules, Plan, Step } from "../document/plan";
+import type { BoxRules, Plan, Step, WorkKind } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { markOfDrive, shortSize } from "../drives/nameOfDrive";
 import type { Finding } from "../findings/finding";
@@ -40,7 +40,7 @@ export interface Card {
   checks: DriveCheck[];
   acts: Acts;
   /** What the box does by itself, and for how long; null where it is done with the acts. */
-  work: { hours: Hours; shows: string } | null;
+  work: { kind: WorkKind; hours: Hours; shows: string } | null;
   /** Whether the pool can be used meanwhile. */
   meanwhile: string;
   /** What not to do while it runs. */
@@ -128,7 +128,7 @@ export function cardFrom(now: StepNow, family: UnitFamily): Card {
     atHand: atHand(now, family),
     checks: checksOf(now, family),
     acts: actsOf(step, { before, after, rules, family }),
-    work: work ? { hours: work.hours, shows: workShows(work.kind, rules) } : null,
+    work: work ? { kind: work.kind, hours: work.hours, shows: workShows(work.kind, rules) } : null,
     meanwhile: `${capital(onlineWords(walked.cost, rules))}.`,
     never: neverOf(now, rules),
     ended: work ? workEnded(work.kind) : AT_ONCE,

@@ -158,3 +158,20 @@ test("history and log at their most keep the plan file under 1 MiB, and one more
   const less = does(full, { kind: "remove-records", records: ids });
   expect(does(less, { kind: "add-log-entries", entries: [entry] }).log?.at(-1)?.id).toBe("l5001");
 });
+
+test("what the box shows to be done is recorded, and its time does not count, since nobody saw its end", () => {
+  const plan = growingClinic;
+  const [one, two] = plan.steps.map(({ id }) => id) as [string, string];
+  const begun = does(plan, { kind: "start-step", step: one, at: at(0) });
+  const reading = { at: at(40), drives: [], arrays: [] };
+  const { box, drives, pools } = walkPlan(plan).moments[2]!.state.plan;
+  const as = { box, drives, pools, steps: plan.steps.slice(2) };
+  const read = does(begun, { kind: "take-reading", reading, as, done: [one, two] });
+  expect(read.history).toMatchObject([
+    { step: one, start: at(0), end: at(40), outcome: "done", leftOut: true },
+    { step: two, start: at(40), end: at(40), outcome: "done", leftOut: true },
+  ]);
+  expect(read.underWay).toBeUndefined();
+  expect(read.steps).toEqual(plan.steps.slice(2));
+  expect(ownTimesOf(read).times).toEqual([]);
+});

@@ -47,14 +47,38 @@ export function driveCheck(drive: Drive, bay: number | null, why: DriveCheck["wh
 /** Whether what was typed says that it is the drive, and if not, why. */
 export type Checked = { ok: true; serial?: string } | { ok: false; message: string };
 
+/** What is longer was not typed, but printed by the box. */
+const MOST_TYPED = 60;
+
+/** Whether what the box has printed of a drive is of this one: of the plan's serial numbers it names just that. */
+function checkPrinted({ drive, serial }: DriveCheck, printed: string, plan: Plan, family: UnitFamily): Checked {
+  const text = plain(printed);
+  if (serial === null)
+    return { ok: false, message: "Type the serial number alone: the plan does not know this drive yet." };
+  const named = plan.drives.filter((each) => each.serial && text.includes(plain(each.serial)));
+  const [first] = named;
+  if (!first)
+    return { ok: false, message: `What the box prints here names no drive of the plan. It should be ${serial}.` };
+  if (named.length > 1)
+    return {
+      ok: false,
+      message: "What the box prints here names several drives. Bring only what it prints of this one.",
+    };
+  return first.id === drive
+    ? { ok: true }
+    : { ok: false, message: `Stop: that is ${nameOfDrive(first, family)}. It should be ${serial}.` };
+}
+
 /**
  * Whether what was read from the label of a drive is the serial number that the plan has for it: the last four
- * characters are enough, upper or lower case. Where the plan has none, the whole number is taken over.
+ * characters are enough, upper or lower case. Where the plan has none, the whole number is taken over. What the box
+ * prints of the drive does as well.
  *
  * @param typed from the label, or from what the box lists
  * @example checkDrive({ serial: "ORL-4418", … }, "4418", plan, "TB") // { ok: true }
  */
 export function checkDrive(check: DriveCheck, typed: string, plan: Plan, family: UnitFamily): Checked {
+  if (typed.length > MOST_TYPED) return checkPrinted(check, typed, plan, family);
   const given = plain(typed);
   if (given.length < ENOUGH)
     return {

@@ -78,8 +78,13 @@ export type Command =
   /** A backup added, or changed where the id is there. */
   | { kind: "put-backup"; backup: Omit<Backup, "id"> & { id?: string } }
   | { kind: "remove-backup"; backup: string }
-  /** Keeps how the box was when it was read; with `as`, the plan begins from there. */
-  | { kind: "take-reading"; reading: LastReading; as?: Pick<Plan, "box" | "drives" | "pools" | "steps"> }
+  /** Keeps how the box was when it was read; with `as`, the plan begins there, and the steps in `done` are past. */
+  | {
+      kind: "take-reading";
+      reading: LastReading;
+      as?: Pick<Plan, "box" | "drives" | "pools" | "steps">;
+      done?: string[];
+    }
   /** A step begun at the box; `at` as an instant, `unit` for the words that are kept of it. */
   | { kind: "start-step"; step: string; at: string; unit?: "TB" | "TiB" }
   /** How far the box said that a step was, from 0 to 1. */

@@ -1,4 +1,5 @@
 import type { Plan, WorkKind } from "../document/plan";
+import { oneOrMany } from "../words/counted";
 import type { Hours } from "../time/hours";
 import { factorsOf, posteriorOf, type Posterior } from "./posterior";
 import { LEAST_HOURS, recordedTimes, workKinds, type RecordedTime } from "./recordedTime";
@@ -42,6 +43,16 @@ export function ownTimesOf({ history, log, ratesOnly }: Records): OwnTimes {
   const records = { history, log, ratesOnly };
   last = { records, own: made(records) };
   return last.own;
+}
+
+/**
+ * By what the hours of a kind of work are expected, within a sentence; null where that is the usual rates.
+ *
+ * @example ownTimesWords(plan, "rebuild") // "by your box’s own times: 9 entries"
+ */
+export function ownTimesWords(records: Records, work: WorkKind | undefined): string | null {
+  const { times, of } = ownTimesOf(records);
+  return work && of[work] ? `by your box’s own times: ${oneOrMany(times.length, "one entry", "entries")}` : null;
 }
 
 /**

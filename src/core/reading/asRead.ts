@@ -34,9 +34,15 @@ export function lastReading(recognised: Recognised, differences: readonly unknow
  * The command that sets a plan to how the box is.
  *
  * @param first steps that are planned at its beginning
+ * @param done steps of the plan that the box shows to be done
  * @example takeAsRead(recognised, "2026-11-26T10:00Z").kind // "take-reading"
  */
-export function takeAsRead(recognised: Recognised, at: string, first: readonly StepBody[] = []): Command {
+export function takeAsRead(
+  recognised: Recognised,
+  at: string,
+  first: readonly StepBody[] = [],
+  done: readonly string[] = [],
+): Command {
   const { box, drives, pools, steps } = recognised.plan;
   const next = freeIds(
     "s",
@@ -44,5 +50,6 @@ export function takeAsRead(recognised: Recognised, at: string, first: readonly S
   );
   const added = first.map((body) => ({ ...body, id: next() }));
   const reading = lastReading(recognised, [], at);
-  return { kind: "take-reading", reading, as: { box, drives, pools, steps: [...added, ...steps] } };
+  const past = done.length > 0 ? { done: [...done] } : {};
+  return { kind: "take-reading", reading, as: { box, drives, pools, steps: [...added, ...steps] }, ...past };
 }

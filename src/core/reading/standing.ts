@@ -18,8 +18,10 @@ export interface Standing {
   recognised: Recognised;
   /** In what it differs from the plan there. */
   differences: Difference[];
-  /** The step that runs now, with how much of it is left; null where none does. */
-  running: { step: Step; left: Hours } | null;
+  /** The steps that are done, as far as they were to be. */
+  done: string[];
+  /** The step that runs now, with the share of it that is done and how much is left; null where none does. */
+  running: { step: Step; share: number; left: Hours } | null;
 }
 
 /** The rest of a plan after so many steps, as a plan of its own that begins there. */
@@ -27,6 +29,10 @@ const restOf = (plan: Plan, moment: WalkedMoment, at: number): Plan => ({
   ...moment.state.plan,
   steps: plan.steps.slice(at),
 });
+
+/** The steps that lie behind a moment. */
+const doneUntil = (moments: readonly WalkedMoment[], at: number): string[] =>
+  moments.slice(1, at + 1).flatMap(({ walked }) => (walked?.done ? [walked.step.id] : []));
 
 /** What weighs when a box is held against a moment: work that runs is on its way, and no difference. */
 const weightOf = (differences: readonly Difference[]): number =>
@@ -52,7 +58,7 @@ function leftOf(cost: Hours, arrays: readonly PrintedArray[]): Hours {
 }
 
 /** The step of the plan, at its beginning from there on, that is what is under way on the box. */
-function runningStep(recognised: Recognised, plan: Plan): { step: Step; left: Hours } | null {
+function runningStep(recognised: Recognised, plan: Plan): Standing["running"] {
   const [body] = recognised.running;
   if (!body) return null;
   const [first] = recognised.plan.steps.filter((step) => !step.disabled);
@@ -61,7 +67,11 @@ function runningStep(recognised: Recognised, plan: Plan): { step: Step; left: Ho
   const walked = walkPlan({ ...recognised.plan, steps: [step] }).moments[1]?.walked;
   const arrays = recognised.arrays.map(({ printed }) => printed);
   return walked
-    ? { step: plan.steps.find(({ id }) => id === step.id) ?? step, left: leftOf(walked.cost.hours, arrays) }
+    ? {
+        step: plan.steps.find(({ id }) => id === step.id) ?? step,
+        share: busiest(arrays)?.done ?? 0,
+        left: leftOf(walked.cost.hours, arrays),
+      }
     : null;
 }
 
@@ -88,7 +98,7 @@ export function standingOf(
     const recognised = recognise(printed, before, answers);
     const differences = differencesOf(recognised, before, family, at);
     if (!best || weightOf(differences) < weightOf(best.differences))
-      best = { at: i, recognised, differences, running: runningStep(recognised, before) };
+      best = { at: i, recognised, differences, done: doneUntil(moments, i), running: runningStep(recognised, before) };
     if (weightOf(differences) === 0) break;
   }
   if (!best) throw new RangeError("A plan has at least its beginning.");

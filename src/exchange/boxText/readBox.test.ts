@@ -289,7 +289,12 @@ describe("what differs between a box and its plan, with where it leads", () => {
     });
     const standing = held(plan, missing);
     expect(codes(standing)).toEqual([["drive-unknown", "CAR-2"]]);
-    expect(standing.differences[0]?.mend?.command).toEqual({ kind: "set-drive-state", drives: ["CAR-2"], state: null });
+    expect(standing.differences[0]?.mend?.command).toEqual({
+      kind: "set-drive-state",
+      drives: ["CAR-2"],
+      state: null,
+      since: expect.any(String),
+    });
     expect(standing.recognised.plan.drives).toEqual(plan.drives);
   });
 

@@ -56,13 +56,15 @@ export function IdentityField({ check, plan, confirmed, onConfirm, onAgain, ref 
         >
           <div className="min-w-0 flex-1 basis-48">
             <label htmlFor={id} className="text-[0.9rem] text-soft">
-              {check.serial ? "Last four of the serial number on its label" : "The serial number on its label"}
+              {check.serial
+                ? "Last four of the serial number on its label, or what the box prints of it"
+                : "The serial number on its label"}
             </label>
             <input
               id={id}
               ref={ref}
               value={typed}
-              maxLength={120}
+              maxLength={20_000}
               autoComplete="off"
               autoCapitalize="characters"
               spellCheck={false}

@@ -5,9 +5,8 @@ import type { Card } from "@/core/carrying/card";
 import type { Command } from "@/core/document/command";
 import type { Plan, StepUnderWay } from "@/core/document/plan";
 import { endOfWork } from "@/core/logbook/endOfWork";
-import { ownTimesOf } from "@/core/logbook/ownTimes";
+import { ownTimesWords } from "@/core/logbook/ownTimes";
 import { hoursWords, lengthWords } from "@/core/time/hoursWords";
-import { counted } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { TextField } from "../kit/Field";
 import { nowInstant } from "../reading/nowInstant";
@@ -68,10 +67,9 @@ function Begun({ running, act }: Pick<Props, "running" | "act">) {
 }
 
 /** By what the end is expected. */
-function basis(plan: Plan, by: { share: number; at: string } | null): string {
+function basis(plan: Plan, card: Card, by: { share: number; at: string } | null): string {
   if (by) return `by ${perCent(by.share)} at ${whenWords(by.at)}`;
-  const count = ownTimesOf(plan).times.length;
-  return count > 0 ? `by your box’s own times: ${counted(count, "entry", "entries")}` : "by the usual rates";
+  return ownTimesWords(plan, card.work?.kind) ?? "by the usual rates";
 }
 
 function End({ plan, card, running, now }: Pick<Props, "plan" | "card" | "running"> & { now: number }) {
@@ -80,7 +78,7 @@ function End({ plan, card, running, now }: Pick<Props, "plan" | "card" | "runnin
   return (
     <p className="mt-1 text-[1.05rem]">
       Expected to end <span className="font-semibold">{whenWords(end.expected)}</span>, between {whenWords(end.low)} and{" "}
-      {whenWords(end.high)} <span className="text-soft">({basis(plan, end.by)})</span>.
+      {whenWords(end.high)} <span className="text-soft">({basis(plan, card, end.by)})</span>.
       {over > 0 && (
         <span className="mt-1 block font-semibold">
           That is past by {lengthWords(over).replace("about ", "")}. See what the box shows, and note how far it is.
@@ -153,7 +151,7 @@ export function HowLong({ plan, card }: Pick<Props, "plan" | "card">) {
   if (!card.work) return <p>A few minutes, with the acts above.</p>;
   return (
     <p>
-      It takes {hoursWords(card.work.hours)}, {basis(plan, null)}.
+      It takes {hoursWords(card.work.hours)}, {basis(plan, card, null)}.
     </p>
   );
 }

@@ -98,7 +98,7 @@ function Held({ taken, plan, act, planHref, onAgain }: HeldProps) {
   useEffect(() => heading.current?.focus(), []);
   const { recognised, differences } = standing;
   const others = differences.filter(({ code }) => code !== "array-running");
-  const set = () => act(takeAsRead(recognised, taken.at), true);
+  const set = () => act(takeAsRead(recognised, taken.at, [], standing.done), true);
   return (
     <div className="mt-3 space-y-6">
       <section aria-labelledby="standing">
@@ -106,13 +106,15 @@ function Held({ taken, plan, act, planHref, onAgain }: HeldProps) {
           {verdictOf(standing, plan)}
         </h2>
         <Safety recognised={recognised} />
-        <Running standing={standing} plan={plan} at={taken.at} />
+        <Running standing={standing} plan={plan} at={taken.at} act={act} planHref={planHref} />
         <ul className="mt-2 divide-y divide-line">
           {differences.map((difference) => (
             <DifferenceRow
               key={`${difference.code} ${difference.message}`}
               difference={difference}
-              act={act}
+              act={(command, offersUndo) =>
+                act(command.kind === "take-reading" ? { ...command, done: standing.done } : command, offersUndo)
+              }
               planHref={planHref}
             />
           ))}
@@ -169,7 +171,7 @@ function Safety({ recognised: { plan } }: Pick<Standing, "recognised">) {
 }
 
 /** The step that is under way, with when it will have ended. */
-function Running({ standing, plan, at }: { standing: Standing; plan: Plan; at: string }) {
+function Running({ standing, plan, at, act, planHref }: PlaceProps & { standing: Standing; at: string }) {
   const [unit] = useUnit();
   const { running, recognised } = standing;
   const does = useMemo(() => {
@@ -180,10 +182,23 @@ function Running({ standing, plan, at }: { standing: Standing; plan: Plan; at: s
   if (!running) return null;
   const ends = (hours: number) => momentWords(Date.parse(at) + hours * 3_600_000, zoneOf(plan));
   const { left } = running;
+  const isUnderWay = plan.underWay?.some(({ step }) => step === running.step.id);
   return (
     <p className="mt-1">
       {does ? `${does} ` : ""}It will have ended about {ends(left.expected)}: {hoursWords(left)} from when it was read,
-      between {ends(left.low)} and {ends(left.high)}.
+      between {ends(left.low)} and {ends(left.high)}.{" "}
+      {isUnderWay ? (
+        <Button
+          small
+          onClick={() => act({ kind: "take-progress", step: running.step.id, at, share: running.share }, true)}
+        >
+          Note how far it is
+        </Button>
+      ) : (
+        <Link href={`${planHref}/carry`} className={LINK}>
+          Carry out
+        </Link>
+      )}
     </p>
   );
 }

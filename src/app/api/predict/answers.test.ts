@@ -31,6 +31,22 @@ test("answers are as the description says, which refuses what is not", () => {
   expect(described(broken)).not.toEqual([]);
 });
 
+test("hours are corrected by the times on record, and the answer says by which", () => {
+  const entry = { id: "l1", what: "check" as const, text: "", start: "2026-10-01T08:00Z", end: "2026-10-01T23:00Z" };
+  const plan: Plan = { ...growingClinic, log: [{ ...entry, byRates: 10 }] };
+  const [plain, own] = [ask(growingClinic).answer, ask(plan).answer];
+  expect(described(own)).toEqual([]);
+  expect(plain.ownTimes).toBeUndefined();
+  const by = own.ownTimes.find(({ work }: { work: string }) => work === "rebuild");
+  expect(by).toMatchObject({ entries: 0, ofOtherWork: 1 });
+  // One check that took half as long again: of a rebuild the box's part is learned, 0.0784 ÷ 0.1245 of it.
+  expect(by.factor.expected).toBeCloseTo(1.5 ** (0.0784 / 0.1245), 6);
+  const at = growingClinic.steps.findIndex(({ kind }) => kind === "replace-drive") + 1;
+  expect(own.moments[at].boxWork.byRates).toBeCloseTo(plain.moments[at].hours.expected, 6);
+  expect(own.moments[at].hours.expected).toBeCloseTo(plain.moments[at].hours.expected * by.factor.expected, 6);
+  expect(ask({ ...plan, ratesOnly: ["check"] }).answer.ownTimes).toBeUndefined();
+});
+
 test("names that every object knows change nothing but the names", () => {
   fc.assert(
     fc.property(likelySeed, ([seed, steps]) => {

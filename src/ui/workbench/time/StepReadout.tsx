@@ -14,6 +14,7 @@ import type { Stuck } from "@/core/schedule/schedulePlan";
 import { moduleOf } from "@/core/steps/registry";
 import { onlineWords } from "@/core/steps/swapping";
 import { momentWords } from "@/core/time/dateWords";
+import { ownTimesWords } from "@/core/logbook/ownTimes";
 import { hoursWords } from "@/core/time/hoursWords";
 import { changesBetween } from "@/core/walk/bandChanges";
 import type { WalkedStep } from "@/core/walk/moment";
@@ -130,10 +131,12 @@ function Takes({ walked: { cost }, before, after }: { walked: WalkedStep; before
     ...(writes > 0 ? [`writes ${formatBytes(writes, unit)}`] : []),
   ];
   const wayBack = cost.undoable ? "It can be undone." : "It cannot be undone. Only a backup brings the old state back.";
+  const own = ownTimesWords(before, cost.boxWork?.kind);
   return (
     <p>
-      <strong className="font-semibold">{hoursWords(cost.hours)}</strong>,{" "}
-      {[onlineWords(cost, rulesOfBox(before)), ...moved].join("; ")}. {after !== before ? wayBack : ""}
+      <strong className="font-semibold">{hoursWords(cost.hours)}</strong>
+      {own ? ` ${own}` : ""}, {[onlineWords(cost, rulesOfBox(before)), ...moved].join("; ")}.{" "}
+      {after !== before ? wayBack : ""}
     </p>
   );
 }
