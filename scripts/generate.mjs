@@ -25,6 +25,8 @@ export default validate;
 `;
 
 const read = (schema) => JSON.parse(readFileSync(join(root, schema), "utf8"));
+/** The plan's schema, from which its limits are taken too. */
+const { properties, $defs } = read(PLAN);
 const madeFrom = (schema) => `// Made from ${schema} by scripts/generate.mjs. Not kept in git.\n`;
 
 function write(path, text) {
@@ -49,7 +51,61 @@ function bare(schema) {
   if (typeof schema !== "object" || schema === null) return schema;
   // A property may be called so; then it is an object.
   const kept = Object.entries(schema).filter(([key, value]) => key !== "description" || typeof value !== "string");
-  return Object.fromEntries(kept.map(([key, value]) => [key, bare(value)]));
+  const node = Object.fromEntries(kept.map(([key, value]) => [key, bare(value)]));
+  // The shapes of which something has to be one stand where they are named: an error's path then says of which it is.
+  if (node.oneOf && !node.discriminator) node.oneOf = node.oneOf.map(({ $ref }) => bare($defs[$ref.split("/").at(-1)]));
+  // Of entries that are known to be texts, whether one stands twice is found without comparing each with each.
+  if (node.uniqueItems && node.items?.$ref) node.items = { type: "string", ...node.items };
+  return node;
+}
+
+/**
+ * What of a schema a validator looks up, by the paths at which it does: of the names of properties, whether one is
+ * there; of anything else, what stands there.
+ */
+function pruned(schema, paths) {
+  const kept = {};
+  // Names come before what is looked up below them.
+  for (const path of paths.filter(Boolean).sort((a, b) => a.length - b.length)) {
+    const keys = path.split(".");
+    const value = keys.reduce((at, key) => at?.[key], schema);
+    const isNames = keys.at(-1) === "properties";
+    keys.slice(0, -1).reduce((at, key) => (at[key] ||= {}), kept)[keys.at(-1)] = isNames
+      ? { ...Object.fromEntries(Object.keys(value).map((name) => [name, 0])) }
+      : value;
+  }
+  return kept;
+}
+
+/**
+ * The code of the plan's validator made short, since the first page loads it: its errors say by which rule of the
+ * schema they are only where that is asked, they are made in one place, and of the schema it carries what it looks up.
+ */
+function shortened(code) {
+  const helpers = `function added(all, one) { if (all === null) return [one]; all.push(one); return all; }
+function told(all, instancePath, keyword, params) { return added(all, { instancePath, keyword, params }); }
+`;
+  const short = code
+    .replace(/,schemaPath:"([^"]*)"/g, (all, path) => (path.includes("/oneOf/") ? all : ""))
+    .replace(
+      /if\(vErrors === null\)\{\s*vErrors = \[(\w+)\];\s*\}\s*else \{\s*vErrors\.push\(\1\);\s*\}\s*errors\+\+;/g,
+      "vErrors=added(vErrors,$1);errors++;",
+    )
+    .replace(
+      /const (err\d+) = (\{.*\});\s*vErrors=added\(vErrors,\1\);errors\+\+;/g,
+      "vErrors=added(vErrors,$2);errors++;",
+    )
+    .replace(
+      /vErrors=added\(vErrors,\{instancePath(:?)((?:(?!schemaPath|vErrors=added).)*?),keyword:("[^"]*"),params:((?:(?!vErrors=added|propertyName).)*?)\}\);errors\+\+;/g,
+      (_, colon, path, keyword, params) =>
+        `vErrors=told(vErrors,${colon ? path : "instancePath"},${keyword},${params});errors++;`,
+    );
+  const lookedUp = short.replace(/^const (schema\d+) = (\{.*\});$/gm, (_, name, schema) => {
+    const paths = [...short.matchAll(new RegExp(`\\b${name}((?:\\.\\w+)*)`, "g"))].map(([, path]) => path.slice(1));
+    return `const ${name} = ${JSON.stringify(pruned(JSON.parse(schema), paths))};`;
+  });
+  if (lookedUp.length > 0.8 * code.length) throw new Error("Ajv's code has changed: see `shortened`.");
+  return lookedUp + helpers;
 }
 
 for (const { schema, out } of schemas) {
@@ -60,10 +116,15 @@ for (const { schema, out } of schemas) {
     allowUnionTypes: true,
     // Of a step the errors of its own kind, and not those of every kind.
     discriminator: true,
+    // What is more than a line is checked by one function, and not written out wherever it is referred to.
+    inlineRefs: 2,
+    // A plan's errors are told in sentences of our own (`explainSchemaErrors`).
+    messages: schema !== PLAN,
     code: { source: true, lines: true },
   });
   const compiled = ajv.compile(bare(read(schema)));
-  write(`${out}.cjs`, madeFrom(schema) + gathering(standalone.default(ajv, compiled)));
+  const code = gathering(standalone.default(ajv, compiled));
+  write(`${out}.cjs`, madeFrom(schema) + (schema === PLAN ? shortened(code) : code));
   write(`${out}.d.cts`, declaration);
 }
 
@@ -90,7 +151,6 @@ write(
 );
 
 /** The limits of the schema that commands keep to as well. */
-const { properties, $defs } = read(PLAN);
 const limits = {
   MOST_DRIVES: properties.drives.maxItems,
   MOST_STEPS: properties.steps.maxItems,

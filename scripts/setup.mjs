@@ -122,6 +122,7 @@ export function build() {
     "build",
     [
       "src",
+      "scripts/generate.mjs",
       "scripts/setup.mjs",
       "scripts/bundle.mjs",
       "scripts/bundleServiceWorker.mjs",

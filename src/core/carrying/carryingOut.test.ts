@@ -1,3 +1,4 @@
+import "../commands/recordingCommands";
 import fc from "fast-check";
 import { applyCommand } from "../commands/applyCommand";
 import type { Command } from "../document/command";

@@ -1,11 +1,10 @@
 import { MOST_HISTORY, MOST_LOG, MOST_RECORD_CHARACTERS } from "../document/limits";
 import type { Plan } from "../document/plan";
-import { recordCharacters } from "../document/recordProblems";
+import { recordCharacters } from "../document/recordCharacters";
 import { freeRecordId } from "../logbook/records";
 import { refuse } from "./refusal";
 
-const TOO_MANY =
-  "The logbook is full. Save its oldest entries as a CSV file and take them out of the plan: on the page Logbook, with one press.";
+const TOO_MANY = "The logbook is full: on its page, save the oldest entries as CSV and take them out.";
 
 const countOf = ({ history = [], log = [] }: Plan): number => history.length + log.length;
 

@@ -1,55 +1,46 @@
 import type { CommandKind, CommandModule } from "./commandModule";
+import { addedCommands, type AddedKind, type Modules } from "./addedCommands";
 import { addDrives } from "./kinds/addDrives";
 import { addToGroup } from "./kinds/addToGroup";
-import { addLogEntries } from "./kinds/addLogEntries";
 import { addVolume } from "./kinds/addVolume";
 import { changeBox } from "./kinds/changeBox";
 import { changeLayout } from "./kinds/changeLayout";
-import { correctRecord } from "./kinds/correctRecord";
 import { duplicateStep } from "./kinds/duplicateStep";
 import { editDrive } from "./kinds/editDrive";
 import { editStep } from "./kinds/editStep";
 import { editVolume } from "./kinds/editVolume";
-import { endStep, stopStep } from "./kinds/endStep";
 import { insertSequence } from "./kinds/insertSequence";
 import { insertSteps } from "./kinds/insertSteps";
-import { layOutPool } from "./kinds/layOutPool";
 import { leaveGroup } from "./kinds/leaveGroup";
+import { layOutPool } from "./kinds/layOutPool";
 import { makeGroup } from "./kinds/makeGroup";
 import { makeGroups } from "./kinds/makeGroups";
 import { moveDrive } from "./kinds/moveDrive";
 import { moveStep } from "./kinds/moveStep";
-import { putBackup } from "./kinds/putBackup";
-import { putDataSet } from "./kinds/putDataSet";
-import { removeBackup } from "./kinds/removeBackup";
-import { removeDataSet } from "./kinds/removeDataSet";
 import { removeDrives } from "./kinds/removeDrives";
-import { recordSteps } from "./kinds/recordSteps";
-import { removeRecords } from "./kinds/removeRecords";
 import { removeSteps } from "./kinds/removeSteps";
 import { removeVolume } from "./kinds/removeVolume";
 import { renamePlan } from "./kinds/renamePlan";
 import { renamePool } from "./kinds/renamePool";
 import { replaceStep } from "./kinds/replaceStep";
 import { seatDrives } from "./kinds/seatDrives";
-import { setCalendar } from "./kinds/setCalendar";
 import { setDriveState } from "./kinds/setDriveState";
+import { setCalendar } from "./kinds/setCalendar";
+import { setCurrency } from "./kinds/setCurrency";
 import { setHelper } from "./kinds/setHelper";
 import { setLanding } from "./kinds/setLanding";
 import { setOptions } from "./kinds/setOptions";
-import { setCurrency } from "./kinds/setCurrency";
 import { setParitySchedule } from "./kinds/setParitySchedule";
 import { setPrices } from "./kinds/setPrices";
-import { setRatesOnly } from "./kinds/setRatesOnly";
 import { setSpare } from "./kinds/setSpare";
-import { startStep } from "./kinds/startStep";
 import { takeApart } from "./kinds/takeApart";
-import { takeProgress } from "./kinds/takeProgress";
-import { takeReading } from "./kinds/takeReading";
 import { updateDrives } from "./kinds/updateDrives";
 
-/** Every kind of command. A new one is its shape in `document/command.ts`, a file in `kinds/` and a line here. */
-const commandModules: { readonly [K in CommandKind]: CommandModule<K> } = {
+/**
+ * Every other kind of command. A new one is its shape in `document/command.ts`, a file in
+ * `kinds/` and a line here.
+ */
+const plainCommands: Modules<Exclude<CommandKind, AddedKind>> = {
   "rename-plan": renamePlan,
   "change-box": changeBox,
   "add-drives": addDrives,
@@ -60,28 +51,14 @@ const commandModules: { readonly [K in CommandKind]: CommandModule<K> } = {
   "seat-drives": seatDrives,
   "make-group": makeGroup,
   "make-groups": makeGroups,
-  "lay-out-pool": layOutPool,
   "set-drive-state": setDriveState,
   "set-parity-schedule": setParitySchedule,
-  "take-reading": takeReading,
-  "set-prices": setPrices,
-  "set-currency": setCurrency,
   "insert-steps": insertSteps,
   "insert-sequence": insertSequence,
   "set-calendar": setCalendar,
-  "put-data-set": putDataSet,
-  "remove-data-set": removeDataSet,
-  "put-backup": putBackup,
-  "remove-backup": removeBackup,
-  "start-step": startStep,
-  "take-progress": takeProgress,
-  "end-step": endStep,
-  "stop-step": stopStep,
-  "record-steps": recordSteps,
-  "correct-record": correctRecord,
-  "add-log-entries": addLogEntries,
-  "remove-records": removeRecords,
-  "set-rates-only": setRatesOnly,
+  "lay-out-pool": layOutPool,
+  "set-prices": setPrices,
+  "set-currency": setCurrency,
   "edit-step": editStep,
   "replace-step": replaceStep,
   "remove-steps": removeSteps,
@@ -101,7 +78,14 @@ const commandModules: { readonly [K in CommandKind]: CommandModule<K> } = {
   "remove-volume": removeVolume,
 };
 
-/** The module of a command's own kind, as one that takes any: the kinds match by construction. */
-export function moduleOfCommand<K extends CommandKind>(command: { kind: K }): CommandModule<K> {
-  return commandModules[command.kind] as CommandModule<K>;
+/**
+ * The module of a command's own kind, as one that takes any: the kinds match by construction.
+ *
+ * @throws RangeError for one of a place that has not imported its own (`recordingCommands.ts`, `dataCommands.ts`)
+ */
+export function moduleOfCommand<K extends CommandKind>({ kind }: { kind: K }): CommandModule<K> {
+  const all: Partial<Modules<CommandKind>> = { ...plainCommands, ...addedCommands() };
+  const found = all[kind];
+  if (!found) throw new RangeError(`The command ${kind} is not loaded: import its file where it is done.`);
+  return found as CommandModule<K>;
 }

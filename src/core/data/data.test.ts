@@ -1,3 +1,4 @@
+import "../commands/dataCommands";
 import fc from "fast-check";
 import { bandsOfPool } from "../box/figures";
 import { nominalBytes } from "../bytes/nominalBytes";

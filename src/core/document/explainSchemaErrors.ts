@@ -35,6 +35,12 @@ const SENTENCES: Record<string, (params: Record<string, unknown>) => string> = {
   type: ({ type }) => `It must be ${describeType(type)}.`,
   minimum: ({ limit }) => `It must be at least ${String(limit)}.`,
   maximum: ({ limit }) => `It must be at most ${String(limit)}.`,
+  exclusiveMinimum: ({ limit }) => `It must be more than ${String(limit)}.`,
+  minItems: ({ limit }) => `It must have at least ${String(limit)} entries.`,
+  uniqueItems: () => "The same entry stands in it twice.",
+  minLength: () => "It must not be empty.",
+  propertyNames: ({ propertyName }) => `"${String(propertyName)}" is not a name that Cortijo knows here.`,
+  oneOf: () => "It must be just one of the shapes that it can have.",
   maxItems: ({ limit }) => `It may have at most ${String(limit)} entries.`,
   maxLength: ({ limit }) => `It may be at most ${String(limit)} characters long.`,
   pattern: ({ pattern }) => PATTERNS.get(String(pattern)) ?? "It is not written as it should be.",
@@ -54,7 +60,7 @@ function sentence(error: ErrorObject): { message: string; pointer: string } {
   const field = fieldOf(error);
   const say = ownValue(SENTENCES, error.keyword);
   return {
-    message: say ? say(error.params) : `It ${error.message ?? "does not fit"}.`,
+    message: say ? say(error.params) : "It does not fit.",
     pointer: field === null ? error.instancePath : `${error.instancePath}/${pointerStep(field)}`,
   };
 }
@@ -73,8 +79,8 @@ function describeType(type: unknown): string {
   return types.map((each) => ownValue(words, each) ?? each).join(" or ");
 }
 
-/** Of which definition of the schema an error speaks. */
-const definitionOf = (error: ErrorObject): string => error.schemaPath.split("/")[2] ?? "";
+/** Of which of several shapes an error speaks; of what has but one shape the validator does not say. */
+const shapeOf = ({ schemaPath = "" }: Partial<ErrorObject>): string => /\/oneOf\/(\d+)/.exec(schemaPath)?.[1] ?? "";
 
 const isWithin = (error: ErrorObject, pointer: string): boolean =>
   error.instancePath === pointer || error.instancePath.startsWith(`${pointer}/`);
@@ -84,9 +90,7 @@ const isWithin = (error: ErrorObject, pointer: string): boolean =>
  * the errors of that one; otherwise that it must have exactly one of the fields.
  */
 function withinChoice(pointer: string, errors: readonly ErrorObject[]): Problem[] {
-  const shapes = [...new Set(errors.map(definitionOf))].map((name) =>
-    errors.filter((error) => definitionOf(error) === name),
-  );
+  const shapes = [...new Set(errors.map(shapeOf))].map((name) => errors.filter((error) => shapeOf(error) === name));
   const begun = shapes.filter((shape) => !shape.some((error) => error.keyword === "required"));
   const meant = begun.length === 1 ? begun[0] : undefined;
   if (meant) return meant.map(problemOf);

@@ -2,6 +2,7 @@ import { isDay } from "../time/days";
 import { MOST_RECORD_CHARACTERS } from "./limits";
 import type { Plan } from "./plan";
 import type { Problem } from "./problem";
+import { recordCharacters } from "./recordCharacters";
 
 interface Timed {
   start: string;
@@ -11,7 +12,7 @@ interface Timed {
 function timeProblems({ start, end }: Timed, pointer: string): Problem[] {
   const notADay = [start, ...(end === undefined ? [] : [end])].find((at) => !isDay(at.slice(0, 10)));
   if (notADay !== undefined) {
-    const message = `There is no day ${notADay.slice(0, 10)}. Write a day of the calendar, and a time in UTC: YYYY-MM-DDTHH:MMZ.`;
+    const message = `There is no day ${notADay.slice(0, 10)}. Write a day of the calendar as YYYY-MM-DD.`;
     return [{ code: "no-such-day", message, pointer }];
   }
   if (end === undefined || Date.parse(end) >= Date.parse(start)) return [];
@@ -22,16 +23,12 @@ function timeProblems({ start, end }: Timed, pointer: string): Problem[] {
 function twice(ids: readonly string[], pointer: string, what: string): Problem[] {
   const seen = new Set<string>();
   return ids.flatMap((id, i) => {
-    const message = `The id "${id}" is already that of ${what} before it. Give this one another.`;
+    const message = `The id "${id}" is already that of ${what}. Give this one another.`;
     if (seen.has(id)) return [{ code: "duplicate-id", message, pointer: `${pointer}/${i}` }];
     seen.add(id);
     return [];
   });
 }
-
-/** How many characters the history and the log of a plan have as JSON. */
-export const recordCharacters = ({ history = [], log = [] }: Pick<Plan, "history" | "log">): number =>
-  JSON.stringify(history).length + JSON.stringify(log).length;
 
 /**
  * What cannot be true of a plan's records: an entry that ends before it begins, a day that there is not, an id given
@@ -43,7 +40,7 @@ export function recordProblems(plan: Plan): Problem[] {
   const { history = [], log = [], underWay = [] } = plan;
   const steps = new Set(underWay.length > 0 ? plan.steps.map(({ id }) => id) : []);
   const isTooMuch = (history.length > 0 || log.length > 0) && recordCharacters(plan) > MOST_RECORD_CHARACTERS;
-  const tooMuch = `The history and the log have more than ${MOST_RECORD_CHARACTERS / 1024} KiB together. Save the oldest entries as CSV and take them out.`;
+  const tooMuch = `The history and the log have more than ${MOST_RECORD_CHARACTERS / 1024} KiB together. Take the oldest entries out.`;
   return [
     ...(isTooMuch ? [{ code: "too-many-records", message: tooMuch, pointer: "/history" }] : []),
     ...twice(
@@ -69,7 +66,7 @@ export function recordProblems(plan: Plan): Problem[] {
         : [
             {
               code: "no-such-step",
-              message: `"${step}" is under way, and no step of the plan. Take it out here, or put the step in.`,
+              message: `"${step}" is no step of the plan. Take it out here, or put the step in.`,
               pointer: `/underWay/${i}/step`,
             },
           ]),

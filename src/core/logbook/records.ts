@@ -1,6 +1,6 @@
 import { MOST_HISTORY, MOST_LOG, MOST_RECORD_CHARACTERS } from "../document/limits";
 import type { Plan } from "../document/plan";
-import { recordCharacters } from "../document/recordProblems";
+import { recordCharacters } from "../document/recordCharacters";
 
 type Records = Pick<Plan, "history" | "log">;
 

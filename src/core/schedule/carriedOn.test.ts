@@ -1,3 +1,4 @@
+import "../commands/recordingCommands";
 import { growingClinic } from "../document/samples/growingClinic";
 import type { Plan } from "../document/plan";
 import { applyCommand } from "../commands/applyCommand";

@@ -1,3 +1,5 @@
+import "../commands/recordingCommands";
+import "../commands/dataCommands";
 import fc from "fast-check";
 import { HANDS } from "../calendar/planCalendar";
 import { applyCommand } from "../commands/applyCommand";

@@ -1,3 +1,4 @@
+import "@/core/commands/recordingCommands";
 import fc from "fast-check";
 import { nominalBytes } from "@/core/bytes/nominalBytes";
 import { MiB } from "@/core/bytes/bytes";

@@ -1,3 +1,4 @@
+import "@/core/commands/recordingCommands";
 import fc from "fast-check";
 import { applyCommand } from "@/core/commands/applyCommand";
 import { growingClinic } from "@/core/document/samples/growingClinic";

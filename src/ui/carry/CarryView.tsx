@@ -1,5 +1,6 @@
 "use client";
 
+import "@/core/commands/recordingCommands";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { cardOf } from "@/core/carrying/card";

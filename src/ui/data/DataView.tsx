@@ -1,5 +1,6 @@
 "use client";
 
+import "@/core/commands/dataCommands";
 import { useMemo, useState } from "react";
 import { coverage } from "@/core/data/coverage";
 import type { Command } from "@/core/document/command";

@@ -1,5 +1,6 @@
 "use client";
 
+import "@/core/commands/recordingCommands";
 import Link from "next/link";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Plan } from "@/core/document/plan";
