@@ -48,7 +48,7 @@ export function OwnTimes({ plan, act, onSaid }: Props) {
           <thead>
             <tr className="border-b border-line-strong text-soft">
               <th className="py-1 pr-3 font-normal">Work</th>
-              <th className="py-1 pr-3 font-normal">The usual hours</th>
+              <th className="py-1 pr-3 font-normal">Times the usual hours</th>
               <th className="py-1 pr-3 font-normal">By</th>
               <th className="py-1 font-normal">Reckoned with</th>
             </tr>

@@ -13,6 +13,9 @@ const timed = (lines: readonly LogbookLine[]) =>
       : [],
   );
 
+/** Where the axis of hours has its lines, on a scale on which the same share is as wide everywhere. */
+const TICKS = [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000];
+
 /** What was predicted of each work, as a range, and how long it took. */
 export function TimesChart({ lines }: { lines: readonly LogbookLine[] }) {
   const shown = useMemo(() => timed(lines).slice(0, 60).reverse(), [lines]);
@@ -69,7 +72,7 @@ export function TimesChart({ lines }: { lines: readonly LogbookLine[] }) {
             dtick: shown.length > 20 ? 5 : 1,
             range: [0.4, shown.length + 0.6],
           },
-          yaxis: { ...axis(style, "Hours"), type: "log", dtick: "D2" },
+          yaxis: { ...axis(style, "Hours"), type: "log", tickmode: "array", tickvals: TICKS },
           showlegend: false,
           hovermode: "closest",
         },
