@@ -134,6 +134,13 @@ describe("what is recorded", () => {
     expect(out.history).toMatchObject([{ step: first, outcome: "stopped", start: at(0) }]);
   });
 
+  test("the id of a step that is past is not given again", () => {
+    const last = plan.steps.at(-1)!;
+    const done = does({ ...plan, steps: [last] }, { kind: "end-step", step: last.id, at: at(1) });
+    const more = does(done, { kind: "insert-steps", steps: [{ kind: "verify", pool: "p1" }] });
+    expect(more.steps[0]!.id).not.toBe(last.id);
+  });
+
   test("by undoing the recording is as if it had not been", () => {
     const result = applyCommand(begun, { kind: "end-step", step: first, at: at(5) });
     if (!result.ok) throw new Error(result.reason);
@@ -175,4 +182,25 @@ test("what the box shows to be done is recorded, and its time does not count, si
   expect(read.underWay).toBeUndefined();
   expect(read.steps).toEqual(plan.steps.slice(2));
   expect(ownTimesOf(read).times).toEqual([]);
+});
+
+test("a backup that was carried out counts for what follows, until it is too old", () => {
+  const backup = growingClinic.steps.find(({ kind }) => kind === "back-up")!;
+  const pool = growingClinic.pools[0]!.id;
+  const risky = {
+    id: "s99",
+    kind: "rebuild-from-backup" as const,
+    pool,
+    layout: "raid6" as const,
+    drives: ["d1", "d2", "d3", "d4"],
+  };
+  const plan: Plan = { ...growingClinic, steps: [backup, risky] };
+  const codesOn = (of: Plan, day: string) =>
+    walkPlan(of, "TB", undefined, day).moments.flatMap(({ walked }) => walked?.findings.map(({ code }) => code) ?? []);
+  const done = does(plan, { kind: "end-step", step: backup.id, at: at(0) });
+  expect(done.doneBefore?.backedUp).toMatchObject([{ pool, at: at(0) }]);
+  const without = codesOn({ ...plan, steps: [risky] }, "2026-11-10");
+  const soon = codesOn(done, "2026-11-10");
+  expect(without.filter((code) => !soon.includes(code))).toHaveLength(1);
+  expect(codesOn(done, "2027-02-10")).toEqual(without);
 });

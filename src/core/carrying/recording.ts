@@ -58,12 +58,17 @@ export function doneStep(plan: Plan, now: StepNow, ending: Ending, family: UnitF
   };
 }
 
-/** What of the state after a step the document tells nowhere else. */
-function doneBefore({ tested, backedUp }: StepNow["after"]["state"]): DoneBefore | undefined {
+/** What of the state after a step the document tells nowhere else, with when each pool was backed up. */
+function doneBefore(plan: Plan, { step, walked, after }: StepNow, end: string): DoneBefore | undefined {
+  const { tested, backedUp } = after.state;
   if (tested.size === 0 && backedUp.size === 0) return undefined;
+  const isBackup = walked.cost.boxWork?.kind === "backup";
+  const earlier = new Map(plan.doneBefore?.backedUp?.map(({ pool, at }) => [pool, at]));
+  const whenOf = (pool: string) =>
+    isBackup && "pool" in step && step.pool === pool ? end : (earlier.get(pool) ?? end);
   return {
     ...(tested.size > 0 ? { tested: [...tested] } : {}),
-    ...(backedUp.size > 0 ? { backedUp: [...backedUp].map(([pool, rate]) => ({ pool, rate })) } : {}),
+    ...(backedUp.size > 0 ? { backedUp: [...backedUp].map(([pool, rate]) => ({ pool, rate, at: whenOf(pool) })) } : {}),
   };
 }
 
@@ -114,7 +119,7 @@ export function afterStep(
       ...box,
       steps: stepsAfter(plan, id),
       underWay: othersUnderWay(plan, id),
-      doneBefore: doneBefore(now.after.state),
+      doneBefore: doneBefore(plan, now, ending.end),
       history: [...(plan.history ?? []), doneStep(plan, now, ending, family)],
     } as Plan),
   };

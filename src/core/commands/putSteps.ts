@@ -7,7 +7,10 @@ import { refuse } from "./refusal";
 export function putSteps(plan: Plan, at: number, instead: number, bodies: readonly StepBody[]): void {
   if (plan.steps.length + bodies.length > MOST_STEPS) refuse(`A plan has at most ${MOST_STEPS} steps.`);
   // Ids go on from the highest that there is: to look for gaps would take too long in a long plan.
-  let highest = plan.steps.reduce((most, step) => Math.max(most, Number(/^s(\d{1,9})$/.exec(step.id)?.[1] ?? 0)), 0);
+  // Those of the history are not given again: a sheet, or what was ticked, still speaks of the step that had one.
+  const past = (plan.history ?? []).map(({ step }) => step);
+  const numbers = [...plan.steps.map(({ id }) => id), ...past].map((id) => Number(/^s(\d{1,9})$/.exec(id)?.[1] ?? 0));
+  let highest = numbers.reduce((most, number) => Math.max(most, number), 0);
   const steps = bodies.map((body): Step => ({ ...(body as Step), id: `s${(highest += 1)}` }));
   plan.steps.splice(at, instead, ...steps);
 }

@@ -17,7 +17,7 @@ const [first] = growingClinic.steps.map(({ id }) => id) as [string];
 const whole: Plan = {
   ...growingClinic,
   underWay: [{ step: first, start: "2026-11-03T08:00Z", readings: [{ at: "2026-11-03T09:00Z", share: 0.2 }] }],
-  doneBefore: { tested: ["d1"], backedUp: [{ pool: "p1", rate: 1e8 }] },
+  doneBefore: { tested: ["d1"], backedUp: [{ pool: "p1", rate: 1e8, at: "2026-11-01T20:00Z" }] },
   ratesOnly: ["backup"],
   history: [done],
   log: [event],

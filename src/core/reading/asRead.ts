@@ -44,10 +44,7 @@ export function takeAsRead(
   done: readonly string[] = [],
 ): Command {
   const { box, drives, pools, steps } = recognised.plan;
-  const next = freeIds(
-    "s",
-    steps.map(({ id }) => id),
-  );
+  const next = freeIds("s", [...steps.map(({ id }) => id), ...(recognised.plan.history ?? []).map(({ step }) => step)]);
   const added = first.map((body) => ({ ...body, id: next() }));
   const reading = lastReading(recognised, [], at);
   const past = done.length > 0 ? { done: [...done] } : {};

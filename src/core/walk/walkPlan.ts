@@ -35,7 +35,7 @@ export function walkPlan(plan: Plan, family: UnitFamily = "TB", earlier?: Walk, 
   const moments: WalkedMoment[] = [];
   const sameStart =
     earlier?.family === family && earlier.day === day && BEGINS_WITH.every((key) => earlier.plan[key] === plan[key]);
-  const first = (sameStart ? earlier.moments[0] : undefined) ?? firstMoment(plan);
+  const first = (sameStart ? earlier.moments[0] : undefined) ?? firstMoment(plan, day);
   moments.push(first);
   let { state } = first;
   let same = sameStart;
