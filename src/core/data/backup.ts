@@ -2,11 +2,9 @@ import type { Bytes } from "../bytes/bytes";
 import type { Backup, DataSet, Plan } from "../document/plan";
 import { isGone } from "../drives/driveState";
 import { daysBetween } from "../time/days";
+import { CURRENT_DAYS } from "./currentDays";
 import { sizeAfter } from "./dataSet";
 import { firstDay } from "./firstDay";
-
-/** A copy that was found whole no longer ago than this counts as current. */
-export const CURRENT_DAYS = 35;
 
 /** Why a backup cannot be counted on, or null where it can. */
 export type BackupTrouble = "drive-gone" | "never-verified" | "verified-long-ago" | "does-not-fit" | null;

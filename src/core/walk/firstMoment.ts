@@ -1,12 +1,10 @@
 import { capacitiesOf } from "../box/capacities";
 import { toleranceOfPool } from "../box/figures";
 import { withParityNamed } from "../box/parityNamed";
-import { CURRENT_DAYS } from "../data/backup";
 import { rulesOfBox } from "../box/rulesOfBox";
 import type { BoxState } from "../box/state";
 import type { UnitFamily } from "../bytes/formatBytes";
 import type { Plan } from "../document/plan";
-import { daysBetween } from "../time/days";
 import type { Walk, WalkedMoment, WalkedStep } from "./moment";
 
 /** A moment with what its pools hold and bear; where nothing has changed since the one before, as there. */
@@ -23,22 +21,14 @@ export function momentOf(state: BoxState, walked: WalkedStep | null, before?: Wa
 }
 
 /** What steps that are done have left that the document tells nowhere else. */
-function stateBefore({ doneBefore }: Plan, day: string | null): Pick<BoxState, "tested" | "backedUp"> {
-  // A backup that was made long ago does not hold what came since.
-  const isCurrent = ({ at }: { at: string }) => day === null || daysBetween(at.slice(0, 10), day) <= CURRENT_DAYS;
-  return {
-    tested: new Set(doneBefore?.tested),
-    backedUp: new Map(doneBefore?.backedUp?.filter(isCurrent).map(({ pool, rate }) => [pool, rate])),
-  };
-}
+const stateBefore = ({ doneBefore }: Plan): Pick<BoxState, "tested" | "backedUp"> => ({
+  tested: new Set(doneBefore?.tested),
+  backedUp: new Map(doneBefore?.backedUp?.map(({ pool, rate }) => [pool, rate])),
+});
 
-/**
- * The box before the first step of a plan.
- *
- * @param day as YYYY-MM-DD, by which the age of a backup is judged; null leaves that out
- */
-export const firstMoment = (plan: Plan, day: string | null): WalkedMoment =>
-  momentOf({ plan: withParityNamed({ ...plan, steps: [] }), ...stateBefore(plan, day) }, null);
+/** The box before the first step of a plan. */
+export const firstMoment = (plan: Plan): WalkedMoment =>
+  momentOf({ plan: withParityNamed({ ...plan, steps: [] }), ...stateBefore(plan) }, null);
 
 /**
  * The walk of a plan as if it had no steps: what can be said of it without knowing any step.
@@ -47,6 +37,5 @@ export const firstMoment = (plan: Plan, day: string | null): WalkedMoment =>
  */
 export function walkNow(plan: Plan, family: UnitFamily, today: string | null): Walk {
   const now = plan.steps.length === 0 ? plan : { ...plan, steps: [] };
-  const day = plan.calendar?.start ?? today;
-  return { plan: now, family, day, moments: [firstMoment(now, day)] };
+  return { plan: now, family, day: plan.calendar?.start ?? today, moments: [firstMoment(now)] };
 }

@@ -1,6 +1,8 @@
 import { rulesOfBox } from "../box/rulesOfBox";
 import { type UnitFamily } from "../bytes/formatBytes";
+import { CURRENT_DAYS } from "../data/currentDays";
 import type { Plan } from "../document/plan";
+import { daysBetween } from "../time/days";
 import { firstMoment, momentOf } from "./firstMoment";
 import type { Walk, WalkedMoment } from "./moment";
 import { walkStep } from "./walkStep";
@@ -19,6 +21,14 @@ const BEGINS_WITH = [
   "ratesOnly",
 ] as const satisfies readonly (keyof Plan)[];
 
+/** A plan without the backups that were made too long ago to hold what came since. */
+function withCurrentBackups(plan: Plan, day: string | null): Plan {
+  const { doneBefore } = plan;
+  if (!doneBefore?.backedUp || day === null) return plan;
+  const backedUp = doneBefore.backedUp.filter(({ at }) => daysBetween(at.slice(0, 10), day) <= CURRENT_DAYS);
+  return { ...plan, doneBefore: { ...doneBefore, backedUp } };
+}
+
 /**
  * Walks a plan through its steps to its moments: what each does, takes and risks, and what pool, volumes and file
  * systems hold after it. Steps that cannot be carried out say why and change nothing; the later ones are walked on from
@@ -35,7 +45,7 @@ export function walkPlan(plan: Plan, family: UnitFamily = "TB", earlier?: Walk, 
   const moments: WalkedMoment[] = [];
   const sameStart =
     earlier?.family === family && earlier.day === day && BEGINS_WITH.every((key) => earlier.plan[key] === plan[key]);
-  const first = (sameStart ? earlier.moments[0] : undefined) ?? firstMoment(plan, day);
+  const first = (sameStart ? earlier.moments[0] : undefined) ?? firstMoment(withCurrentBackups(plan, day));
   moments.push(first);
   let { state } = first;
   let same = sameStart;

@@ -8,7 +8,7 @@ import { drivesOf } from "@/core/box/find";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import { HANDS, handsIdOf } from "@/core/calendar/planCalendar";
-import { CURRENT_DAYS } from "@/core/data/backup";
+import { CURRENT_DAYS } from "@/core/data/currentDays";
 import { coverage, THREATS, type Coverage, type Threat } from "@/core/data/coverage";
 import { outcomeWords } from "@/core/data/coverageWords";
 import { fullWords, reachesWords, growthWords, WORTH_WORDS } from "@/core/data/dataWords";

@@ -2,7 +2,8 @@
 
 import { Pencil, Plus } from "lucide-react";
 import { formatBytes } from "@/core/bytes/formatBytes";
-import { bytesOn, CURRENT_DAYS, troubleOf } from "@/core/data/backup";
+import { bytesOn, troubleOf } from "@/core/data/backup";
+import { CURRENT_DAYS } from "@/core/data/currentDays";
 import type { Command } from "@/core/document/command";
 import type { Backup, Plan } from "@/core/document/plan";
 import { fullWords } from "@/core/data/dataWords";
