@@ -1,4 +1,4 @@
-import { readFileSync } from "node:fs";
+import { capture } from "../../tests/captures/capture";
 import { nominalBytes } from "../../src/core/bytes/nominalBytes";
 import type { Plan } from "../../src/core/document/plan";
 import { clinic } from "../../src/core/document/samples/clinic";
@@ -45,10 +45,10 @@ function large(): Plan {
  * each of some two hundred names, and as many texts of arrays.
  */
 export function eightMegabytes(): string {
-  const folder = "tests/captures/15-hybrid-1-four-sizes-top-idle";
-  const list = JSON.parse(readFileSync(`${folder}/lsblk.txt`, "utf8")) as { blockdevices: unknown[] };
+  const folder = "15-hybrid-1-four-sizes-top-idle";
+  const list = JSON.parse(capture(folder, "lsblk.txt")) as { blockdevices: unknown[] };
   const one = JSON.stringify(list.blockdevices);
-  const arrays = readFileSync(`${folder}/mdstat.txt`, "utf8");
+  const arrays = capture(folder, "mdstat.txt");
   const renamed = (text: string, n: number) =>
     text
       .replace(/\bsd([a-z])(?=\d|\b)/g, `sd$1${letters(n)}`)

@@ -1,13 +1,11 @@
-import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { nominalBytes } from "../../src/core/bytes/nominalBytes";
 import { sampleDrive } from "../../src/core/document/samples/sampleDrive";
 import type { Plan } from "../../src/core/document/plan";
 import { printBox, type PrintedWork } from "../../src/exchange/boxText/printBox";
+import { capture } from "../captures/capture";
 import { boxOf, openPlan, tabTo, usable } from "./workbench";
-
-const capture = (folder: string, file: string) => readFileSync(`tests/captures/${folder}/${file}`, "utf8");
 
 /** A Linux host with three drives of 4 TB under single parity, and a fourth on the shelf. */
 function attic(): Plan {
@@ -36,7 +34,7 @@ test("a box read and taken as a plan, with its picture and its sizes to the byte
   await page.getByRole("button", { name: "Read it", exact: true }).click();
   await expect(page.getByRole("alert").filter({ hasText: "There is no list of devices in this." })).toBeVisible();
   // Two files at once, as they were saved on the box.
-  const files = ["lsblk.txt", "mdstat.txt"].map((name) => ({
+  const files = (["lsblk.txt", "mdstat.txt"] as const).map((name) => ({
     name,
     mimeType: "text/plain",
     buffer: Buffer.from(capture("15-hybrid-1-four-sizes-top-idle", name)),

@@ -1,14 +1,11 @@
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
 import { usableIfWhole } from "@/core/box/figures";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { checkPlan } from "@/core/document/readPlan";
 import { recognise, type Recognised } from "@/core/reading/recognise";
+import { capture, truths } from "../../../tests/captures/capture";
 import { readBoxText } from "./readBoxText";
 
 // What a real kernel has printed, held against what is so by other sources of the same kernel.
-const FOLDER = join(process.cwd(), "tests", "captures");
-const read = (folder: string, file: string) => readFileSync(join(FOLDER, folder, file), "utf8");
 
 interface Truth {
   expected_layout: string | null;
@@ -26,11 +23,11 @@ interface Truth {
   volumes: { name: string; bytes: number; fileSystem: string; used_bytes: number | null; mounted: string[] }[];
 }
 
-const TRUTHS = JSON.parse(readFileSync(join(FOLDER, "truth.json"), "utf8")) as Record<string, Truth>;
+const TRUTHS = truths<Truth>();
 
 function recognised(folder: string, answers: Record<string, string> = {}): Recognised {
   // Both texts in one paste, with what stands around them in a terminal.
-  const text = `root@box:~# lsblk --json --bytes --output-all\n${read(folder, "lsblk.txt")}\nroot@box:~# cat /proc/mdstat\n${read(folder, "mdstat.txt")}root@box:~# `;
+  const text = `root@box:~# lsblk --json --bytes --output-all\n${capture(folder, "lsblk.txt")}\nroot@box:~# cat /proc/mdstat\n${capture(folder, "mdstat.txt")}root@box:~# `;
   const result = readBoxText(text);
   if (!result.ok) throw new Error(result.message);
   return recognise(result.printed, null, answers);
@@ -163,7 +160,7 @@ test("what an array keeps: where it begins above the system's part, and what it 
 });
 
 test("without the kernel's text the members are guessed from the size, and that is said", () => {
-  const result = readBoxText(read("21-raid5-3-hot-spare", "lsblk.txt"));
+  const result = readBoxText(capture("21-raid5-3-hot-spare", "lsblk.txt"));
   if (!result.ok) throw new Error(result.message);
   const { plan, notMadeOut } = recognise(result.printed, null);
   expect(plan.pools[0]?.groups[0]?.drives).toHaveLength(3);

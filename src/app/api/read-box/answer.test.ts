@@ -1,7 +1,7 @@
-import { readFileSync } from "node:fs";
 import Ajv2020 from "ajv/dist/2020";
 import planSchema from "@/core/document/schema/plan-1.json";
 import { answerReadBox } from "@/exchange/readBox/answerReadBox";
+import { capture, truths } from "../../../../tests/captures/capture";
 import { openApi } from "../openapi.json/openApi";
 
 const ajv = new Ajv2020({ strict: false, allErrors: true, validateFormats: false, validateSchema: false });
@@ -10,10 +10,9 @@ ajv.addSchema(planSchema, "/schema/plan-1.json");
 const isAsDescribed = ajv.getSchema("/api/openapi.json#/components/schemas/ReadBox")!;
 
 test("answers are as the description says, with and without a plan, for everything that a real kernel has printed", () => {
-  for (const folder of Object.keys(JSON.parse(readFileSync("tests/captures/truth.json", "utf8")) as object)) {
-    const text = (file: string) => readFileSync(`tests/captures/${folder}/${file}`, "utf8");
+  for (const folder of Object.keys(truths())) {
     const ask = (plan?: unknown) => {
-      const body = { blockDevices: text("lsblk.txt"), arrays: text("mdstat.txt"), plan };
+      const body = { blockDevices: capture(folder, "lsblk.txt"), arrays: capture(folder, "mdstat.txt"), plan };
       const { status, body: bytes } = answerReadBox(JSON.stringify(body), "2026-11-26T10:00Z");
       return { status, answer: JSON.parse(new TextDecoder().decode(bytes)) };
     };
