@@ -192,13 +192,14 @@ test("a wrong serial number stops an erasure, and the press that would begin it 
   await expect(page.getByText("First make sure of the drive")).toBeVisible();
   await expect(first).toBeFocused();
   await confirmDrive(page, /^Last four/, "CAL-D1");
+  await expect(page.getByText("This is the drive.")).toBeFocused();
   // The one that is overwritten has to be checked too.
   await press(page, "The box has begun");
   await expect(page.getByRole("textbox", { name: /^Last four/ })).toBeFocused();
   expect((await kept(page)).underWay).toBeUndefined();
   await confirmDrive(page, /^Last four/, "AL-X1");
   await press(page, "The box has begun");
-  await expect(page.getByRole("heading", { name: "It is under way" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "It is under way" })).toBeFocused();
   expect((await kept(page)).underWay).toMatchObject([{ step: "s3" }]);
   // Begun by mistake: undone.
   await press(page, "Undo");
@@ -207,16 +208,16 @@ test("a wrong serial number stops an erasure, and the press that would begin it 
 });
 
 test("another size than predicted is explained, and the plan set right at a press", async ({ page }) => {
-  await carry(page, { ...shed(), steps: shed().steps.slice(3, 4) });
-  await press(page, "The box has begun");
+  await carry(page, { ...shed(), steps: shed().steps.slice(5, 6) });
   const seen = page.getByLabel(/^What it shows/);
-  await seen.fill("8.00");
-  await expect(page.getByText(/The plan expects 7\.28/)).toBeVisible();
+  await seen.fill("7.95");
+  await expect(page.getByText(/The plan expects 7\.23.TiB for the volume Photos/)).toBeVisible();
   await expect(page.getByText("It is the same size: your box counts in thousands (TB).")).toBeVisible();
   await press(page, "Let the plan show sizes so");
-  await expect(page.getByText("8.00, as predicted.")).toBeVisible();
-  await press(page, "It has ended");
-  expect((await kept(page)).history).toMatchObject([{ shown: { seen: "8.00" } }]);
+  await expect(page.getByText("7.95, as predicted.")).toBeVisible();
+  await press(page, "Done");
+  await expect(page.getByRole("heading", { name: "All of it is done" })).toBeFocused();
+  expect((await kept(page)).history).toMatchObject([{ shown: { seen: "7.95", predicted: 7.95e12 } }]);
 });
 
 test("a step that stops stays in the plan, and why is in the logbook", async ({ page }) => {

@@ -59,7 +59,11 @@ describe("what is done at the box, in order", () => {
       "Pull the 4 TB drive (…4411) out of bay 1.",
       "Start the pool again.",
     ]);
-    expect(card.checks).toMatchObject([{ drive: "x1", why: "erased", bay: 4 }]);
+    expect(card.checks).toMatchObject([
+      { drive: "d1", why: "pulled", bay: 1 },
+      { drive: "x1", why: "erased", bay: 4 },
+    ]);
+    expect(card.never.join(" ")).not.toMatch(/initialise/);
   });
 
   test("of any plan: each drive that moves is named once, with its bay; whatever is erased is checked", () => {
@@ -81,6 +85,8 @@ describe("what is done at the box, in order", () => {
                   ? `into bay ${to}.`
                   : `from bay ${from} to bay ${to}.`;
             expect(acts.filter((act) => act.endsWith(ends))).toHaveLength(1);
+            // Whoever pulls a drive makes sure of it first.
+            if (to === null) expect(card.checks.map((check) => check.drive)).toContain(drive.id);
           }
           expect(card.checks.map(({ drive }) => drive)).toEqual(expect.arrayContaining(now.walked.cost.erased));
           expect(card.blocks.length > 0).toBe(!now.walked.done && !now.step.disabled);
@@ -155,7 +161,7 @@ describe("seen and predicted", () => {
   function shownBy(plan: Plan, id = "s1"): string {
     const now = stepNow(plan, id, "TB")!;
     const rules = rulesOfBox(plan);
-    return boxScreen(expectedSize(now.step, now.before.state.plan, now.after.state.plan, rules)!.bytes, rules);
+    return boxScreen(expectedSize(now.before.state.plan, now.after.state.plan, rules)!.bytes, rules);
   }
 
   const wide = box([widen("x1")]);

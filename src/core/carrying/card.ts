@@ -73,17 +73,16 @@ function atHand({ step, before }: StepNow, family: UnitFamily): string[] {
 }
 
 /**
- * The drives that have to be the right ones: those that are overwritten, those that are pulled first, and new ones, of
- * which the plan does not know the serial number yet.
+ * The drives that have to be the right ones: those that are overwritten, those that are pulled, first or when the work
+ * has ended, and those that are put in and of which the plan does not know the serial number yet.
  */
 function checksOf({ step, before, after, walked }: StepNow, family: UnitFamily): DriveCheck[] {
   const erased = new Set(walked.cost.erased);
-  const own = moduleOf(step);
-  const [handled, later] = [own.handles(step), own.pullsLast?.(step) ?? false];
+  const handled = moduleOf(step).handles(step);
   return before.state.plan.drives.flatMap((drive) => {
     const then = driveOf(after.state.plan, drive.id);
     const bay = then ? bayOf(then) : null;
-    const isPulled = bayOf(drive) !== null && bay === null && !later;
+    const isPulled = bayOf(drive) !== null && bay === null;
     const isNew = drive.serial === undefined && bayOf(drive) === null && handled.includes(drive.id);
     const why = erased.has(drive.id) ? "erased" : isPulled ? "pulled" : isNew ? "new" : null;
     return why ? [driveCheck(drive, bay, why, family)] : [];
@@ -92,14 +91,13 @@ function checksOf({ step, before, after, walked }: StepNow, family: UnitFamily):
 
 function neverOf({ walked, before }: StepNow, rules: BoxRules): string[] {
   const { cost, exposure } = walked;
-  const bare = exposure.find(({ redundancy }) => redundancy <= 0);
   const degraded = before.state.plan.pools.some(
     (pool) => conditionOf(before.state.plan, pool, rules).missing.length > 0,
   );
   return [
     ...(cost.boxWork ? ["Do not switch the box off, and start nothing that the plan does not say."] : []),
     ...exposure.map(({ redundancy }) => `Pull no drive: meanwhile, ${survivesMeanwhile(redundancy)}.`).slice(0, 1),
-    ...(bare || degraded
+    ...(cost.missing.length > 0 || degraded
       ? [
           "Do not create, format or “initialise” anything if the box offers it, and let no repair of the file system run.",
         ]
@@ -116,7 +114,7 @@ export function cardFrom(now: StepNow, family: UnitFamily): Card {
   const [before, after] = [now.before.state.plan, now.after.state.plan];
   const rules = rulesOfBox(before);
   const work = walked.cost.boxWork;
-  const size = walked.done ? expectedSize(step, before, after, rulesOfBox(after)) : null;
+  const size = walked.done ? expectedSize(before, after, rulesOfBox(after)) : null;
   return {
     step,
     label: stepLabel(step, before, family),

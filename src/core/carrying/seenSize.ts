@@ -71,7 +71,7 @@ const changeRules = (plan: Plan, overrides: Partial<BoxRules>): Command => ({
 function otherwise(plan: Plan, step: string, family: UnitFamily): ExpectedSize | null {
   const now = stepNow(plan, step, family);
   if (!now?.walked.done) return null;
-  return expectedSize(now.step, now.before.state.plan, now.after.state.plan, rulesOfBox(now.after.state.plan));
+  return expectedSize(now.before.state.plan, now.after.state.plan, rulesOfBox(now.after.state.plan));
 }
 
 function byUnits(figure: Figure, plan: Plan, { bytes }: ExpectedSize): Explanation[] {
@@ -174,7 +174,7 @@ function byDrive(figure: Figure, plan: Plan, now: StepNow, family: UnitFamily): 
 export function seenSize(typed: string, plan: Plan, step: string, family: UnitFamily): Seen {
   const now = stepNow(plan, step, family);
   const rules = now ? rulesOfBox(now.after.state.plan) : null;
-  const expected = now && rules && expectedSize(now.step, now.before.state.plan, now.after.state.plan, rules);
+  const expected = now && rules && expectedSize(now.before.state.plan, now.after.state.plan, rules);
   if (!expected || !rules) return { kind: "unclear", message: "This step changes no size." };
   const figure = figureOf(typed);
   const screen = boxScreen(expected.bytes, rules);

@@ -25,7 +25,7 @@ export function stopWhatIsGone(before: Plan, plan: Plan): void {
   const there = new Set(plan.steps.map(({ id }) => id));
   const gone = underWay.filter(({ step }) => !there.has(step) && plan.underWay?.some((each) => each.step === step));
   if (gone.length === 0) return;
-  const history = [...(plan.history ?? [])];
+  const history = (plan.history ??= []);
   for (const { step, start, readings = [] } of gone) {
     const kind = before.steps.find(({ id }) => id === step)?.kind ?? "verify";
     history.push({
@@ -39,7 +39,6 @@ export function stopWhatIsGone(before: Plan, plan: Plan): void {
       why: "It was taken out of the plan.",
     });
   }
-  plan.history = history;
   const left = plan.underWay?.filter(({ step }) => there.has(step)) ?? [];
   if (left.length > 0) plan.underWay = left;
   else delete plan.underWay;

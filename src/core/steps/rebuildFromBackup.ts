@@ -158,8 +158,10 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
   kind: "rebuild-from-backup",
   name: "Make the pool again and restore it from a backup",
   boxWork: () => "restore",
-  tells: ({ pool, layout, drives }, names) => [
-    `Delete ${names.pool(pool)} on the box: what is on its drives is gone then.`,
+  tells: ({ pool, layout, drives, box }, names) => [
+    box
+      ? `Put the drives into ${box.name || "the other box"}: what is on them is erased there.`
+      : `Delete ${names.pool(pool)} on the box: what is on its drives is gone then.`,
     `Make it again with ${names.layout(layout)} of ${names.drives(drives)}.`,
     "Start restoring all of it from the backup.",
   ],

@@ -19,7 +19,7 @@ const ticks = (step: string, part: string, entries: readonly string[]): string =
     ),
   );
 
-const WHAT_FOR = { erased: "will be erased", pulled: "will be pulled", new: "is new" } as const;
+const WHAT_FOR = { erased: "will be erased", pulled: "will be pulled", new: "is put in" } as const;
 
 function driveHtml(check: DriveCheck): string {
   const { make, serial, why } = check;

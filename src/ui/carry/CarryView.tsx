@@ -16,6 +16,7 @@ import type { PlaceProps } from "../shell/planPlace";
 import { today } from "../today";
 import { SheetActs } from "./SheetActs";
 import { StepCard } from "./StepCard";
+import { usePlanned } from "./usePlanned";
 import { whenWords } from "./when";
 
 const LINK = "inline-block py-1 font-semibold text-indigo underline underline-offset-2";
@@ -24,14 +25,12 @@ const LINK = "inline-block py-1 font-semibold text-indigo underline underline-of
 export function CarryView({ plan, act, planHref }: PlaceProps) {
   const [unit] = useUnit();
   const [said, setSaid] = useState("");
-  /** Whether a step was done here, so that the focus goes on to the next. */
-  const [rounds, setRounds] = useState(0);
   const steps = useMemo(() => currentSteps(plan), [plan]);
   const cards = useMemo(() => steps.flatMap(({ id }) => cardOf(plan, id, unit, today()) ?? []), [plan, steps, unit]);
   const pools = useMemo(() => predict(plan, unit).pools, [plan, unit]);
   const left = plan.steps.filter((step) => !step.disabled).length;
   const done = (plan.history ?? []).filter(({ outcome }) => outcome === "done").length;
-  const last = cards.at(-1)?.step.id;
+  const planned = usePlanned(plan);
   return (
     <main className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
       <div className="mx-auto max-w-2xl">
@@ -57,14 +56,13 @@ export function CarryView({ plan, act, planHref }: PlaceProps) {
               planHref={planHref}
               card={card}
               running={plan.underWay?.find(({ step }) => step === card.step.id)}
-              arrives={rounds > 0 && card.step.id === last}
+              planned={planned(card.step.id)}
               act={act}
               onSaid={setSaid}
-              onDone={() => setRounds(rounds + 1)}
             />
           ))}
         </div>
-        {cards.length === 0 && <NothingToDo plan={plan} planHref={planHref} isDone={done > 0} arrives={rounds > 0} />}
+        {cards.length === 0 && <NothingToDo plan={plan} planHref={planHref} isDone={done > 0} />}
         {left > 0 && <SheetActs plan={plan} act={act} onSaid={setSaid} />}
         <Done history={plan.history ?? []} planHref={planHref} />
       </div>
@@ -72,26 +70,11 @@ export function CarryView({ plan, act, planHref }: PlaceProps) {
   );
 }
 
-function NothingToDo({
-  plan,
-  planHref,
-  isDone,
-  arrives,
-}: {
-  plan: Plan;
-  planHref: string;
-  isDone: boolean;
-  arrives: boolean;
-}) {
+function NothingToDo({ plan, planHref, isDone }: { plan: Plan; planHref: string; isDone: boolean }) {
   return (
     <div className="mt-4">
-      <h2
-        tabIndex={-1}
-        ref={(heading) => {
-          if (arrives) heading?.focus();
-        }}
-        className="font-serif text-xl outline-none"
-      >
+      {/* Where the last step has been, the focus goes to this. */}
+      <h2 id="steps-heading" tabIndex={-1} className="font-serif text-xl outline-none">
         {isDone ? "All of it is done" : "There is nothing to carry out"}
       </h2>
       <p className="mt-1">

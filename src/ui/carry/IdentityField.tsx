@@ -1,7 +1,7 @@
 "use client";
 
 import { Check } from "lucide-react";
-import { useId, useState, type Ref } from "react";
+import { useEffect, useId, useRef, useState, type Ref } from "react";
 import { checkDrive, checkWords, type DriveCheck } from "@/core/carrying/driveCheck";
 import type { Plan } from "@/core/document/plan";
 import { useUnit } from "../preferences/preferences";
@@ -18,7 +18,7 @@ interface Props {
   ref?: Ref<HTMLInputElement>;
 }
 
-const WHAT_FOR = { erased: "It will be erased.", pulled: "It will be pulled.", new: "It is new." } as const;
+const WHAT_FOR = { erased: "It will be erased.", pulled: "It will be pulled.", new: "It is put in." } as const;
 
 /** Whether the drive in one's hand is the drive that the plan means. */
 export function IdentityField({ check, plan, confirmed, onConfirm, onAgain, ref }: Props) {
@@ -26,9 +26,17 @@ export function IdentityField({ check, plan, confirmed, onConfirm, onAgain, ref 
   const [typed, setTyped] = useState("");
   const [trouble, setTrouble] = useState<string | null>(null);
   const id = useId();
+  const yes = useRef<HTMLParagraphElement>(null);
+  const own = useRef(false);
+  useEffect(() => {
+    // The field that had the focus has gone with the press that was its answer.
+    if (confirmed && own.current) yes.current?.focus();
+    own.current = false;
+  }, [confirmed]);
   const look = () => {
     const result = checkDrive(check, typed, plan, unit);
     setTrouble(result.ok ? null : result.message);
+    own.current = result.ok;
     if (result.ok) onConfirm(result.serial);
   };
   return (
@@ -40,7 +48,7 @@ export function IdentityField({ check, plan, confirmed, onConfirm, onAgain, ref 
       </p>
       <p className={check.why === "erased" ? "text-geranium" : "text-soft"}>{WHAT_FOR[check.why]}</p>
       {confirmed ? (
-        <p className="mt-1 flex flex-wrap items-center gap-2">
+        <p ref={yes} tabIndex={-1} className="mt-1 flex flex-wrap items-center gap-2 outline-none">
           <Check size={18} aria-hidden className="text-green" /> This is the drive.
           <Button small look="quiet" onClick={onAgain}>
             Look again

@@ -77,7 +77,7 @@ export function LogbookView({ plan, act, planHref }: PlaceProps) {
           </p>
         ) : (
           <>
-            <OwnTimes plan={plan} act={act} onSaid={setSaid} />
+            <OwnTimes plan={plan} lines={lines} act={act} onSaid={setSaid} />
             <TimesChart lines={lines} />
             <Lines lines={lines} onOpen={setOpen} />
           </>

@@ -25,8 +25,9 @@ export function Otherwise({ card, planHref, act, onSaid }: Props) {
   const stop = () => {
     const text = why.trim();
     const command = { kind: "stop-step", step: card.step.id, at: nowInstant(), unit } as const;
-    if (act({ ...command, ...(text ? { why: text } : {}) }, true) === null)
-      onSaid("It is recorded that this step has stopped. It stays in the plan.");
+    if (act({ ...command, ...(text ? { why: text } : {}) }, true) !== null) return;
+    setWhy("");
+    onSaid("It is recorded that this step has stopped. It stays in the plan.");
   };
   return (
     <details className="mt-5 border-t border-line pt-3">

@@ -2,14 +2,17 @@
 
 import type { Plan, WorkKind } from "@/core/document/plan";
 import type { Command } from "@/core/document/command";
+import type { LogbookLine } from "@/core/logbook/logbookLines";
 import { ownTimesOf } from "@/core/logbook/ownTimes";
 import { recordedTimes } from "@/core/logbook/recordedTime";
 import { workName } from "@/core/logbook/workWords";
 import { counted } from "@/core/words/counted";
 import { Tick } from "../kit/Field";
+import { whenWords } from "./when";
 
 interface Props {
   plan: Plan;
+  lines: readonly LogbookLine[];
   act: (command: Command, offersUndo?: boolean) => string | null;
   onSaid: (words: string) => void;
 }
@@ -17,7 +20,7 @@ interface Props {
 const factor = (value: number) => `${value.toFixed(2)} ×`;
 
 /** What the box's own times say of each kind of work, by which entries, and whether it is reckoned with. */
-export function OwnTimes({ plan, act, onSaid }: Props) {
+export function OwnTimes({ plan, lines, act, onSaid }: Props) {
   const own = ownTimesOf(plan);
   const off = new Set(plan.ratesOnly);
   // Of the kinds of which there are own entries, and of one more for all others: they differ in nothing.
@@ -101,6 +104,19 @@ export function OwnTimes({ plan, act, onSaid }: Props) {
           </tbody>
         </table>
       </div>
+      <details className="mt-2">
+        <summary className="cursor-pointer py-1">By which entries</summary>
+        <ul>
+          {own.times.map(({ entry, ratio }) => {
+            const line = lines.find(({ id }) => id === entry);
+            return (
+              <li key={entry} className="border-b border-line py-1 last:border-0">
+                {line ? `${line.title}, ${whenWords(line.start)}` : entry}: {factor(ratio)} the usual hours
+              </li>
+            );
+          })}
+        </ul>
+      </details>
     </section>
   );
 }

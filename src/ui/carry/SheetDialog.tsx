@@ -1,21 +1,11 @@
 "use client";
 
-import { useState } from "react";
-import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
 import { oneOrMany } from "@/core/words/counted";
 import { MOST_SHEET_CHARACTERS, readSheet, type SheetStep } from "@/exchange/sheet/readSheet";
-import { TextSource } from "../drives/TextSource";
-import { Button } from "../kit/Button";
-import { Dialog } from "../kit/Dialog";
+import { TextDialog } from "../drives/TextDialog";
 import { useUnit } from "../preferences/preferences";
-
-interface Props {
-  plan: Plan;
-  act: (command: Command, offersUndo?: boolean) => string | null;
-  onSaid: (words: string) => void;
-  onClose: () => void;
-}
+import type { BringingProps } from "./LogbookCsvDialog";
 
 /** What of a sheet is new to the plan; an owner brings the same sheet back more than once. */
 function newOn(plan: Plan, steps: readonly SheetStep[]) {
@@ -28,60 +18,38 @@ function newOn(plan: Plan, steps: readonly SheetStep[]) {
 }
 
 /** The times of a sheet brought back into the plan. */
-export function SheetDialog({ plan, act, onSaid, onClose }: Props) {
+export function SheetDialog({ plan, act, onSaid, onClose }: BringingProps) {
   const [unit] = useUnit();
-  const [text, setText] = useState("");
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const take = (given: string) => {
+  const take = (given: string): readonly string[] => {
     const read = readSheet(given);
-    if (!read.ok) return setTrouble(read.message);
+    if (!read.ok) return [read.message];
     const { fresh, strange } = newOn(plan, read.steps);
     if (fresh.length === 0)
-      return setTrouble(
+      return [
         strange > 0
           ? `This sheet is of another plan${read.plan ? ` (${read.plan})` : ""}, or its steps are no longer in this one.`
           : "All that is on this sheet is recorded already.",
-      );
+      ];
     const refused = act({ kind: "record-steps", steps: fresh, unit }, true);
-    if (refused !== null) return setTrouble(refused);
+    if (refused !== null) return [refused];
     const more = strange > 0 ? ` ${oneOrMany(strange, "One is", "are")} not in this plan.` : "";
     onSaid(`${oneOrMany(fresh.length, "One step was", "steps were")} recorded.${more}`);
-    onClose();
+    return [];
   };
   return (
-    <Dialog
-      open
-      onClose={onClose}
+    <TextDialog
       title="Bring a sheet back"
       about="Its times are recorded as if they had been noted here; one press undoes all of it."
-      acts={
-        <>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button look="main" onClick={() => take(text)}>
-            Record it
-          </Button>
-        </>
-      }
-    >
-      <TextSource
-        example="The line at the end of the sheet, or the file that it saves"
-        label="The line of the sheet"
-        placeholder='{"format":"cortijo-sheet", …}'
-        accept=".json,.txt,application/json,text/plain"
-        value={text}
-        onChange={(next) => {
-          setText(next);
-          setTrouble(null);
-        }}
-        onFiles={take}
-        most={MOST_SHEET_CHARACTERS}
-        onTrouble={setTrouble}
-      />
-      {trouble && (
-        <p role="alert" className="mt-2 text-geranium">
-          {trouble}
-        </p>
-      )}
-    </Dialog>
+      source={{
+        example: "The line at the end of the sheet, or the file that it saves",
+        label: "The line of the sheet",
+        placeholder: '{"format":"cortijo-sheet", …}',
+      }}
+      accept=".json,.txt,application/json,text/plain"
+      most={MOST_SHEET_CHARACTERS}
+      takeLabel="Record it"
+      onTake={take}
+      onClose={onClose}
+    />
   );
 }

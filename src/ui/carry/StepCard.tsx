@@ -1,11 +1,11 @@
 "use client";
 
 import Link from "next/link";
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import type { Card } from "@/core/carrying/card";
 import type { DriveCheck } from "@/core/carrying/driveCheck";
 import type { Command } from "@/core/document/command";
-import type { Plan, StepUnderWay } from "@/core/document/plan";
+import type { Plan, ShownSize, StepUnderWay } from "@/core/document/plan";
 import { Button } from "../kit/Button";
 import { Explained } from "../kit/Explained";
 import { forgetTicks, useTicks } from "../kit/useTicks";
@@ -24,12 +24,10 @@ interface Props {
   planHref: string;
   card: Card;
   running: StepUnderWay | undefined;
-  /** Whether the focus goes to it when it appears: it is what has come of an act. */
-  arrives: boolean;
+  /** When it is to be begun, by the plan's dates; empty where it has none. */
+  planned: string;
   act: (command: Command, offersUndo?: boolean) => string | null;
   onSaid: (words: string) => void;
-  /** Told when the step is done and the next one comes. */
-  onDone: () => void;
 }
 
 /** What names a confirmed drive among the ticks. */
@@ -37,18 +35,15 @@ const tickOf = ({ drive }: DriveCheck) => `drive: ${drive}`;
 
 /** One step to be carried out: before it is begun, and while it runs. */
 export function StepCard(props: Props) {
-  const { card, running, arrives, planHref } = props;
-  const heading = useRef<HTMLHeadingElement>(null);
-  useEffect(() => {
-    if (arrives) heading.current?.focus();
-  }, [arrives]);
+  const { card, running, planned, planHref } = props;
   const place = `${planHref}/${card.step.id}`;
   const ticks = useTicks(place, "localStorage");
   return (
     <article aria-labelledby={`card-${card.step.id}`} className="border-t-2 border-indigo pt-3">
       <h2
         id={`card-${card.step.id}`}
-        ref={heading}
+        // What an act has led to gets the focus: the card of the step, or that it is under way.
+        {...(running ? {} : { "data-step": card.step.id, "aria-current": "step" })}
         tabIndex={-1}
         className="font-serif text-2xl leading-tight outline-none"
       >
@@ -59,6 +54,10 @@ export function StepCard(props: Props) {
       </p>
       <p className="text-soft">
         <Explained text={card.why} />
+      </p>
+      <p className="mt-1 text-soft">
+        {card.where === "box" ? "At the box." : "At the screen: nothing of the box has to be touched."}
+        {planned && !running ? ` ${planned}` : ""}
       </p>
       {card.warnings.map(({ message }) => (
         <p key={message} className="mt-2 border-l-4 border-ochre-text pl-3">
@@ -74,6 +73,23 @@ export function StepCard(props: Props) {
       )}
       <Otherwise card={card} planHref={planHref} act={props.act} onSaid={props.onSaid} />
     </article>
+  );
+}
+
+/** What the box showed of a size, as it is kept. */
+const shownSize = ({ size }: Card, seen: string): { shown?: ShownSize } =>
+  size && seen.trim() ? { shown: { predicted: size.bytes, seen: seen.trim() } } : {};
+
+/** What not to do while it runs. */
+function Never({ card }: { card: Card }) {
+  return (
+    <ul className="mt-1 ml-5 list-disc">
+      {card.never.map((sentence) => (
+        <li key={sentence}>
+          <Explained text={sentence} />
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -94,11 +110,14 @@ function Blocked({ card, planHref }: { card: Card; planHref: string }) {
 }
 
 /** Before it is begun: what to have, whether it is the drive, what to do. */
-function Begins({ plan, card, act, onSaid, onDone, place, ticks }: Props & { place: string; ticks: Ticks }) {
+function Begins({ plan, card, act, onSaid, place, ticks }: Props & { place: string; ticks: Ticks }) {
   const [unit] = useUnit();
   const [at, setAt] = useState<string | null>(null);
   const [missing, setMissing] = useState(false);
+  const [seen, setSeen] = useState("");
   const fields = useRef(new Map<string, HTMLInputElement | null>());
+  // Where the box does nothing by itself all is done in one go.
+  const atOnce = card.work ? card.acts.first : [...card.acts.first, ...card.acts.last];
   const unknown = card.checks.filter((check) => !ticks.isTicked(tickOf(check)));
   const begin = () => {
     const [first] = unknown;
@@ -110,10 +129,9 @@ function Begins({ plan, card, act, onSaid, onDone, place, ticks }: Props & { pla
       if (act({ kind: "start-step", step, at: when, unit }, true) === null) onSaid(`Begun: ${card.label}.`);
       return;
     }
-    if (act({ kind: "end-step", step, at: when, unit }, true) !== null) return;
+    if (act({ kind: "end-step", step, at: when, unit, ...shownSize(card, seen) }, true) !== null) return;
     forgetTicks(place);
     onSaid(`Done: ${card.label}.`);
-    onDone();
   };
   const confirm = (check: DriveCheck, serial?: string) => {
     if (serial) {
@@ -152,7 +170,7 @@ function Begins({ plan, card, act, onSaid, onDone, place, ticks }: Props & { pla
         </Part>
       )}
       <Part title="What to do">
-        <ActList label="What to do" acts={card.acts.first} isTicked={ticks.isTicked} onTick={ticks.tick} />
+        <ActList label="What to do" acts={atOnce} isTicked={ticks.isTicked} onTick={ticks.tick} />
       </Part>
       <Part title="What then happens">
         <HowLong plan={plan} card={card} />
@@ -160,13 +178,11 @@ function Begins({ plan, card, act, onSaid, onDone, place, ticks }: Props & { pla
           <>
             <p className="mt-1">{card.work.shows}</p>
             <p className="mt-1 text-soft">{card.meanwhile}</p>
+            <Never card={card} />
           </>
         )}
-        {!card.work && card.size && !card.size.same && (
-          <p className="mt-1">
-            The box then shows <span className="font-semibold">{card.size.shown}</span> for {card.size.of}.
-          </p>
-        )}
+        {!card.work && <p className="mt-1">{card.ended}</p>}
+        {!card.work && <SeenField plan={plan} card={card} value={seen} onChange={setSeen} act={act} />}
       </Part>
       <div className="mt-4 flex flex-wrap items-end gap-2">
         <Button look="main" className="h-12! px-5! text-lg" onClick={begin}>
@@ -190,7 +206,6 @@ function Runs({
   running,
   act,
   onSaid,
-  onDone,
   place,
   ticks,
 }: Props & { running: StepUnderWay; place: string; ticks: Ticks }) {
@@ -198,25 +213,17 @@ function Runs({
   const [at, setAt] = useState<string | null>(null);
   const [seen, setSeen] = useState("");
   const end = () => {
-    const typed = seen.trim();
-    const shown = card.size && typed ? { shown: { predicted: card.size.bytes, seen: typed } } : {};
-    if (act({ kind: "end-step", step: card.step.id, at: at ?? nowInstant(), unit, ...shown }, true) !== null) return;
+    const command = { kind: "end-step", step: card.step.id, at: at ?? nowInstant(), unit } as const;
+    if (act({ ...command, ...shownSize(card, seen) }, true) !== null) return;
     forgetTicks(place);
     onSaid(`Done: ${card.label}.`);
-    onDone();
   };
   return (
     <>
       <UnderWay plan={plan} card={card} running={running} act={act} onSaid={onSaid} />
       <Part title="Meanwhile">
         {card.work && <p>{card.work.shows}</p>}
-        <ul className="mt-1 ml-5 list-disc">
-          {card.never.map((sentence) => (
-            <li key={sentence}>
-              <Explained text={sentence} />
-            </li>
-          ))}
-        </ul>
+        <Never card={card} />
         <p className="mt-1 text-soft">{card.meanwhile}</p>
       </Part>
       <Part title="When it has ended">

@@ -29,7 +29,7 @@ const perCent = (share: number) => `${Math.round(share * 1000) / 10} %`;
 export function UnderWay({ plan, card, running, act, onSaid }: Props) {
   const now = useNow();
   return (
-    <Part title="It is under way">
+    <Part title="It is under way" step={card.step.id}>
       <Begun running={running} act={act} />
       {card.work && <End plan={plan} card={card} running={running} now={now} />}
       {card.work && <Progress running={running} act={act} onSaid={onSaid} />}

@@ -1,6 +1,6 @@
 "use client";
 import { DRIVE_CSV_COLUMNS, readDriveCsv } from "@/exchange/driveList/driveCsv";
-import { CsvDialog } from "./CsvDialog";
+import { TextDialog } from "./TextDialog";
 import type { NewDrive } from "@/core/document/plan";
 
 /** Brings in a list of drives as CSV. */
@@ -18,7 +18,7 @@ export function DriveListDialog({
     return refused ? [refused] : [];
   };
   return (
-    <CsvDialog
+    <TextDialog
       title="Bring in a list of drives"
       about="A CSV file from a spreadsheet. Only the size is needed; sizes and prices may have a point or a comma."
       source={{

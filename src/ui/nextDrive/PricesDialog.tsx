@@ -4,7 +4,7 @@ import { soldAs } from "@/core/bytes/nominalBytes";
 import type { Plan, PricedDrive } from "@/core/document/plan";
 import { EXAMPLE_PRICES } from "@/core/drives/priceList";
 import { readPriceCsv, writePriceCsv } from "@/exchange/driveList/priceCsv";
-import { CsvDialog } from "../drives/CsvDialog";
+import { TextDialog } from "../drives/TextDialog";
 import { Button } from "../kit/Button";
 
 const sizeOf = ({ bytes }: PricedDrive) => {
@@ -33,7 +33,7 @@ export function PricesDialog({
     onClose();
   };
   return (
-    <CsvDialog
+    <TextDialog
       title="Prices"
       about={
         plan.prices

@@ -6,12 +6,12 @@ import { spareFor } from "../../box/standIn";
 import type { Drive, Plan, StepBody } from "../../document/plan";
 import { bayOf } from "../../drives/drive";
 import { nameOfDrive } from "../../drives/nameOfDrive";
-import { freeRecordId } from "../../logbook/records";
 import { capital } from "../../words/capital";
 import { counted, plural } from "../../words/counted";
 import type { CommandModule } from "../commandModule";
 import { driveWords } from "../driveWords";
 import { findDrive } from "../lookUp";
+import { putInLog } from "../putInLog";
 import { putSteps } from "../putSteps";
 import { refuse } from "../refusal";
 
@@ -79,16 +79,17 @@ function returns(plan: Plan, id: string): void {
 const IN_THE_LOG = { failed: "failure", missing: "missing" } as const;
 
 /** What befalls drives is in the log, with the name that each had then. */
-function noteInLog(plan: Plan, drives: readonly string[], state: "failed" | "missing" | null, at: string): void {
-  const log = [...(plan.log ?? [])];
-  for (const id of drives) {
-    const drive = findDrive(plan, id);
-    if (drive.state === state) continue;
-    const text = capital(nameOfDrive(drive)).slice(0, 200);
-    const entry = { what: state ? IN_THE_LOG[state] : ("back" as const), text, start: at, end: at };
-    log.push({ id: freeRecordId("l", log), ...entry });
-  }
-  if (log.length > 0) plan.log = log.sort((a, b) => Date.parse(a.start) - Date.parse(b.start));
+function noteInLog(plan: Plan, ids: readonly string[], state: "failed" | "missing" | null, at: string): void {
+  const drives = ids.map((id) => findDrive(plan, id)).filter((drive) => (drive.state ?? null) !== state);
+  putInLog(
+    plan,
+    drives.map((drive) => ({
+      what: state ? IN_THE_LOG[state] : "back",
+      text: capital(nameOfDrive(drive)).slice(0, 200),
+      start: at,
+      end: at,
+    })),
+  );
 }
 
 /**

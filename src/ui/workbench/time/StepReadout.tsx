@@ -24,6 +24,7 @@ import { STUCK_WORDS } from "../../calendar/stuckWords";
 import { Explained } from "../../kit/Explained";
 import { useUnit } from "../../preferences/preferences";
 import { Findings } from "../readout/Findings";
+import { deviceZone } from "../../carry/when";
 import { useWorkbench } from "../useWorkbench";
 
 /** That the calendar cannot give a step a date, where it is so. */
@@ -104,6 +105,7 @@ export function StepReadout() {
 function When({ walked }: { walked: WalkedStep }) {
   const { walk, at, dates } = useWorkbench();
   const scheduled = dates.schedule?.steps[at - 1];
+  const running = walk.plan.underWay?.find(({ step }) => step === walked.step.id);
   const zone = dates.schedule?.calendar.timeZone ?? "UTC";
   const end = scheduled ? momentWords(scheduled.end, zone) : `day ${dayOf(walked.to)}`;
   return (
@@ -111,7 +113,12 @@ function When({ walked }: { walked: WalkedStep }) {
       <h2 className="text-soft">
         After step {at} of {walk.moments.length - 1}, {walked.done ? end : "not carried out"}
       </h2>
-      {scheduled?.attention && (
+      {running && (
+        <p className="font-semibold">
+          Under way since {momentWords(Date.parse(running.start), dates.schedule ? zone : deviceZone())}.
+        </p>
+      )}
+      {scheduled?.attention && !running && (
         <p>
           Begins {momentWords(scheduled.start, zone)}, {scheduled.attention === "box" ? "at the box" : "at the screen"}
           {scheduled.waitsFor === "delivery" ? ", once it is delivered" : ""}.
