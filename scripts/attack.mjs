@@ -75,10 +75,12 @@ async function attackWorst() {
   const { worst } = await part("worst");
   const { slowest, largest, tried } = worst(count, seed);
   const told = ({ cpu, bytes, status, parts, text }) =>
-    `${Math.round(cpu)} ms of processor, ${status}, ${(bytes / 1e6).toFixed(2)} MB of answer, parts ${parts ?? "all"}, plan of ${text.length} B`;
+    `${Math.round(cpu)} ms of processor, ${status}, ${(bytes / 1e6).toFixed(2)} MB of answer, parts ` +
+    `${parts ?? "all"}, plan of ${text.length} B`;
   writeFileSync(join(root, ".cache/slowest.json"), slowest.text);
   console.log(
-    `${tried} valid plans (the slowest is in .cache/slowest.json).\nSlowest: ${told(slowest)}\nLargest: ${told(largest)}`,
+    `${tried} valid plans (the slowest is in .cache/slowest.json).\nSlowest: ${told(slowest)}\nLargest: ` +
+      `${told(largest)}`,
   );
   const { base, end } = await serve(3193);
   const path = `/api/predict${slowest.parts ? `?parts=${slowest.parts}` : ""}`;

@@ -106,7 +106,8 @@ function tell(mutants) {
   console.log(`\n${"file".padEnd(36)}  killed   lived   score`);
   for (const [name, row] of [...rows, ["all", all]])
     console.log(
-      `${name.padEnd(36)}  ${String(row.killed).padStart(6)}  ${String(row.lived).padStart(6)}  ${score(row).padStart(7)}`,
+      `${name.padEnd(36)}  ${String(row.killed).padStart(6)}  ${String(row.lived).padStart(6)}  ` +
+        `${score(row).padStart(7)}`,
     );
   const share = all.equivalent / Math.max(1, all.killed + all.lived + all.equivalent);
   console.log(`${all.equivalent} are called equivalent (${(100 * share).toFixed(1)} %, at most 3 %).`);

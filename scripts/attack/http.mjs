@@ -54,6 +54,9 @@ export async function watchPage(base) {
     await watching;
     times.sort((a, b) => a - b);
     const at = (share) => Math.round(times[Math.min(times.length - 1, Math.floor(times.length * share))]);
-    return `GET / meanwhile, ${times.length} times: median ${at(0.5)} ms, 95 % within ${at(0.95)} ms, longest ${at(1)} ms`;
+    return (
+      `GET / meanwhile, ${times.length} times: median ${at(0.5)} ms, 95 % within ${at(0.95)} ms, longest ` +
+      `${at(1)} ms`
+    );
   };
 }

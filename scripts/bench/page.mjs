@@ -53,7 +53,8 @@ async function measureFrames(browser, address) {
   const seconds = (drawn.at(-1) - drawn[0]) / 1000;
   const rate = (drawn.length - 1) / seconds;
   console.log(
-    `${"frames a second of a drag, 12 bays (from the browser's trace)".padEnd(64)} ${rate.toFixed(0).padStart(8)}      budget 50${rate < 50 ? "   UNDER" : ""}`,
+    `${"frames a second of a drag, 12 bays (from the browser's trace)".padEnd(64)} ` +
+      `${rate.toFixed(0).padStart(8)}      budget 50${rate < 50 ? "   UNDER" : ""}`,
   );
   await page.close();
 }
@@ -127,7 +128,8 @@ export async function measureSlowPhone(browser, address) {
   }
   const line = (what, value, budget) =>
     console.log(
-      `${what.padEnd(64)} ${value.toFixed(0).padStart(8)} ms${budget ? `   budget ${budget} ms${value > budget ? "   OVER" : ""}` : ""}`,
+      `${what.padEnd(64)} ${value.toFixed(0).padStart(8)} ` +
+        `ms${budget ? `   budget ${budget} ms${value > budget ? "   OVER" : ""}` : ""}`,
     );
   line("slow phone, first visit: largest content painted", median(visits.map(({ largest }) => largest)), 2500);
   line("slow phone, first visit: scripts hold the page up for", median(visits.map(({ script }) => script)), 300);
@@ -182,7 +184,8 @@ async function measureMoments(browser, address, name, plan) {
     .sort((x, y) => x - y);
   const rate = (drawn.length - 1) / ((drawn.at(-1) - drawn[0]) / 1000);
   console.log(
-    `${`frames a second through time, ${name} (trace)`.padEnd(64)} ${rate.toFixed(0).padStart(8)}      budget 50${rate < 50 ? "   UNDER" : ""}`,
+    `${`frames a second through time, ${name} (trace)`.padEnd(64)} ${rate.toFixed(0).padStart(8)}      budget ` +
+      `50${rate < 50 ? "   UNDER" : ""}`,
   );
   await page.close();
 }
@@ -210,7 +213,8 @@ export async function measurePage(address, executablePath, growing) {
     await page.waitForLoadState("networkidle");
     const kilobytes = [...scripts.values()].reduce((sum, bytes) => sum + bytes, 0) / 1024;
     console.log(
-      `${"JavaScript over the wire on first load".padEnd(64)} ${kilobytes.toFixed(0).padStart(8)} KB   budget 250 KB${kilobytes > 250 ? "   OVER" : ""}`,
+      `${"JavaScript over the wire on first load".padEnd(64)} ${kilobytes.toFixed(0).padStart(8)} KB   budget ` +
+        `250 KB${kilobytes > 250 ? "   OVER" : ""}`,
     );
 
     for (let i = 6; i < 24; i += 1) await page.getByRole("button", { name: "One bay more" }).click();
@@ -256,7 +260,8 @@ export async function measurePage(address, executablePath, growing) {
     await measureMoments(browser, address, "the clinic's plan", growing.clinic);
     await measureMoments(browser, address, "24 drives, 12 bands, 30 steps", growing.large);
     console.log(
-      `${"script for one step of a drag, 24 bays".padEnd(64)} ${cost.toFixed(2).padStart(8)} ms   budget 16 ms${cost > 16 ? "   OVER" : ""}`,
+      `${"script for one step of a drag, 24 bays".padEnd(64)} ${cost.toFixed(2).padStart(8)} ms   budget 16 ` +
+        `ms${cost > 16 ? "   OVER" : ""}`,
     );
   } finally {
     await browser.close();

@@ -2,7 +2,8 @@
 // read by `record[text]`: "constructor" and "toString" are there on every object, and "__proto__" cannot be set. Typed,
 // so that lists, records by a union of known names, and Maps pass.
 const MESSAGE =
-  'Do not index an object by any text: a drive may be called "constructor". Use ownValue and withValue of core/records/ownValue, or a Map.';
+  'Do not index an object by any text: a drive may be called "constructor". Use ownValue and withValue of ' +
+  "core/records/ownValue, or a Map.";
 
 /** Whether an object of this type can be indexed by any text. */
 function isByText(checker, type) {

@@ -21,7 +21,11 @@ const TITLES = {
 };
 
 const tooLarge = ({ name, size }: Pick<File, "name" | "size">, most: number): PlanFileResult => {
-  const message = `“${name}” has ${Math.round(size / 1e6)} MB; ${most === MOST_PLAN_FILE_BYTES ? "a plan has at most 4 MB" : "all plans together have at most 64 MB"}. Choose the file that was exported from Cortijo, named *.cortijo.json.`;
+  const message =
+    `“${name}” has ${Math.round(size / 1e6)} MB; ` +
+    (most === MOST_PLAN_FILE_BYTES ? "a plan has at most 4 MB" : "all plans together have at most 64 MB") +
+    ". " +
+    "Choose the file that was exported from Cortijo, named *.cortijo.json.";
   return { ok: false, title: "This file is too large", problems: [{ code: "too-large", message, pointer: "" }] };
 };
 

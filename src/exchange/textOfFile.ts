@@ -32,7 +32,10 @@ export function textOfFile(content: ArrayBuffer): FileText {
   } catch {
     const isText = encoding === "utf-8" && !bytes.subarray(0, 2000).includes(0);
     if (isText) return { ok: true, text: decoded("windows-1252", bytes) };
-    const message = `This file is no text${encoding === "utf-8" ? "" : `, though it begins as ${encoding.toUpperCase()} does`}. Save it as text in UTF-8, and choose it again.`;
+    const message =
+      "This file is no " +
+      `text${encoding === "utf-8" ? "" : `, though it begins as ${encoding.toUpperCase()} does`}. Save it as ` +
+      "text in UTF-8, and choose it again.";
     return { ok: false, message };
   }
 }

@@ -36,13 +36,17 @@ export interface SessionState {
 type Wish = { kind: "command"; command: Command } | { kind: "undo" | "redo"; at: number };
 
 const FULL =
-  "The browser's storage is full, so changes are kept on this page only. Export the plan, then delete plans that you no longer need or free space on this device: what is on this page is saved as soon as there is space.";
+  "The browser's storage is full, so changes are kept on this page only. Export the plan, then delete plans " +
+  "that you no longer need or free space on this device: what is on this page is saved as soon as there is " +
+  "space.";
 const BLOCKED =
-  "The browser does not let Cortijo keep data here (a private window, or storage that is blocked), so changes are on this page only. Export the plan before you close it.";
+  "The browser does not let Cortijo keep data here (a private window, or storage that is blocked), so changes " +
+  "are on this page only. Export the plan before you close it.";
 const GONE = {
   deleted: "This plan was deleted in another tab. It is still on this page, and nowhere else.",
   missing:
-    "The data that this browser kept for Cortijo was cleared. The plan is still on this page, and nowhere else: export it, or save it again.",
+    "The data that this browser kept for Cortijo was cleared. The plan is still on this page, and nowhere " +
+    "else: export it, or save it again.",
 };
 
 /** How long after a database was closed it is looked whether the plan is still there, in milliseconds. */

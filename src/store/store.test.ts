@@ -156,27 +156,31 @@ describe("two tabs", () => {
     );
   });
 
-  test("what no longer fits is said and changes nothing; an undo that was overtaken is not carried out on another's command", async () => {
-    const name = freshName();
-    const id = await keepPlan(open(name), clinic);
-    const [a, b] = [await tab(name, id), await tab(name, id)];
-    a.do({ kind: "remove-drives", drives: ["d5"] });
-    b.do({ kind: "move-drive", drive: "d5", to: { bay: 5 } });
-    await Promise.all([a.settled(), b.settled()]);
-    expect(b.getState().notice).toMatchObject({
-      kind: "problem",
-      text: expect.stringMatching(/another tab.*no longer/),
-    });
-    expect(planOf(b).drives.map((drive) => drive.id)).not.toContain("d5");
+  test(
+    "what no longer fits is said and changes nothing; an undo that was overtaken is not carried out on another's " +
+      "command",
+    async () => {
+      const name = freshName();
+      const id = await keepPlan(open(name), clinic);
+      const [a, b] = [await tab(name, id), await tab(name, id)];
+      a.do({ kind: "remove-drives", drives: ["d5"] });
+      b.do({ kind: "move-drive", drive: "d5", to: { bay: 5 } });
+      await Promise.all([a.settled(), b.settled()]);
+      expect(b.getState().notice).toMatchObject({
+        kind: "problem",
+        text: expect.stringMatching(/another tab.*no longer/),
+      });
+      expect(planOf(b).drives.map((drive) => drive.id)).not.toContain("d5");
 
-    await until(() => JSON.stringify(planOf(a)) === JSON.stringify(planOf(b)));
-    a.do(rename("Newer"));
-    b.undo();
-    await Promise.all([a.settled(), b.settled()]);
-    expect(b.getState().notice?.text).toMatch(/look at the plan and undo again/);
-    expect(planOf(b).name).toBe("Newer");
-    expect(planOf(b).drives.map((drive) => drive.id)).not.toContain("d5");
-  });
+      await until(() => JSON.stringify(planOf(a)) === JSON.stringify(planOf(b)));
+      a.do(rename("Newer"));
+      b.undo();
+      await Promise.all([a.settled(), b.settled()]);
+      expect(b.getState().notice?.text).toMatch(/look at the plan and undo again/);
+      expect(planOf(b).name).toBe("Newer");
+      expect(planOf(b).drives.map((drive) => drive.id)).not.toContain("d5");
+    },
+  );
 });
 
 describe("when the database refuses", () => {

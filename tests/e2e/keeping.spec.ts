@@ -76,7 +76,8 @@ test.describe("files that are no plan", () => {
     ["not JSON", "PK\u0003\u0004 nonsense", /This file is not JSON/],
     [
       "wrong shape",
-      '{"format":"cortijo-plan","version":1,"name":"x","box":{"name":"b","bays":4,"rules":{"set":"none"}},"drives":[],"pools":[],"steps":[],"extra":"<img src=x onerror=alert(1)>"}',
+      '{"format":"cortijo-plan","version":1,"name":"x","box":{"name":"b","bays":4,"rules":{"set":"none"}},"drives":[],"pools":[],"steps":[],"extra":"<img ' +
+        'src=x onerror=alert(1)>"}',
       /"extra" is not a field that Cortijo knows/,
     ],
     ["a newer version", newer, /made by a newer Cortijo/],

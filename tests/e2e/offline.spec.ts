@@ -55,43 +55,44 @@ test.describe("offline", () => {
   const kept = (page: Page) => page.evaluate(async () => void (await navigator.serviceWorker.ready));
   const places = ["Compare", "Data", "Calendar", "Plan"];
 
-  test("after one visit every place of every plan opens, also of one made offline; nothing ends on the browser's page", async ({
-    page,
-    context,
-  }) => {
-    await firstVisit(page);
-    const [demo] = [page.url()];
-    await saved(page);
-    await kept(page);
-    await context.setOffline(true);
-    await page.goto("/");
-    await page.getByRole("link", { name: "New plan" }).click();
-    await page.getByRole("button", { name: "Begin with an empty box" }).click();
-    await expect(page.getByText("The box is empty.")).toBeVisible();
-    await page.getByLabel("Drives to add").fill("3 × 4 TB");
-    await page.getByRole("button", { name: "Add", exact: true }).click();
-    await saved(page);
-    const own = page.url();
-    expect(own).not.toBe(demo);
-    for (const name of places) {
-      await page.getByRole("link", { name, exact: true }).click();
-      await expect(page).toHaveURL(name === "Plan" ? own : `${own}/${name.toLowerCase()}`);
-      await expect(page.getByRole("link", { name, exact: true })).toHaveAttribute("aria-current", "page");
-    }
-    await expect(page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem")).toHaveCount(3);
-    // Never opened before: the box's rules, the document, and what was not there at all.
-    await page.goto(`${demo}/box`);
-    await expect(page.getByRole("heading", { name: "What can your box do?" })).toBeVisible();
-    await page.goto(`${demo}/print`);
-    await expect(page.getByRole("heading", { name: "What this rests on" })).toBeVisible();
-    await page.goto(demo);
-    await expect(usable(page)).toHaveText(/15\.97\s*TB/);
-    await page.getByRole("button", { name: "File", exact: true }).click();
-    await page.getByRole("menuitem", { name: "A link with this plan…" }).click();
-    await expect(page.getByRole("dialog").getByRole("textbox")).toBeVisible();
-    await page.goto("/no/such/page");
-    await expect(page.getByRole("heading", { name: "Your plans" })).toBeVisible();
-  });
+  test(
+    "after one visit every place of every plan opens, also of one made offline; nothing ends on the browser's " +
+      "page",
+    async ({ page, context }) => {
+      await firstVisit(page);
+      const [demo] = [page.url()];
+      await saved(page);
+      await kept(page);
+      await context.setOffline(true);
+      await page.goto("/");
+      await page.getByRole("link", { name: "New plan" }).click();
+      await page.getByRole("button", { name: "Begin with an empty box" }).click();
+      await expect(page.getByText("The box is empty.")).toBeVisible();
+      await page.getByLabel("Drives to add").fill("3 × 4 TB");
+      await page.getByRole("button", { name: "Add", exact: true }).click();
+      await saved(page);
+      const own = page.url();
+      expect(own).not.toBe(demo);
+      for (const name of places) {
+        await page.getByRole("link", { name, exact: true }).click();
+        await expect(page).toHaveURL(name === "Plan" ? own : `${own}/${name.toLowerCase()}`);
+        await expect(page.getByRole("link", { name, exact: true })).toHaveAttribute("aria-current", "page");
+      }
+      await expect(page.getByRole("list", { name: "Drives on the shelf" }).getByRole("listitem")).toHaveCount(3);
+      // Never opened before: the box's rules, the document, and what was not there at all.
+      await page.goto(`${demo}/box`);
+      await expect(page.getByRole("heading", { name: "What can your box do?" })).toBeVisible();
+      await page.goto(`${demo}/print`);
+      await expect(page.getByRole("heading", { name: "What this rests on" })).toBeVisible();
+      await page.goto(demo);
+      await expect(usable(page)).toHaveText(/15\.97\s*TB/);
+      await page.getByRole("button", { name: "File", exact: true }).click();
+      await page.getByRole("menuitem", { name: "A link with this plan…" }).click();
+      await expect(page.getByRole("dialog").getByRole("textbox")).toBeVisible();
+      await page.goto("/no/such/page");
+      await expect(page.getByRole("heading", { name: "Your plans" })).toBeVisible();
+    },
+  );
 
   test("where the browser forbids keeping it, nothing breaks", async ({ page }) => {
     await page.addInitScript(() =>

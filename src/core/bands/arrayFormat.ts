@@ -43,8 +43,10 @@ function fitLinuxRaid(slices: readonly Bytes[], scheme: Scheme): ArrayFit {
  * What an array over `slices` uses of each of them.
  *
  * @param slices the sizes of its members in bytes, in the order in which they are named; at least one
- * @example fitArray("plain", [4_000_787_030_016, 8_001_563_222_016], { kind: "mirror" }) // { metadata: 0, length: 4 000 786 153 472 }
- * @example fitArray("linux-raid", threeOf(4_000_787_030_016), { kind: "parity", parity: 1 }) // { metadata: 135 266 304, length: 4 000 651 411 456 }
+ * @example fitArray("plain", [4_000_787_030_016, 8_001_563_222_016], { kind: "mirror" })
+ * // { metadata: 0, length: 4 000 786 153 472 }
+ * @example fitArray("linux-raid", threeOf(4_000_787_030_016), { kind: "parity", parity: 1 })
+ * // { metadata: 135 266 304, length: 4 000 651 411 456 }
  */
 export function fitArray(format: ArrayFormat, slices: readonly Bytes[], scheme: Scheme): ArrayFit {
   switch (format) {
@@ -60,7 +62,8 @@ export function fitArray(format: ArrayFormat, slices: readonly Bytes[], scheme: 
  * rounded; on a plain box to 1 MiB).
  *
  * @returns the metadata before the data of each drive, and the length used of each, in their order
- * @example fitUnequal("linux-raid", [400 MiB, 800 MiB, 1200 MiB], "stripe") // { metadata: 2 MiB, lengths: [398 MiB, 798 MiB, 1198 MiB] }
+ * @example fitUnequal("linux-raid", [400 MiB, 800 MiB, 1200 MiB], "stripe")
+ * // { metadata: 2 MiB, lengths: [398 MiB, 798 MiB, 1198 MiB] }
  */
 export function fitUnequal(
   format: ArrayFormat,

@@ -20,7 +20,8 @@ const STRIPE_CHUNK = 512 * KiB;
  * stripe n·h, mirror h, striped mirrors n·h/2 in whole chunks, parity (n − p)·h).
  *
  * @throws RangeError for a parity band that has no more members than parity blocks: no layout makes one
- * @example contentsOf({ scheme: { kind: "parity", parity: 1 }, members: threeOf(4 TB), metadata: 0 }) // { data: 8 TB, copies: 0, parity: 4 TB }
+ * @example contentsOf({ scheme: { kind: "parity", parity: 1 }, members: threeOf(4 TB), metadata: 0 })
+ * // { data: 8 TB, copies: 0, parity: 4 TB }
  */
 export function contentsOf(band: Band): BandContents {
   const height = heightOf(band);

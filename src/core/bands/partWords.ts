@@ -32,5 +32,8 @@ export function partWords(bands: readonly Band[], index: number): string {
   const whose =
     own === all ? oneOrMany(all, "the drive", "drives").replace(/^\d/, "all $&") : `${own} of the ${all} drives`;
   if (bands.length > 1 && !nested(bands)) return `Part ${index + 1} of ${bands.length}, on ${counted(own, "drive")},`;
-  return `${heightWords(index, bands.length)} ${own < all && nested(bands) ? `the ${oneOrMany(own, "largest drive", "largest drives")}` : whose}`;
+  return (
+    `${heightWords(index, bands.length)} ` +
+    (own < all && nested(bands) ? `the ${oneOrMany(own, "largest drive", "largest drives")}` : whose)
+  );
 }

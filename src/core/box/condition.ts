@@ -40,7 +40,8 @@ function unreadableOf(group: Group, lost: readonly string[], { rules, bandsOf, g
 /**
  * The state of a pool, by its bands and the drives that it lacks. Where the next step fills a spare, it is rebuilding.
  *
- * @example conditionFrom(mirrorWithD2Failed, setting) // { state: "degraded", redundancyLeft: 0, missing: ["d2"], unreadable: [] }
+ * @example conditionFrom(mirrorWithD2Failed, setting)
+ * // { state: "degraded", redundancyLeft: 0, missing: ["d2"], unreadable: [] }
  */
 export function conditionFrom(pool: Pool, setting: ConditionSetting): Condition {
   const { bandsOf, gone, next } = setting;

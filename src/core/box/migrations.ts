@@ -20,17 +20,23 @@ export interface Migration {
 export const MIGRATIONS: readonly Migration[] = [
   {
     about: "edition",
-    why: `The ready-made kinds of box answer some questions otherwise since edition ${EDITION}. What the box of an older plan kept or did by itself is written into its rules, so that its pools hold what they held.`,
+    why:
+      `The ready-made kinds of box answer some questions otherwise since edition ${EDITION}. What the box of an ` +
+      "older plan kept or did by itself is written into its rules, so that its pools hold what they held.",
     migrate: ofThisEdition,
   },
   {
     about: "parity drives",
-    why: "Which drives hold the parity was worked out again at each look, and a change elsewhere could move it. It is named in the group, once and for all.",
+    why:
+      "Which drives hold the parity was worked out again at each look, and a change elsewhere could move it. It " +
+      "is named in the group, once and for all.",
     migrate: withParityNamed,
   },
   {
     about: "missing drives",
-    why: "A drive that is not in the box holds no bay: where it was is kept beside it. Scripts may send one that still says its bay.",
+    why:
+      "A drive that is not in the box holds no bay: where it was is kept beside it. Scripts may send one that " +
+      "still says its bay.",
     migrate: withMissingOutOfBays,
   },
 ];

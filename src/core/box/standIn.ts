@@ -30,7 +30,8 @@ export interface InPlaceOf {
  * The least that a drive must have between reserve and margin to stand in for a drive of a group: how far up that one
  * is used. In bytes.
  *
- * @example leastInPlaceOf(plan, raid5Group, smallestDrive, rules) // what the array uses of it, with what lies before its data
+ * @example leastInPlaceOf(plan, raid5Group, smallestDrive, rules)
+ * // what the array uses of it, with what lies before its data
  */
 export const leastInPlaceOf = (plan: Plan, group: Group, old: Drive, rules: BoxRules): Bytes =>
   heightOn(bandsOfGroup(plan, group, rules), old.id, roomOf(old, rules).systemReserve);
@@ -106,7 +107,8 @@ function whyNoTakeover(group: Group, rules: BoxRules): string | null {
 /**
  * What a hot spare could do, drive by drive of its pool.
  *
- * @example serviceOf(plan, pool, "d5", rules, "TB") // { serves: ["d1", "d2"], not: [{ drive: "d3", why: "it is too small by 4.00 TB" }] }
+ * @example serviceOf(plan, pool, "d5", rules, "TB")
+ * // { serves: ["d1", "d2"], not: [{ drive: "d3", why: "it is too small by 4.00 TB" }] }
  */
 export function serviceOf(plan: Plan, pool: Pool, id: string, rules: BoxRules, family: UnitFamily): SpareService {
   const spare = driveOf(plan, id);

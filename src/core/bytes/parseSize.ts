@@ -51,7 +51,10 @@ function readOneMark(text: string, mark: string, unit: string): Digits | string 
   const [before = "", after = ""] = text.split(mark);
   if (unit === "B") return grouped(text, mark) ? { whole: before + after, fraction: "" } : noFraction(text);
   if (!LARGE_UNITS.has(unit) && /^[1-9]\d?$/.test(before) && after.length === 3)
-    return `"${text} ${unit}" can be read in two ways. Write ${before}${after} ${unit} or ${before}${mark}${after}0 ${unit}.`;
+    return (
+      `"${text} ${unit}" can be read in two ways. Write ${before}${after} ${unit} or ${before}${mark}${after}0 ` +
+      `${unit}.`
+    );
   return { whole: before || "0", fraction: after };
 }
 
@@ -77,7 +80,8 @@ function readNumber(text: string, unit: string): Digits | string {
  *
  * @param text what was typed
  * @returns the size in bytes, or a sentence that says what is wrong with the text; it never throws
- * @example parseSize("3,6 TiB") // { ok: true, size: { kind: "binary", bytes: 3 958 241 859 994, unit: "TiB", decimals: 1 } }
+ * @example parseSize("3,6 TiB")
+ * // { ok: true, size: { kind: "binary", bytes: 3 958 241 859 994, unit: "TiB", decimals: 1 } }
  */
 export function parseSize(text: string): SizeResult {
   if (text.length > 60) return fail("That is too long for a size. Write it like 4 TB or 3.6 TiB.");

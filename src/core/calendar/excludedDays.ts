@@ -70,7 +70,8 @@ function readRange(part: string, since: Temporal.PlainDate): DayRange | string {
  * first from the start on.
  *
  * @param start as YYYY-MM-DD
- * @example parseExcluded("24 Dec – 2 Jan", "2026-11-23") // { ok: true, ranges: [{ from: "2026-12-24", to: "2027-01-02" }] }
+ * @example parseExcluded("24 Dec – 2 Jan", "2026-11-23")
+ * // { ok: true, ranges: [{ from: "2026-12-24", to: "2027-01-02" }] }
  */
 export function parseExcluded(text: string, start: string): TypedDays {
   const since = Temporal.PlainDate.from(start);

@@ -99,7 +99,8 @@ function neverOf({ walked, before }: StepNow, rules: BoxRules): string[] {
     ...exposure.map(({ redundancy }) => `Pull no drive: meanwhile, ${survivesMeanwhile(redundancy)}.`).slice(0, 1),
     ...(cost.missing.length > 0 || degraded
       ? [
-          "Do not create, format or “initialise” anything if the box offers it, and let no repair of the file system run.",
+          "Do not create, format or “initialise” anything if the box offers it, and let no repair of the file " +
+            "system run.",
         ]
       : []),
     ...(cost.online === "offline" ? ["Let nobody use the pool until it has ended."] : []),

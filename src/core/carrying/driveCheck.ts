@@ -99,6 +99,7 @@ export function checkDrive(check: DriveCheck, typed: string, plan: Plan, family:
     ok: false,
     message: other
       ? `Stop: that is ${nameOfDrive(other, family)}. ${should}`
-      : `Stop: this is not the drive. ${should} No drive of the plan has a serial number that ends in ${typed.trim().slice(0, 40)}.`,
+      : `Stop: this is not the drive. ${should} No drive of the plan has a serial number that ends in ` +
+        `${typed.trim().slice(0, 40)}.`,
   };
 }

@@ -94,7 +94,8 @@ function othersUnderWay({ underWay = [] }: Plan, id: string): Plan["underWay"] {
  * The plan once a step is done: it begins at the box as the step has left it, and the step is history.
  *
  * @returns the next plan, or why the step cannot be done on the box as the plan has it
- * @example const next = afterStep(plan, "s1", { start, end, outcome: "done" }, "TB"); next.ok && next.plan.history?.at(-1)?.step // "s1"
+ * @example const next = afterStep(plan, "s1", { start, end, outcome: "done" }, "TB"); next.ok && next.plan.history?.at(-1)?.step
+ * // "s1"
  */
 export function afterStep(
   plan: Plan,

@@ -96,7 +96,8 @@ function byForgotten(figure: Figure, plan: Plan, { bytes, before }: ExpectedSize
   return [
     {
       message:
-        "That is the size from before: the new space is not in use yet. Look for an act that was left out, or wait until the box has ended.",
+        "That is the size from before: the new space is not in use yet. Look for an act that was left out, or " +
+        "wait until the box has ended.",
     },
   ];
 }
@@ -128,7 +129,9 @@ function byReserve(
     const command = changeRules(plan, { poolReserveShare: share, poolReserveMaxBytes: null });
     return [
       {
-        message: `It would be so if your box keeps ${Number((share * 100).toPrecision(3))}${UNIT_SPACE}% of its pools for itself.`,
+        message:
+          `It would be so if your box keeps ${Number((share * 100).toPrecision(3))}${UNIT_SPACE}% of its pools ` +
+          "for itself.",
         mend: { label: "Let the plan keep as much", command },
       },
     ];
@@ -157,7 +160,9 @@ function byDrive(figure: Figure, plan: Plan, now: StepNow, family: UnitFamily): 
     const is = shortSize({ bytes: floorTo(bytes, 512) }, family);
     return [
       {
-        message: `It would be so if ${shortSize(drive, family)} drive ${drive.serial ?? drive.label} had ${is}: look at its label.`,
+        message:
+          `It would be so if ${shortSize(drive, family)} drive ${drive.serial ?? drive.label} had ${is}: look at ` +
+          "its label.",
         mend: { label: `It has ${is}`, command: { kind: "edit-drive", drive: id, changes: { bytes } } as const },
       },
     ];

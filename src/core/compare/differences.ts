@@ -58,7 +58,8 @@ const DIFFERENCES: readonly ((pair: Pair) => string | null)[] = [
   rebuildDifference,
   ({ first, second, one, other, currency }) =>
     first.pricePerTB !== null && second.pricePerTB !== null && Math.abs(first.pricePerTB - second.pricePerTB) >= 0.5
-      ? `A usable TB costs ${pricePerTBWords(first.pricePerTB, currency)} with ${one}, ${pricePerTBWords(second.pricePerTB, currency)} with ${other}.`
+      ? `A usable TB costs ${pricePerTBWords(first.pricePerTB, currency)} with ${one}, ` +
+        `${pricePerTBWords(second.pricePerTB, currency)} with ${other}.`
       : null,
   ({ first, second, one, other }) => {
     const [a, b] = [first, second].map((figures) => figures.growth.byDrive !== null);

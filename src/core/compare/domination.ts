@@ -43,7 +43,8 @@ export function beatenBy(choices: readonly Pick<Choice, "id" | "figures">[]): Ma
  * The choices that no other beats in both of two measures, best in the first measure first: what is joined in the
  * scatter. Choices of which a figure is not known are left out.
  *
- * @example frontier(choices, measureOf("usable"), measureOf("loss-of-two")).map(({ name }) => name) // ["Span", "RAID 5", "RAID 6"]
+ * @example frontier(choices, measureOf("usable"), measureOf("loss-of-two")).map(({ name }) => name)
+ * // ["Span", "RAID 5", "RAID 6"]
  */
 export function frontier<C extends Pick<Choice, "figures">>(choices: readonly C[], x: Measure, y: Measure): C[] {
   const known = choices.filter((choice) => x.of(choice.figures) !== null && y.of(choice.figures) !== null);

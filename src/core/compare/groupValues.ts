@@ -21,7 +21,8 @@ export interface GroupValue {
  * first drive.
  *
  * @param drives smallest first, as the function wants them
- * @example groupValues(singleParity, rules)(threeOf4TB) // { usableBytes: 8 001 572 306 944, tolerance: 1, fatalSets: 3 }
+ * @example groupValues(singleParity, rules)(threeOf4TB)
+ * // { usableBytes: 8 001 572 306 944, tolerance: 1, fatalSets: 3 }
  */
 export function groupValues(layout: Layout, rules: BoxRules): (drives: readonly Drive[]) => GroupValue | null {
   const known = new Map<string, GroupValue | null>();

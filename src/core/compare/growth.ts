@@ -42,7 +42,8 @@ const usableWith = ({ group }: GroupOfDrives, drives: readonly Drive[], rules: B
  * How a pool of these groups can grow later on a box.
  *
  * @param groups at least one, each with a layout that can be made of its drives
- * @example growthOf([{ group: { layout: "raid5" }, drives: threeOf4TB }], rulesOf({ set: "fixed-group" })).byDrive // null: only by a further group
+ * @example growthOf([{ group: { layout: "raid5" }, drives: threeOf4TB }], rulesOf({ set: "fixed-group" })).byDrive
+ * // null: only by a further group
  */
 export function growthOf(groups: readonly GroupOfDrives[], rules: BoxRules): Growth {
   const widenable = groups.filter(({ group }) => widensByDrive(layoutOf(group.layout), rules));

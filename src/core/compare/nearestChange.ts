@@ -44,7 +44,8 @@ function remade(
  * @param own how this box differs from the usual rates
  * @returns null where none of these does it, for instance because the layout bears too few failures however many drives
  * it has
- * @example nearestChange(raid5OfThree4TB, { usableBytes: 12e12 }, …) // { kind: "add", count: 1, bytes: 4 000 787 030 016 }
+ * @example nearestChange(raid5OfThree4TB, { usableBytes: 12e12 }, …)
+ * // { kind: "add", count: 1, bytes: 4 000 787 030 016 }
  */
 export function nearestChange(
   choice: Pick<Choice, "groups"> & { leastBytes?: Bytes },

@@ -91,7 +91,8 @@ function misfit<N extends keyof Needs>(need: N, choice: Weighed, needs: Needs, f
  * The needs that a choice does not meet, with reasons.
  *
  * @param family the units in which the reasons speak
- * @example misfits(raid5OfThree4TB, { tolerance: 2 }) // [{ need: "tolerance", reason: "survives only one failed drive" }]
+ * @example misfits(raid5OfThree4TB, { tolerance: 2 })
+ * // [{ need: "tolerance", reason: "survives only one failed drive" }]
  */
 export function misfits(choice: Weighed, needs: Needs, family: UnitFamily = "TB"): Misfit[] {
   return (Object.keys(MISFITS) as (keyof Needs)[]).flatMap((need) => misfit(need, choice, needs, family));

@@ -17,7 +17,8 @@ const outline = ({ figures }: Choice) =>
  * same only the first is listed, and none that another beats in everything.
  *
  * @returns at most `MOST_LISTED`: what protects the data first, the largest first
- * @example shortlist(comparisonOf4And4And8TB.choices).map(({ name }) => name) // ["Hybrid (one)", "RAID 5", "RAID 1", "Separate"]
+ * @example shortlist(comparisonOf4And4And8TB.choices).map(({ name }) => name)
+ * // ["Hybrid (one)", "RAID 5", "RAID 1", "Separate"]
  */
 export function shortlist(choices: readonly Choice[]): Choice[] {
   const beaten = beatenBy(choices);

@@ -11,7 +11,8 @@ const hybrids = rulesOf({ set: "hybrid-box" });
 const shape = (tb: number[], box = rules) =>
   bestSplits(drivesOfTB(...tb), box).splits.map(
     ({ groups, leftOut, usableBytes }) =>
-      `${groups.map((group) => `${group.layout}(${group.drives.map((id) => tb[Number(id.slice(1)) - 1]).join("+")})`).join(" ")}${leftOut.length > 0 ? ` without ${leftOut.map((id) => tb[Number(id.slice(1)) - 1]).join(", ")}` : ""} = ${Math.round(usableBytes / 1e11) / 10}`,
+      `${groups.map((group) => `${group.layout}(${group.drives.map((id) => tb[Number(id.slice(1)) - 1]).join("+")})`).join(" ")}${leftOut.length > 0 ? ` without ${leftOut.map((id) => tb[Number(id.slice(1)) - 1]).join(", ")}` : ""} ` +
+      `= ${Math.round(usableBytes / 1e11) / 10}`,
   );
 
 test("an old small drive that drags the rest down is left out", () => {
@@ -120,16 +121,20 @@ test("among splits that hold as much, the one with the fewest fatal pairs: 3 + 3
   expect(split.groups.map((group) => group.drives.length)).toEqual([3, 3]);
 });
 
-test("beyond twelve drives groups are made of neighbours in size: for hybrids that is not proved to be best, for the rest it is", () => {
-  fc.assert(
-    fc.property(fc.array(fc.integer({ min: 1, max: 20 }), { minLength: 4, maxLength: 8 }), (tb) => {
-      const drives = drivesOfTB(...tb);
-      const totals = (exhaustively: boolean) =>
-        bestSplits(drives, hybrids, 8, exhaustively).splits.map((split) => split.usableBytes);
-      totals(false).forEach((usable, i) => expect(usable).toBeLessThanOrEqual(totals(true)[i]!));
-    }),
-    { numRuns: 40 },
-  );
-  const thirteen = drivesOfTB(...Array.from({ length: 13 }, () => 4));
-  expect([bestSplits(thirteen, rules).exact, bestSplits(thirteen, hybrids).exact]).toEqual([true, false]);
-});
+test(
+  "beyond twelve drives groups are made of neighbours in size: for hybrids that is not proved to be best, for " +
+    "the rest it is",
+  () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 20 }), { minLength: 4, maxLength: 8 }), (tb) => {
+        const drives = drivesOfTB(...tb);
+        const totals = (exhaustively: boolean) =>
+          bestSplits(drives, hybrids, 8, exhaustively).splits.map((split) => split.usableBytes);
+        totals(false).forEach((usable, i) => expect(usable).toBeLessThanOrEqual(totals(true)[i]!));
+      }),
+      { numRuns: 40 },
+    );
+    const thirteen = drivesOfTB(...Array.from({ length: 13 }, () => 4));
+    expect([bestSplits(thirteen, rules).exact, bestSplits(thirteen, hybrids).exact]).toEqual([true, false]);
+  },
+);

@@ -433,7 +433,8 @@ const uniform = (found: Found) => found.groups.every((group) => group.layout ===
  * @param drives 1 to 24
  * @param most the largest number of groups
  * @param exhaustively whether every way is weighed where there are at most `MOST_EXACT` drives
- * @example bestSplits(drivesOfTB(0.5, 4, 4, 4), rules).splits[0] // RAID 5 of the three 4 TB drives, the small one left out
+ * @example bestSplits(drivesOfTB(0.5, 4, 4, 4), rules).splits[0]
+ * // RAID 5 of the three 4 TB drives, the small one left out
  */
 export function bestSplits(drives: readonly Drive[], rules: BoxRules, most = 8, exhaustively = true): SplitSearch {
   const rising = [...drives].sort((a, b) => a.bytes - b.bytes);

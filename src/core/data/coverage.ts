@@ -115,7 +115,8 @@ function coverageOf(
  *
  * @param plan the box at a moment
  * @param day as YYYY-MM-DD, to judge how old backups are; null to leave that out
- * @example coverage(plan, "2026-11-23")[0].outcomes["theft-or-fire"] // { kind: "lost" } for data that is in one place only
+ * @example coverage(plan, "2026-11-23")[0].outcomes["theft-or-fire"]
+ * // { kind: "lost" } for data that is in one place only
  */
 export function coverage(plan: Plan, day: string | null): Coverage[] {
   const rules = rulesOf(plan.box.rules);

@@ -42,11 +42,14 @@ export function loseBackups(
       .map((each) => nameOfSet(each.dataSet));
     const alone = held.filter((each) => each.backups.length === 0).map((each) => nameOfSet(each.dataSet));
     const sentences = [
-      `${where} was the backup “${backup.name}”${backup.dataSets.length > 0 ? ` of ${listOf(backup.dataSets.map(nameOfSet))}` : ""}; that copy is erased.`,
+      `${where} was the backup ` +
+        `“${backup.name}”${backup.dataSets.length > 0 ? ` of ${listOf(backup.dataSets.map(nameOfSet))}` : ""}; ` +
+        "that copy is erased.",
       ...(covered.length > 0 ? [`From then on one failed drive no longer costs ${listOf(covered)}.`] : []),
       ...(alone.length > 0
         ? [
-            `${listOf(alone)} ${plural(alone.length, "has", "have")} no second place any more: a deletion by mistake, a theft or a fire takes ${plural(alone.length, "it", "them")}.`,
+            `${listOf(alone)} ${plural(alone.length, "has", "have")} no second place any more: a deletion by ` +
+              `mistake, a theft or a fire takes ${plural(alone.length, "it", "them")}.`,
           ]
         : []),
     ];

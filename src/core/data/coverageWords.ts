@@ -24,16 +24,23 @@ export function outcomeWords(outcome: Outcome, plan: Pick<Plan, "backups">): str
       return "nothing is lost";
     case "from-backup":
       return outcome.share < 1
-        ? `in ${Math.round(outcome.share * 100)} % of cases lost, then restored from ${name(outcome.backup)} as it was up to ${days(outcome.days)} earlier`
+        ? `in ${Math.round(outcome.share * 100)} % of cases lost, then restored from ${name(outcome.backup)} as ` +
+            `it was up to ${days(outcome.days)} earlier`
         : `restored from ${name(outcome.backup)} as it was up to ${days(outcome.days)} earlier`;
     case "until-next-copy":
-      return `restored from ${name(outcome.backup)}, but only if you notice before the next backup (${days(outcome.days)} at most)`;
+      return (
+        `restored from ${name(outcome.backup)}, but only if you notice before the next backup ` +
+        `(${days(outcome.days)} at most)`
+      );
     case "partly":
       return `lost in ${Math.round(outcome.share * 100)} % of cases`;
     case "since-update":
       return "what came after the last update of the parity is lost, and nothing else";
     case "failed-drives":
-      return `${outcome.share < 1 ? `in ${Math.round(outcome.share * 100)} % of cases ` : ""}what is on the failed drives is lost, and nothing else`;
+      return (
+        `${outcome.share < 1 ? `in ${Math.round(outcome.share * 100)} % of cases ` : ""}what is on the failed ` +
+        "drives is lost, and nothing else"
+      );
     case "lost":
       return "lost";
   }

@@ -31,7 +31,8 @@ function firstFailure(plan: Plan, pool: Pool): string | undefined {
  * drive or to now.
  *
  * @param now as an ISO 8601 moment; null where it is not to be judged, which then takes the time between two updates
- * @example unprotectedOf(plan, pool, "2026-11-26T12:00Z") // { since: "2026-11-26T03:00Z", hours: 9, bytes: 2 710 000 000 }
+ * @example unprotectedOf(plan, pool, "2026-11-26T12:00Z")
+ * // { since: "2026-11-26T03:00Z", hours: 9, bytes: 2 710 000 000 }
  */
 export function unprotectedOf(plan: Plan, pool: Pool, now: string | null): Unprotected {
   const { paritySchedule } = pool;
@@ -48,11 +49,16 @@ export function unprotectedOf(plan: Plan, pool: Pool, now: string | null): Unpro
 /**
  * The same in a sentence.
  *
- * @example unprotectedWords({ since: "2026-11-26T03:00Z", hours: 9, bytes: 2.7e9 }, "TB") // "What was changed after the last update, on 26 Nov 2026, is not protected: about 9 hours, in which the data grows by about 2.70 GB."
+ * @example unprotectedWords({ since: "2026-11-26T03:00Z", hours: 9, bytes: 2.7e9 }, "TB")
+ * // "What was changed after the last update, on 26 Nov 2026, is not protected: about 9 hours, in which the data
+ * // grows by about 2.70 GB."
  */
 export function unprotectedWords({ since, hours, bytes }: Unprotected, family: UnitFamily): string {
   if (since === null)
-    return "It is not known when the parity was last updated: take it that nothing that was changed lately is protected.";
+    return (
+      "It is not known when the parity was last updated: take it that nothing that was changed lately is " +
+      "protected."
+    );
   const growth = bytes === null ? "" : `, in which the data grows by about ${formatBytes(bytes, family)}`;
   const long = hours === null ? "" : `: ${lengthWords(hours)}${growth}`;
   return `What was changed after the last update, on ${plainDayWords(since.slice(0, 10))}, is not protected${long}.`;

@@ -105,7 +105,8 @@ const problemOf = (error: ErrorObject): Problem => ({ code: "schema", ...sentenc
 /**
  * Ajv's errors as sentences with JSON pointers, at most 50 of them.
  *
- * @example explainSchemaErrors(validate.errors) // [{ code: "schema", message: 'The field "name" is missing.', pointer: "" }]
+ * @example explainSchemaErrors(validate.errors)
+ * // [{ code: "schema", message: 'The field "name" is missing.', pointer: "" }]
  */
 export function explainSchemaErrors(errors: readonly ErrorObject[] | null | undefined): Problem[] {
   const all = errors ?? [];

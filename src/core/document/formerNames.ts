@@ -53,7 +53,8 @@ const step = (object: Json): Json =>
  *
  * @param value what JSON.parse gave
  * @returns the very value where nothing in it has a former name
- * @example withPresentNames({ steps: [{ kind: "sync", pool: "p1" }] }) // { steps: [{ kind: "update-parity", pool: "p1" }] }
+ * @example withPresentNames({ steps: [{ kind: "sync", pool: "p1" }] })
+ * // { steps: [{ kind: "update-parity", pool: "p1" }] }
  */
 export function withPresentNames(value: unknown): unknown {
   if (!isObject(value)) return value;

@@ -42,7 +42,9 @@ export function checkPlan(given: unknown): ReadPlanResult {
       return refuse("newer", [
         {
           code: "newer-version",
-          message: `This plan is of version ${version}, made by a newer Cortijo. This one reads up to version ${PLAN_VERSION}: update Cortijo to open it.`,
+          message:
+            `This plan is of version ${version}, made by a newer Cortijo. This one reads up to version ` +
+            `${PLAN_VERSION}: update Cortijo to open it.`,
           pointer: "/version",
         },
       ]);

@@ -34,13 +34,16 @@ function twice(ids: readonly string[], pointer: string, what: string): Problem[]
  * What cannot be true of a plan's records: an entry that ends before it begins, a day that there is not, an id given
  * twice, a step under way that is not in the plan, more than a plan file holds.
  *
- * @example recordProblems({ ...plan, underWay: [{ step: "s99", start: "2026-11-26T10:00Z" }] })[0].code // "no-such-step"
+ * @example recordProblems({ ...plan, underWay: [{ step: "s99", start: "2026-11-26T10:00Z" }] })[0].code
+ * // "no-such-step"
  */
 export function recordProblems(plan: Plan): Problem[] {
   const { history = [], log = [], underWay = [] } = plan;
   const steps = new Set(underWay.length > 0 ? plan.steps.map(({ id }) => id) : []);
   const isTooMuch = (history.length > 0 || log.length > 0) && recordCharacters(plan) > MOST_RECORD_CHARACTERS;
-  const tooMuch = `The history and the log have more than ${MOST_RECORD_CHARACTERS / 1024} KiB together. Take the oldest entries out.`;
+  const tooMuch =
+    `The history and the log have more than ${MOST_RECORD_CHARACTERS / 1024} KiB together. Take the oldest ` +
+    "entries out.";
   return [
     ...(isTooMuch ? [{ code: "too-many-records", message: tooMuch, pointer: "/history" }] : []),
     ...twice(

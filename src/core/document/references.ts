@@ -18,7 +18,9 @@ function duplicateIds(things: readonly Named[]): Problem[] {
     return [
       {
         code: "duplicate-id",
-        message: `The id "${thing.id}" is already that of ${first.what} at ${first.pointer}. Give this ${thing.what.replace(/^an? /, "")} another one.`,
+        message:
+          `The id "${thing.id}" is already that of ${first.what} at ${first.pointer}. Give this ` +
+          `${thing.what.replace(/^an? /, "")} another one.`,
         pointer: `${thing.pointer}/id`,
       },
     ];
@@ -36,7 +38,9 @@ function placeProblems(plan: Plan): Problem[] {
       if (bay > plan.box.bays)
         problems.push({
           code: "no-such-bay",
-          message: `Drive "${drive.id}" is in bay ${bay}, but the box has ${plan.box.bays}. Put it in another bay or on the shelf.`,
+          message:
+            `Drive "${drive.id}" is in bay ${bay}, but the box has ${plan.box.bays}. Put it in another bay or on ` +
+            "the shelf.",
           pointer: `/drives/${i}/place/bay`,
         });
       if (other !== undefined)
@@ -53,7 +57,9 @@ function placeProblems(plan: Plan): Problem[] {
       if (other !== undefined)
         problems.push({
           code: "duplicate-serial",
-          message: `Drives "${other}" and "${drive.id}" have the same serial ${drive.serial}. Remove the one that is entered twice or correct its serial.`,
+          message:
+            `Drives "${other}" and "${drive.id}" have the same serial ${drive.serial}. Remove the one that is ` +
+            "entered twice or correct its serial.",
           pointer: `/drives/${i}/serial`,
         });
       else bySerial.set(serial, drive.id);
@@ -77,7 +83,9 @@ function memberProblems(plan: Plan): Problem[] {
     else if (other !== undefined)
       problems.push({
         code: "drive-used-twice",
-        message: `Drive "${drive}" belongs to ${other} already. A drive can be in one place only; take it out here or there.`,
+        message:
+          `Drive "${drive}" belongs to ${other} already. A drive can be in one place only; take it out here or ` +
+          "there.",
         pointer,
       });
     else takenBy.set(drive, owner);
@@ -98,7 +106,9 @@ function memberProblems(plan: Plan): Problem[] {
     ) {
       problems.push({
         code: "no-such-pool",
-        message: `Pool "${pool.id}" lands data for "${pool.landsFor}", which is no other pool of the plan. Name another or take it out.`,
+        message:
+          `Pool "${pool.id}" lands data for "${pool.landsFor}", which is no other pool of the plan. Name another ` +
+          "or take it out.",
         pointer: `/pools/${p}/landsFor`,
       });
     }
@@ -124,7 +134,9 @@ function dataSetProblems(plan: Plan): Problem[] {
       return [{ code: "no-one-place", message, pointer: `/dataSets/${i}` }];
     }
     if (set.drive !== undefined) {
-      const message = `The data set "${set.id}" is on the drive "${set.drive}", which the plan does not have. Name one that is there, or take the data set out.`;
+      const message =
+        `The data set "${set.id}" is on the drive "${set.drive}", which the plan does not have. Name one that is ` +
+        "there, or take the data set out.";
       return drives.has(set.drive) ? [] : [{ code: "no-such-drive", message, pointer: `/dataSets/${i}/drive` }];
     }
     return volumes.has(set.volume ?? "")
@@ -132,7 +144,9 @@ function dataSetProblems(plan: Plan): Problem[] {
       : [
           {
             code: "no-such-volume",
-            message: `The data set "${set.id}" is on the volume "${set.volume}", which no pool has. Name one that is there, or take the data set out.`,
+            message:
+              `The data set "${set.id}" is on the volume "${set.volume}", which no pool has. Name one that is ` +
+              "there, or take the data set out.",
             pointer: `/dataSets/${i}/volume`,
           },
         ];
@@ -208,7 +222,9 @@ export function handsProblem({ from, to }: HandsWindow): Omit<Problem, "pointer"
     return { code: "hours-backwards", message };
   }
   if (minutesBetween(from, to) >= LEAST_HANDS_MINUTES) return null;
-  const message = `These hours, from ${from} to ${to}, are too short: to begin a step at the box takes ${LEAST_HANDS_MINUTES} minutes. Make them longer.`;
+  const message =
+    `These hours, from ${from} to ${to}, are too short: to begin a step at the box takes ${LEAST_HANDS_MINUTES} ` +
+    "minutes. Make them longer.";
   return { code: "hours-too-short", message };
 }
 
@@ -219,7 +235,9 @@ export function handsProblem({ from, to }: HandsWindow): Omit<Problem, "pointer"
 function sumProblems(plan: Plan): Problem[] {
   const tooMuch = (what: string, sizes: readonly { bytes: number }[], pointer: string): Problem[] => {
     const total = sizes.reduce((sum, { bytes }) => sum + BigInt(bytes), 0n);
-    const message = `${what} come to more than 9 PB together (9 007 199 254 740 991 bytes), beyond which Cortijo cannot count exactly. Correct a size or take some out.`;
+    const message =
+      `${what} come to more than 9 PB together (9 007 199 254 740 991 bytes), beyond which Cortijo cannot count ` +
+      "exactly. Correct a size or take some out.";
     return total > BigInt(Number.MAX_SAFE_INTEGER) ? [{ code: "too-much-together", message, pointer }] : [];
   };
   return [
@@ -243,7 +261,8 @@ function isTimeZone(name: string): boolean {
  * the box does not have, a drive in two groups or not in the plan, a data set on no volume, a day or a time zone that
  * there is not, hours too short to begin anything, sizes that cannot be summed exactly.
  *
- * @example referenceProblems(planWithTwoDrivesInBayOne) // [{ code: "bay-taken", message: …, pointer: "/drives/1/place/bay" }]
+ * @example referenceProblems(planWithTwoDrivesInBayOne)
+ * // [{ code: "bay-taken", message: …, pointer: "/drives/1/place/bay" }]
  */
 export function referenceProblems(plan: Plan): Problem[] {
   return [

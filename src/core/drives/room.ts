@@ -22,7 +22,8 @@ export interface Room {
  * The room of a drive: `floorTo(bytes − systemReserve − replacementMargin, 1 MiB)`, never below 0. A drive that is
  * smaller than what is set aside has no room, and the reserve then takes all of it.
  *
- * @example roomOf({ id: "d1", bytes: 4_000_787_030_016 }, { systemReserveBytes: 0, replacementMarginShare: 0 }).length // 4 000 786 153 472
+ * @example roomOf({ id: "d1", bytes: 4_000_787_030_016 }, { systemReserveBytes: 0, replacementMarginShare: 0 }).length
+ * // 4 000 786 153 472
  */
 export function roomOf(
   drive: { id: string; bytes: Bytes },

@@ -9,7 +9,8 @@ import type { Medium } from "../document/plan";
  * A flash drive and a bare count of bytes are taken as typed.
  *
  * @returns bytes
- * @example driveBytes({ kind: "binary", bytes: 1_000_201_841_869, unit: "GiB", decimals: 2 }, "hdd") // 1 000 204 886 016
+ * @example driveBytes({ kind: "binary", bytes: 1_000_201_841_869, unit: "GiB", decimals: 2 }, "hdd")
+ * // 1 000 204 886 016
  */
 export function driveBytes(size: ParsedSize, medium: Medium): Bytes {
   if (size.kind === "bytes" || medium === "ssd") return size.bytes;

@@ -16,7 +16,8 @@ export const worseBy = (health: Health): number =>
  * A new reading of a drive's health with the counts of the one before it, so that it can be seen whether they grow. The
  * same reading taken over twice is one.
  *
- * @example withEarlier({ state: "watch", reallocatedSectors: 16 }, { state: "watch", reallocatedSectors: 24 }).earlier // { reallocatedSectors: 16 }
+ * @example withEarlier({ state: "watch", reallocatedSectors: 16 }, { state: "watch", reallocatedSectors: 24 }).earlier
+ * // { reallocatedSectors: 16 }
  */
 export function withEarlier(before: Health, now: Health): Health {
   const isSame = before.powerOnHours !== undefined && before.powerOnHours === now.powerOnHours;

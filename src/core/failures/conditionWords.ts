@@ -6,7 +6,8 @@ import type { Condition } from "./condition";
  * The state of a pool in a line, without a stop at its end.
  *
  * @param tolerance how many failed drives it survives when it is whole
- * @example conditionWords({ state: "degraded", redundancyLeft: 0, missing: ["d2"], … }, 1) // "Nothing is lost, but 1 drive is gone; if one more fails, data is lost"
+ * @example conditionWords({ state: "degraded", redundancyLeft: 0, missing: ["d2"], … }, 1)
+ * // "Nothing is lost, but 1 drive is gone; if one more fails, data is lost"
  */
 export function conditionWords({ state, redundancyLeft, missing, unreadable }: Condition, tolerance: number): string {
   const gone = `${counted(missing.length, "drive")} ${missing.length === 1 ? "is" : "are"} gone`;

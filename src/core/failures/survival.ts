@@ -23,7 +23,8 @@ function choose(n: number, k: number): number {
  * @param bands bands that stand or fall together
  * @param drives ids of the drives that can fail; at least all that are in the bands
  * @param most the largest number of drives that fail at once
- * @example survivalOf(raid5BandsOfFour, ["d1", "d2", "d3", "d4"], 2) // [{ failed: 1, survived: 4, sets: 4 }, { failed: 2, survived: 0, sets: 6 }]
+ * @example survivalOf(raid5BandsOfFour, ["d1", "d2", "d3", "d4"], 2)
+ * // [{ failed: 1, survived: 4, sets: 4 }, { failed: 2, survived: 0, sets: 6 }]
  */
 export function survivalOf(bands: readonly Band[], drives: readonly string[], most: number): Survival[] {
   const depth = Math.min(most, drives.length);

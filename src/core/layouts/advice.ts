@@ -19,7 +19,8 @@ export const ADVICE: Readonly<Record<LayoutId, Advice>> = {
   },
   raid10: {
     goodFor:
-      "Many small reads and writes at once: databases, virtual machines. Rebuilds are short, since only one other drive is read.",
+      "Many small reads and writes at once: databases, virtual machines. Rebuilds are short, since only one " +
+      "other drive is read.",
     costs: "Half of the space.",
     bites: "Two failed drives lose everything if they are the two of one pair.",
   },
@@ -27,7 +28,8 @@ export const ADVICE: Readonly<Record<LayoutId, Advice>> = {
     goodFor: "Much space out of three to six drives of the same size, mostly for large files.",
     costs: "The space of one drive, and slow small writes.",
     bites:
-      "While a failed drive is rebuilt, often for a day, all the others are read to the end; if one more fails then, everything is lost.",
+      "While a failed drive is rebuilt, often for a day, all the others are read to the end; if one more fails " +
+      "then, everything is lost.",
   },
   raid6: {
     goodFor: "Much space out of five to twelve drives of the same size, mostly for large files.",
@@ -43,28 +45,34 @@ export const ADVICE: Readonly<Record<LayoutId, Advice>> = {
   },
   "hybrid-1": {
     goodFor:
-      "Drives of mixed sizes in a box that makes such groups: nearly all of every drive is used, and one larger drive after the other brings space.",
+      "Drives of mixed sizes in a box that makes such groups: nearly all of every drive is used, and one " +
+      "larger drive after the other brings space.",
     costs: "About the space of the largest drive, and slow small writes.",
     bites: "It is made of several arrays: each is rebuilt in turn, and only boxes of this kind can read it.",
   },
   "hybrid-2": {
     goodFor:
-      "Drives of mixed sizes in a box that makes such groups: nearly all of every drive is used, and one larger drive after the other brings space.",
+      "Drives of mixed sizes in a box that makes such groups: nearly all of every drive is used, and one " +
+      "larger drive after the other brings space.",
     costs: "About the space of the two largest drives, and slow small writes.",
     bites: "It is made of several arrays: each is rebuilt in turn, and only boxes of this kind can read it.",
   },
   "parity-drive-1": {
     goodFor:
-      "Drives of many sizes that are added one at a time, and files that are read more often than written: films, archives.",
+      "Drives of many sizes that are added one at a time, and files that are read more often than written: " +
+      "films, archives.",
     costs:
-      "The largest drive, and speed: each file comes from one drive, and where parity is written at once every write waits for it.",
+      "The largest drive, and speed: each file comes from one drive, and where parity is written at once every " +
+      "write waits for it.",
     bites: "No data drive can be larger than the parity drive, so larger drives begin with that one.",
   },
   "parity-drive-2": {
     goodFor:
-      "Drives of many sizes that are added one at a time, and files that are read more often than written: films, archives.",
+      "Drives of many sizes that are added one at a time, and files that are read more often than written: " +
+      "films, archives.",
     costs:
-      "The two largest drives, and speed: each file comes from one drive, and where parity is written at once every write waits for it.",
+      "The two largest drives, and speed: each file comes from one drive, and where parity is written at once " +
+      "every write waits for it.",
     bites: "No data drive can be larger than the parity drive, so larger drives begin with that one.",
   },
   "copies-2": {
@@ -81,7 +89,8 @@ export const ADVICE: Readonly<Record<LayoutId, Advice>> = {
     goodFor: "More space than copies give, over drives of any sizes.",
     costs: "The space of its parity chunks, and slow small writes.",
     bites:
-      "Every stripe needs as many drives with free space as it is wide, so a new drive alone brings little until data is spread again.",
+      "Every stripe needs as many drives with free space as it is wide, so a new drive alone brings little " +
+      "until data is spread again.",
   },
   "mirror-onto-one": {
     goodFor: "Two or three small drives that hold data, and one large drive to protect them with.",

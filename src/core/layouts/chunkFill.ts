@@ -8,7 +8,8 @@ import { CHUNK_BYTES } from "./chunks";
  * @param rooms of the drives, in bytes
  * @param stripes how many stripes are stored
  * @returns bytes on each drive, whole chunks; they sum to width × stripes chunks where so many fit
- * @example spreadChunks([2, 2, 4].map((gib) => gib * GiB), 2, 2) // one chunk on one of the small drives, or none, and the rest on the large: [1, 1, 2] GiB
+ * @example spreadChunks([2, 2, 4].map((gib) => gib * GiB), 2, 2)
+ * // one chunk on one of the small drives, or none, and the rest on the large: [1, 1, 2] GiB
  */
 export function spreadChunks(rooms: readonly Bytes[], width: number, stripes: number): Bytes[] {
   const chunks = rooms.map((bytes) => Math.floor(bytes / CHUNK_BYTES));

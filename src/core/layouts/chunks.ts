@@ -118,7 +118,9 @@ function copiesLayout(copies: 2 | 3, id: LayoutId, name: string, shortName: stri
     id,
     name,
     shortName,
-    summary: `Every chunk of 1 GiB is kept ${copies === 2 ? "twice" : "three times"}, on the drives that have the most free space. Uses drives of any sizes.`,
+    summary:
+      `Every chunk of 1 GiB is kept ${copies === 2 ? "twice" : "three times"}, on the drives that have the most ` +
+      "free space. Uses drives of any sizes.",
     minimumDrives: copies,
     usualDrives: copies,
     stripe: () => ({ data: 1, copies, parity: 0 }),
@@ -144,7 +146,8 @@ export const chunkParity: Layout = {
   name: "parity over chunks",
   shortName: "Chunk parity",
   summary:
-    "Every stripe of data and parity chunks lies on as many different drives as it needs, never more. Uses drives of any sizes.",
+    "Every stripe of data and parity chunks lies on as many different drives as it needs, never more. Uses " +
+    "drives of any sizes.",
   minimumDrives: 2,
   usualDrives: 3,
   stripe: (options) => ({ ...chunkWidth(options), copies: 1 }),

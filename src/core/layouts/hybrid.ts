@@ -88,7 +88,8 @@ export const hybridOne = hybridLayout(
   "hybrid-1",
   "hybrid, one drive safe",
   "Hybrid (one)",
-  "Drives of mixed sizes are cut level into bands, each with single parity or a mirror. Only the top of one largest drive can stay unused.",
+  "Drives of mixed sizes are cut level into bands, each with single parity or a mirror. Only the top of one " +
+    "largest drive can stay unused.",
   [{ to: "hybrid-2", refuses: ({ leaving }) => unless(leaving === 0, "No drive can leave with it.") }],
 );
 
@@ -98,6 +99,7 @@ export const hybridTwo = hybridLayout(
   "hybrid-2",
   "hybrid, two drives safe",
   "Hybrid (two)",
-  "Drives of mixed sizes are cut level into bands, each with double parity or three copies. Only the tops of the two largest drives can stay unused.",
+  "Drives of mixed sizes are cut level into bands, each with double parity or three copies. Only the tops of " +
+    "the two largest drives can stay unused.",
   [],
 );

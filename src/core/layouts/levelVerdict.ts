@@ -25,7 +25,8 @@ function rungsBetween(from: LayoutId, to: LayoutId): LayoutId[] | null {
 /**
  * Whether a box makes a change of level, by its rules and by what the kernel's RAID driver was measured to do.
  *
- * @example levelVerdict({ from: "raid1", to: "raid6", drives: 2, joining: 2, leaving: 0, equal: true }, { levelChanges: "one-at-a-time", … }) // { kind: "by-way-of", levels: ["raid5", "raid6"] }
+ * @example levelVerdict({ from: "raid1", to: "raid6", drives: 2, joining: 2, leaving: 0, equal: true }, { levelChanges: "one-at-a-time", … })
+ * // { kind: "by-way-of", levels: ["raid5", "raid6"] }
  */
 export function levelVerdict(change: LevelChange, rules: Pick<BoxRules, "levelChanges" | "arrayFormat">): LevelVerdict {
   if (rules.levelChanges === "none") return { kind: "no-path" };

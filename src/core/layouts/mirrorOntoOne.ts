@@ -11,7 +11,8 @@ export const mirrorOntoOne: Layout = {
   name: "mirror onto one large drive",
   shortName: "Mirror onto one",
   summary:
-    "Each smaller drive is mirrored onto its own part of the largest, and keeps its own file system. It survives the loss of any one drive.",
+    "Each smaller drive is mirrored onto its own part of the largest, and keeps its own file system. It " +
+    "survives the loss of any one drive.",
   minimumDrives: 3,
   usualDrives: 3,
   stripe: () => ({ data: 1, copies: 2, parity: 0 }),

@@ -8,7 +8,9 @@ type Own = Pick<Layout, "id" | "name" | "shortName" | "becomes" | "several" | "k
 function parityLayout(parity: 1 | 2 | 3, worth: string, own: Own): Layout {
   const layout: Layout = {
     ...own,
-    summary: `Data and parity take turns over all drives; parity takes ${worth}. Every drive counts as large as the smallest.`,
+    summary:
+      `Data and parity take turns over all drives; parity takes ${worth}. Every drive counts as large as the ` +
+      "smallest.",
     minimumDrives: parity + 1,
     usualDrives: parity + 2,
     stripe: () => ({ data: "rest", copies: 1, parity }),

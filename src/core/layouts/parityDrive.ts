@@ -84,7 +84,9 @@ function parityDriveLayout(
     id,
     name,
     shortName,
-    summary: `Every data drive keeps its own file system; ${which} for parity. If more fail than that, only what was on the failed drives is lost.`,
+    summary:
+      `Every data drive keeps its own file system; ${which} for parity. If more fail than that, only what was on ` +
+      "the failed drives is lost.",
     minimumDrives: parity + 1,
     usualDrives: parity + 1,
     stripe: () => ({ data: "rest", copies: 1, parity }),

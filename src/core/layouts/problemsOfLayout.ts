@@ -54,7 +54,11 @@ export function problemsOfLayout(
     findings.push({
       code: "wrong-drive-count",
       severity: "block",
-      message: `${layout.shortName} cannot be made of ${counted(drives.length, "drive")}. ${wrong} ${drives.length > (rules.mostDrives ?? Infinity) ? "Take some out, or choose another kind of box." : "Add drives or choose another layout."}`,
+      message:
+        `${layout.shortName} cannot be made of ${counted(drives.length, "drive")}. ${wrong} ` +
+        (drives.length > (rules.mostDrives ?? Infinity)
+          ? "Take some out, or choose another kind of box."
+          : "Add drives or choose another layout."),
       drives: [...drives],
     });
   }

@@ -8,7 +8,8 @@ export const stripedMirrors: Layout = {
   name: "striped mirrors",
   shortName: "RAID 10",
   summary:
-    "Every piece of data is on two drives, in pairs or, with an odd number, on neighbours. Every drive counts as large as the smallest.",
+    "Every piece of data is on two drives, in pairs or, with an odd number, on neighbours. Every drive counts " +
+    "as large as the smallest.",
   minimumDrives: 2,
   usualDrives: 4,
   multiple: 2,

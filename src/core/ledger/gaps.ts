@@ -16,7 +16,8 @@ export interface Gaps {
  *
  * @param unit in which the layout gives out space: 1 MiB, or a chunk
  * @returns by the drive's id, for every room
- * @example gapsOf([roomOf(fourTB), roomOf(eightTB)], mirrorOfBoth).get("d2") // { idle: 4 000 776 716 288, rounding: 352 256 } on a box without reserve
+ * @example gapsOf([roomOf(fourTB), roomOf(eightTB)], mirrorOfBoth).get("d2")
+ * // { idle: 4 000 776 716 288, rounding: 352 256 } on a box without reserve
  */
 export function gapsOf(rooms: readonly Room[], bands: readonly Band[], unit: Bytes = MiB): Map<string, Gaps> {
   const taken = new Map<string, { from: Bytes; to: Bytes }[]>(rooms.map((room) => [room.drive, []]));

@@ -33,37 +33,41 @@ const anyShares = fc.record({
   ),
 });
 
-test("the ledger of any drives, layout, rules and spares sums to the drives' bytes exactly, in order, with no negative entry", () => {
-  fc.assert(
-    fc.property(
-      anyLayout,
-      anyDrives(4, 12),
-      anyDrives(0, 2),
-      anyRules,
-      anyShares,
-      (layout, drives, spares, rules, shares) => {
-        const rooms = drives.map((drive) => roomOf(drive, rules));
-        const bands = layout.layOut(rooms, { arrayFormat: rules.arrayFormat });
-        const entries = ledgerOf(
-          [{ rooms, bands, allocationUnit: layout.allocationUnit }],
-          spares.map((drive) => roomOf({ ...drive, id: `s${drive.id}` }, rules)),
-          shares,
-        );
-        expect(entries.reduce((sum, entry) => sum + entry.bytes, 0)).toBe(
-          [...drives, ...spares].reduce((sum, drive) => sum + drive.bytes, 0),
-        );
-        expect(entries.every((entry) => Number.isSafeInteger(entry.bytes) && entry.bytes >= 0)).toBe(true);
-        const order = entries.map((entry) => LEDGER_CAUSES.indexOf(entry.cause));
-        expect(order).toEqual([...order].sort((a, b) => a - b));
-        expect(
-          entries.filter((entry) => USABLE_CAUSES.has(entry.cause)).reduce((sum, entry) => sum + entry.bytes, 0),
-        ).toBe(usableOf(bands) - poolReserve(usableOf(bands), shares.keeps));
-        expect(entries.at(-1)?.cause).toBe("left");
-      },
-    ),
-    { numRuns: 500 },
-  );
-});
+test(
+  "the ledger of any drives, layout, rules and spares sums to the drives' bytes exactly, in order, with no " +
+    "negative entry",
+  () => {
+    fc.assert(
+      fc.property(
+        anyLayout,
+        anyDrives(4, 12),
+        anyDrives(0, 2),
+        anyRules,
+        anyShares,
+        (layout, drives, spares, rules, shares) => {
+          const rooms = drives.map((drive) => roomOf(drive, rules));
+          const bands = layout.layOut(rooms, { arrayFormat: rules.arrayFormat });
+          const entries = ledgerOf(
+            [{ rooms, bands, allocationUnit: layout.allocationUnit }],
+            spares.map((drive) => roomOf({ ...drive, id: `s${drive.id}` }, rules)),
+            shares,
+          );
+          expect(entries.reduce((sum, entry) => sum + entry.bytes, 0)).toBe(
+            [...drives, ...spares].reduce((sum, drive) => sum + drive.bytes, 0),
+          );
+          expect(entries.every((entry) => Number.isSafeInteger(entry.bytes) && entry.bytes >= 0)).toBe(true);
+          const order = entries.map((entry) => LEDGER_CAUSES.indexOf(entry.cause));
+          expect(order).toEqual([...order].sort((a, b) => a - b));
+          expect(
+            entries.filter((entry) => USABLE_CAUSES.has(entry.cause)).reduce((sum, entry) => sum + entry.bytes, 0),
+          ).toBe(usableOf(bands) - poolReserve(usableOf(bands), shares.keeps));
+          expect(entries.at(-1)?.cause).toBe("left");
+        },
+      ),
+      { numRuns: 500 },
+    );
+  },
+);
 
 test("a mirror of 4 and 8 TB leaves 4 TB of the larger drive idle, by name", () => {
   const rules = rulesOf({ set: "classic-raid" });

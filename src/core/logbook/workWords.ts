@@ -67,7 +67,8 @@ const WORK_WORDS: Readonly<Record<WorkKind, WorkWords>> = {
     name: "Backups",
     shows: "The backup shows how much it has copied.",
     ended:
-      "The backup says that it was completed without errors. Open a few files of the copy to see that they can be read.",
+      "The backup says that it was completed without errors. Open a few files of the copy to see that they can " +
+      "be read.",
   },
   restore: {
     name: "Restores from a backup",
@@ -82,7 +83,8 @@ export const workName = (work: WorkKind): string => WORK_WORDS[work].name;
 /**
  * What the box shows of a kind of work; on a box whose arrays are those of the Linux kernel, what that prints too.
  *
- * @example workShows("rebuild", rulesOf({ set: "linux-host" })) // "The pool is shown as degraded …; cat /proc/mdstat prints “recovery” …"
+ * @example workShows("rebuild", rulesOf({ set: "linux-host" }))
+ * // "The pool is shown as degraded …; cat /proc/mdstat prints “recovery” …"
  */
 export function workShows(work: WorkKind, { arrayFormat }: Pick<BoxRules, "arrayFormat">): string {
   const { shows, kernel } = WORK_WORDS[work];

@@ -12,7 +12,8 @@ export interface FlatStretch {
  * The stretches of a curve over which a larger drive brings nothing more, smallest sizes first. Sizes that the box
  * refuses are no part of any.
  *
- * @example flatStretches(curveOfRaid5).at(-1) // { from: 4 TB, to: null, gainBytes: 4 TB }: from 4 TB upwards nothing more
+ * @example flatStretches(curveOfRaid5).at(-1)
+ * // { from: 4 TB, to: null, gainBytes: 4 TB }: from 4 TB upwards nothing more
  */
 export function flatStretches(curve: readonly CurvePoint[]): FlatStretch[] {
   const stretches: FlatStretch[] = [];

@@ -30,7 +30,8 @@ export interface JoinChoice {
  * and can change it to with just these drives. What is larger than parity, or otherwise refused, is a matter of checks.
  *
  * @param joining ids of the drives that are added
- * @example joinChoices(mirrorOfTwo4TB, group, ["x1"]) // [{ layout: "raid1", same: true, gainBytes: 0, tolerance: 2, … }, { layout: "raid5", gainBytes: 4e12, … }]
+ * @example joinChoices(mirrorOfTwo4TB, group, ["x1"])
+ * // [{ layout: "raid1", same: true, gainBytes: 0, tolerance: 2, … }, { layout: "raid5", gainBytes: 4e12, … }]
  */
 export function joinChoices(plan: Plan, group: Group, joining: readonly string[]): JoinChoice[] {
   const rules = rulesOf(plan.box.rules);
@@ -66,7 +67,8 @@ export function joinChoices(plan: Plan, group: Group, joining: readonly string[]
 /**
  * A choice in words.
  *
- * @example joinWords({ layout: "raid1", drives: 3, gainBytes: 0, tolerance: 2, … }, "TB") // "RAID 1 (mirror) of 3 drives: the space stays, survives any 2"
+ * @example joinWords({ layout: "raid1", drives: 3, gainBytes: 0, tolerance: 2, … }, "TB")
+ * // "RAID 1 (mirror) of 3 drives: the space stays, survives any 2"
  */
 export function joinWords({ layout, drives, gainBytes, tolerance }: JoinChoice, family: UnitFamily): string {
   const space = gainBytes === 0 ? "the space stays" : formatChange(gainBytes, family);

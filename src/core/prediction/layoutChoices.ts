@@ -40,7 +40,8 @@ function outcomeOf(layout: Layout, drives: readonly Drive[], rules: BoxRules): L
  * Every layout of the catalogue with what it would hold on these drives; those that the box offers first.
  *
  * @param joining drives that would come in with a layout
- * @example layoutChoices(threeOf4TB, rulesOf({ set: "classic-raid" }))[0] // { layout: mirror, offered: true, outcome: { possible: true, usableBytes: 4 000 786 153 472, tolerance: 2 } }
+ * @example layoutChoices(threeOf4TB, rulesOf({ set: "classic-raid" }))[0]
+ * // { layout: mirror, offered: true, outcome: { possible: true, usableBytes: 4 000 786 153 472, tolerance: 2 } }
  */
 export function layoutChoices(
   drives: readonly Drive[],

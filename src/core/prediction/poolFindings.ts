@@ -44,21 +44,27 @@ function helperFindings(pool: Pool, drivesOf: PoolView["drivesOf"], family: Unit
     findings.push({
       code: "read-cache",
       severity: "note",
-      message: `The read cache of ${pool.name} adds no space. Nothing is lost if it fails: what is in it is also in the pool.`,
+      message:
+        `The read cache of ${pool.name} adds no space. Nothing is lost if it fails: what is in it is also in the ` +
+        "pool.",
       drives: ids(caches),
     });
   if (logs.length === 1)
     findings.push({
       code: "single-write-log",
       severity: "warn",
-      message: `${pool.name} has a single write-log drive: if it fails in a power cut, the last seconds of writing are lost. Two as a mirror would keep them.`,
+      message:
+        `${pool.name} has a single write-log drive: if it fails in a power cut, the last seconds of writing are ` +
+        "lost. Two as a mirror would keep them.",
       drives: ids(logs),
     });
   if (logs.length > 1)
     findings.push({
       code: "write-log",
       severity: "note",
-      message: `The write log of ${pool.name} adds no space. Its drives mirror one another, so the loss of one is survived.`,
+      message:
+        `The write log of ${pool.name} adds no space. Its drives mirror one another, so the loss of one is ` +
+        "survived.",
       drives: ids(logs),
     });
   const disks = [...caches, ...logs].filter((drive) => drive.medium === "hdd");
@@ -67,7 +73,9 @@ function helperFindings(pool: Pool, drivesOf: PoolView["drivesOf"], family: Unit
     findings.push({
       code: "helper-not-flash",
       severity: "warn",
-      message: `A cache or log gains speed only on flash, and ${listOf(names)} ${plural(disks.length, "is a hard disk", "are hard disks")}.`,
+      message:
+        `A cache or log gains speed only on flash, and ${listOf(names)} ` +
+        `${plural(disks.length, "is a hard disk", "are hard disks")}.`,
       drives: ids(disks),
       mend: { label: "Remove it", command: { kind: "leave-group", drives: ids(disks) } },
     });
@@ -90,7 +98,9 @@ export interface PoolView {
 /** Spares that all groups of a pool are to share, on a box that gives a spare to one group. */
 function sharedSpares({ pool, groups, drivesOf, rules }: PoolView): Finding[] {
   if (rules.hotSpares !== "per-group" || groups.length < 2 || pool.spares.length === 0) return [];
-  const message = `Your box gives a hot spare to one group: ${pool.name} has ${counted(groups.length, "group")}, and its spares stand in for the first of them only.`;
+  const message =
+    `Your box gives a hot spare to one group: ${pool.name} has ${counted(groups.length, "group")}, and its ` +
+    "spares stand in for the first of them only.";
   return [
     { code: "spare-of-one-group", severity: "note", message, drives: drivesOf(pool.spares).map((drive) => drive.id) },
   ];
@@ -103,7 +113,9 @@ function landingPlace({ pool, tolerance }: PoolView): Finding[] {
     tolerance === 0
       ? "if any of its drives fails, that data is lost"
       : `it survives the loss of any ${oneOrMany(tolerance, "one drive", "drives")}`;
-  const message = `New data lands on ${pool.name} and is moved on by schedule. Until then it has only the protection of ${pool.name}: ${survives}.`;
+  const message =
+    `New data lands on ${pool.name} and is moved on by schedule. Until then it has only the protection of ` +
+    `${pool.name}: ${survives}.`;
   return [{ code: "landing-place", severity: tolerance === 0 ? "warn" : "note", message, drives: [] }];
 }
 
@@ -135,7 +147,10 @@ function openSizes({ pool, groups, drivesOf, rules, family }: PoolView): Finding
     const least = groups[i]?.usableBytes ?? 0;
     const most = usableOf(layOutGroup(whole, drivesOf(group.drives), rules));
     if (whole === group || most <= least) return [];
-    const message = `Its new space was taken into use after a rewrite, which uses up some of the space before the data: ${pool.name} holds up to ${formatExactBytes(most - least)} more than is said here. ${formatBytes(least, family)} is what you can count on.`;
+    const message =
+      "Its new space was taken into use after a rewrite, which uses up some of the space before the data: " +
+      `${pool.name} holds up to ${formatExactBytes(most - least)} more than is said here. ` +
+      `${formatBytes(least, family)} is what you can count on.`;
     return [{ code: "size-open", severity: "note", message, drives: [] }];
   });
 }
@@ -143,7 +158,9 @@ function openSizes({ pool, groups, drivesOf, rules, family }: PoolView): Finding
 /** How the figures of chunk pools are meant. */
 function chunkPlacement({ groups, tolerance }: PoolView): Finding[] {
   if (!groups.some((group) => layoutOf(group.layout).chunked)) return [];
-  const message = `Count on surviving ${oneOrMany(tolerance, "one failed drive", "failed drives")}. Whether more is survived depends on where the box put the data.`;
+  const message =
+    `Count on surviving ${oneOrMany(tolerance, "one failed drive", "failed drives")}. Whether more is survived ` +
+    "depends on where the box put the data.";
   return [{ code: "chunk-placement", severity: "note", message, drives: [] }];
 }
 
@@ -151,7 +168,9 @@ function chunkPlacement({ groups, tolerance }: PoolView): Finding[] {
 function mixedLayouts({ pool, groups }: PoolView): Finding[] {
   const names = [...new Set(groups.map((group) => inText(layoutOf(group.layout))))];
   if (names.length < 2) return [];
-  const message = `The groups of ${pool.name} have different layouts (${names.join(", ")}). The pool is only as safe as the weakest. Check that your box takes this.`;
+  const message =
+    `The groups of ${pool.name} have different layouts (${names.join(", ")}). The pool is only as safe as the ` +
+    "weakest. Check that your box takes this.";
   return [{ code: "mixed-layouts", severity: "warn", message, drives: [] }];
 }
 

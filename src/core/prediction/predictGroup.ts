@@ -74,7 +74,9 @@ function idleFindings(
     held ??
     (idle.length === 1
       ? `${formatBytes(bytes, family)} of ${only} stays unused until another drive is larger.`
-      : `${formatBytes(bytes, family)} stay unused on ${idle.length <= MOST_NAMED ? listOf(named) : `${idle.length} of the ${drives.length} drives`} until another drive is larger.`);
+      : `${formatBytes(bytes, family)} stay unused on ` +
+        `${idle.length <= MOST_NAMED ? listOf(named) : `${idle.length} of the ${drives.length} drives`} until ` +
+        "another drive is larger.");
   return [{ code: "idle-room", severity: "note", message, drives: idle.map((drive) => drive.id) }];
 }
 
@@ -97,7 +99,10 @@ function heldDown(
   const without = usableOf(layOutGroup({ layout: group.layout, options: group.options ?? {} }, others, rules));
   if (without <= usableOf(bands)) return null;
   const size = shortSize(smallest, family);
-  return `${nameOfDriveFirst(smallest, family)} holds the ${others.length} others down to ${size} each: without it ${formatBytes(without, family)}.`;
+  return (
+    `${nameOfDriveFirst(smallest, family)} holds the ${others.length} others down to ${size} each: without it ` +
+    `${formatBytes(without, family)}.`
+  );
 }
 
 /** A drive that does not go with the others of its group is taken out of it, in the plan. */
@@ -134,7 +139,9 @@ function largerThanParity(
   return tooLarge.map((drive): Finding => ({
     code: "larger-than-parity",
     severity: "block",
-    message: `${nameOfDriveFirst(drive, family)} is larger than the parity drive, which cannot protect all of it. Name it as the parity drive, or use it elsewhere.`,
+    message:
+      `${nameOfDriveFirst(drive, family)} is larger than the parity drive, which cannot protect all of it. Name ` +
+      "it as the parity drive, or use it elsewhere.",
     drives: [drive.id],
     mend: {
       label: "Name it as the parity drive",
@@ -154,7 +161,8 @@ function largerThanParity(
  * @param family the units in which the findings speak
  * @param used the share of its pool that is in use, 0 to 1
  * @param own how this box differs from the usual rates
- * @example predictGroup({ layout: "raid5", … }, threeOf4TB, rulesOf({ set: "classic-raid" })).usableBytes // 8 001 572 306 944
+ * @example predictGroup({ layout: "raid5", … }, threeOf4TB, rulesOf({ set: "classic-raid" })).usableBytes
+ * // 8 001 572 306 944
  */
 export function predictGroup(
   group: Group,

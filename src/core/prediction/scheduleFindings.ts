@@ -22,7 +22,8 @@ function unprotectedWords(schedule: ParitySchedule | undefined): string {
  * What a pool whose parity is written by schedule does not protect, what stands against the next update, and what would
  * guard it.
  *
- * @example scheduleFindings(pool, condition, rules).map(({ code }) => code) // ["schedule-over-a-loss", …] with a drive gone and the schedule running
+ * @example scheduleFindings(pool, condition, rules).map(({ code }) => code)
+ * // ["schedule-over-a-loss", …] with a drive gone and the schedule running
  */
 export function scheduleFindings(pool: Pool, { missing }: Condition, rules: Pick<BoxRules, "parityWrites">): Finding[] {
   if (!hasParitySchedule(pool, rules)) return [];
@@ -57,7 +58,8 @@ export function scheduleFindings(pool: Pool, { missing }: Condition, rules: Pick
       code: "no-deleted-limit",
       severity: "warn",
       message:
-        "Nothing stops an update after many files have gone: it would record a mistake. Let it wait for you beyond some.",
+        "Nothing stops an update after many files have gone: it would record a mistake. Let it wait for you " +
+        "beyond some.",
       drives: [],
       mend: {
         label: `Wait beyond ${USUAL_LIMIT} deleted files`,

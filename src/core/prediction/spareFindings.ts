@@ -99,7 +99,9 @@ export function spareFindings(plan: Plan, pool: Pool, spare: Drive, rules: BoxRu
       {
         code: not.every(({ why }) => why.startsWith(TOO_SMALL)) ? "spare-too-small" : "spare-of-no-use",
         severity: "block",
-        message: `${name} could take over for no drive of ${pool.name || "the pool"}: ${reasons(not, nameOf)}. Choose another spare.`,
+        message:
+          `${name} could take over for no drive of ${pool.name || "the pool"}: ${reasons(not, nameOf)}. Choose ` +
+          "another spare.",
         drives: [spare.id],
         mend,
       },
@@ -108,7 +110,9 @@ export function spareFindings(plan: Plan, pool: Pool, spare: Drive, rules: BoxRu
     {
       code: "spare-for-some",
       severity: "note",
-      message: `${name} would take over for ${listOf(serves.map(nameOf))}. Not for ${listOf(not.map(({ drive }) => nameOf(drive)))}: ${reasons(not, nameOf)}.`,
+      message:
+        `${name} would take over for ${listOf(serves.map(nameOf))}. Not for ` +
+        `${listOf(not.map(({ drive }) => nameOf(drive)))}: ${reasons(not, nameOf)}.`,
       drives: [spare.id],
     },
   ];

@@ -32,7 +32,8 @@ function splitBySize(drives: readonly Drive[], groups: number): Drive[][] {
  * The pools of equal groups that can be made of some drives on a box: RAID 50 and 60 in every number of groups, and
  * mirrors in pairs. Only of layouts that the box offers.
  *
- * @example splitChoices(sixOf4TB, rulesOf({ set: "classic-raid" })).map(({ name }) => name) // ["mirrored pairs", "RAID 50"]
+ * @example splitChoices(sixOf4TB, rulesOf({ set: "classic-raid" })).map(({ name }) => name)
+ * // ["mirrored pairs", "RAID 50"]
  */
 export function splitChoices(drives: readonly Drive[], rules: BoxRules): SplitChoice[] {
   const wanted = layouts.filter((layout) => layout.several && rules.layouts.includes(layout.id));

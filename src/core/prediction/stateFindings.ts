@@ -28,7 +28,10 @@ function goneList(drives: readonly Drive[], family: UnitFamily): string {
   const [first] = drives;
   const all = drives.every((drive) => drive.state === first?.state);
   if (first && all)
-    return `${listOf(names)} ${drives.length === 1 ? goneWords(first) : first.state === "missing" ? "are missing" : "have failed"}`;
+    return (
+      `${listOf(names)} ` +
+      (drives.length === 1 ? goneWords(first) : first.state === "missing" ? "are missing" : "have failed")
+    );
   return listOf(drives.map((drive, i) => `${names[i]} ${goneWords(drive)}`));
 }
 
@@ -40,14 +43,24 @@ function stateMessage({ pool, condition, drivesOf, family }: StateView): string 
   const files =
     condition.unreadable.length === 0
       ? ""
-      : ` The files on ${listOf(drivesOf(condition.unreadable).map((drive) => nameOfDrive(drive, family)))} cannot be read until they are restored; all others can.`;
+      : ` The files on ${listOf(drivesOf(condition.unreadable).map((drive) => nameOfDrive(drive, family)))} ` +
+        "cannot be read until they are restored; all others can.";
   switch (condition.state) {
     case "lost":
-      return `Nothing on ${name} can be read: only a backup brings it back. ${gone}. Do not create or format anything on its drives.`;
+      return (
+        `Nothing on ${name} can be read: only a backup brings it back. ${gone}. Do not create or format anything ` +
+        "on its drives."
+      );
     case "partly-lost":
-      return `Only what was on ${listOf(drivesOf(condition.unreadable).map((drive) => nameOfDrive(drive, family)))} is lost, and comes back from a backup. The other drives can be read.`;
+      return (
+        `Only what was on ${listOf(drivesOf(condition.unreadable).map((drive) => nameOfDrive(drive, family)))} ` +
+        "is lost, and comes back from a backup. The other drives can be read."
+      );
     case "rebuilding":
-      return `Nothing is lost. ${gone}, and another drive is being filled in its place: until that has ended, ${further(condition.redundancyLeft)}.`;
+      return (
+        `Nothing is lost. ${gone}, and another drive is being filled in its place: until that has ended, ` +
+        `${further(condition.redundancyLeft)}.`
+      );
     default:
       return `Nothing is lost. ${gone}: ${further(condition.redundancyLeft)}. Replace ${it} now.${files}`;
   }
@@ -57,7 +70,8 @@ function stateMessage({ pool, condition, drivesOf, family }: StateView): string 
  * What state a pool is in where drives of it have failed or are missing: one finding, which says first whether the data
  * is safe. The page leads from it to what to do now.
  *
- * @example stateFindings(mirrorWithOneFailed)[0].message // "Nothing is lost. The 4 TB drive in bay 2 … has failed: if one more fails, data is lost. Replace it now."
+ * @example stateFindings(mirrorWithOneFailed)[0].message
+ * // "Nothing is lost. The 4 TB drive in bay 2 … has failed: if one more fails, data is lost. Replace it now."
  */
 export function stateFindings(view: StateView): Finding[] {
   const { state, redundancyLeft, missing } = view.condition;

@@ -131,7 +131,9 @@ function unknownDrives({ recognised, before, family }: Setting, others: readonly
     const serial = drive.serial ? ` with the serial number ${drive.serial}` : " without a serial number";
     return {
       code: "drive-unknown",
-      message: `The box lists ${withArticle(`${shortSize(drive, family)} drive`)}${serial}, which the plan does not have.`,
+      message:
+        `The box lists ${withArticle(`${shortSize(drive, family)} drive`)}${serial}, which the plan does not ` +
+        "have.",
       means: "It has been put in, or the plan was made without it.",
       drives: [drive.id],
       mend: { label: "Add it to the plan", command: { kind: "add-drives", drives: [added] } },
@@ -247,7 +249,9 @@ function sizes({ recognised, before, family, at }: Setting): Difference[] {
       return [
         {
           code: "not-claimed",
-          message: `${names} holds ${formatBytes(read, family)}, and its drives allow ${formatBytes(read + more, family)}.`,
+          message:
+            `${names} holds ${formatBytes(read, family)}, and its drives allow ` +
+            `${formatBytes(read + more, family)}.`,
           means: "The new space of larger drives is not in use yet.",
           drives: group.drives,
           ...(before
@@ -264,7 +268,9 @@ function sizes({ recognised, before, family, at }: Setting): Difference[] {
     return [
       {
         code: "size-differs",
-        message: `${names} holds ${formatExactBytes(read)} on the box and ${formatExactBytes(expected)} in the plan: ${formatBytes(Math.abs(read - expected), family)} ${read > expected ? "more" : "less"}.`,
+        message:
+          `${names} holds ${formatExactBytes(read)} on the box and ${formatExactBytes(expected)} in the plan: ` +
+          `${formatBytes(Math.abs(read - expected), family)} ${read > expected ? "more" : "less"}.`,
         means: "The box cuts its drives in its own way. Set the plan to how the box is, and it reckons with that.",
         drives: group.drives,
       },
@@ -288,7 +294,8 @@ function levels({ recognised, before, family }: Setting): Difference[] {
           code: "level-differs",
           message: `The box shows nothing of ${pool.name}, though drives of it are listed.`,
           means:
-            "It is not put together or not mounted, or it has not been made yet. Make nothing new on its drives before you know.",
+            "It is not put together or not mounted, or it has not been made yet. Make nothing new on its " +
+            "drives before you know.",
           drives: group.drives,
         },
       ];
@@ -302,7 +309,9 @@ function levels({ recognised, before, family }: Setting): Difference[] {
         code: "level-differs",
         message:
           found.group.layout === group.layout
-            ? `${pool.name} has ${counted(found.group.drives.length, "drive")} on the box and ${group.drives.length} in the plan${words.length > 0 ? `; ${listOf(words)} ${plural(words.length, "is", "are")} among them` : ""}.`
+            ? `${pool.name} has ${counted(found.group.drives.length, "drive")} on the box and ` +
+              `${group.drives.length} in the ` +
+              `plan${words.length > 0 ? `; ${listOf(words)} ${plural(words.length, "is", "are")} among them` : ""}.`
             : `${pool.name} is ${level(found.group.layout)} on the box and ${level(group.layout)} in the plan.`,
         means: "The box has been changed in another way than planned, or further.",
         drives: found.group.drives,
@@ -322,7 +331,9 @@ function volumes({ recognised, before, family, at }: Setting): Difference[] {
         return [
           {
             code: "not-grown",
-            message: `The file system of ${volume.name} has ${formatBytes(volume.fileSystemBytes, family)} of the ${formatBytes(volume.bytes, family)} that its volume has.`,
+            message:
+              `The file system of ${volume.name} has ${formatBytes(volume.fileSystemBytes, family)} of the ` +
+              `${formatBytes(volume.bytes, family)} that its volume has.`,
             means: "It has not been grown: the rest cannot be used yet.",
             drives: [],
             ...(before && old
@@ -341,7 +352,9 @@ function volumes({ recognised, before, family, at }: Setting): Difference[] {
       return [
         {
           code: "size-differs",
-          message: `The volume ${volume.name} has ${formatBytes(volume.bytes, family)} on the box and ${formatBytes(old.bytes, family)} in the plan.`,
+          message:
+            `The volume ${volume.name} has ${formatBytes(volume.bytes, family)} on the box and ` +
+            `${formatBytes(old.bytes, family)} in the plan.`,
           means: "Set the plan to how the box is, and it reckons with that.",
           drives: [],
         },
@@ -355,7 +368,8 @@ function volumes({ recognised, before, family, at }: Setting): Difference[] {
  *
  * @param before the box at that moment
  * @param at when the box was read, as an instant
- * @example differencesOf(recognised, plan, "TB", "2026-11-26T10:00Z").map(({ code }) => code) // ["drive-missing", "array-degraded"]
+ * @example differencesOf(recognised, plan, "TB", "2026-11-26T10:00Z").map(({ code }) => code)
+ * // ["drive-missing", "array-degraded"]
  */
 export function differencesOf(
   recognised: Recognised,

@@ -55,7 +55,8 @@ export function slicesOf(array: PrintedArray): Bytes[] | null {
  * against. Null for one of older metadata, or whose level or members are not known: a member that is missing may have
  * been the smallest.
  *
- * @example expectedBytes(array) // to the byte what the kernel prints; more where the array does not reach as far as it could
+ * @example expectedBytes(array)
+ * // to the byte what the kernel prints; more where the array does not reach as far as it could
  */
 export function expectedBytes(array: PrintedArray): Bytes | null {
   const layout = levelOf(array);

@@ -57,7 +57,8 @@ class Gaps {
     drives.fail(name);
     if (isIn(array.strangers, member) && !this.used.has(id))
       notMadeOut.push(
-        `${member.device} carries the marks of ${array.name} and is no part of it now: it is taken for the drive that ${array.name} lacks.`,
+        `${member.device} carries the marks of ${array.name} and is no part of it now: it is taken for the ` +
+          `drive that ${array.name} lacks.`,
       );
     this.used.add(id);
     return id;
@@ -79,7 +80,8 @@ class Gaps {
     this.unlisted.set(n, id);
     if (id !== inPlan)
       notMadeOut.push(
-        `A drive of ${array.name} is missing. Its serial number and size are printed nowhere: it is taken to be as large as the smallest of the others.`,
+        `A drive of ${array.name} is missing. Its serial number and size are printed nowhere: it is taken to ` +
+          "be as large as the smallest of the others.",
       );
     return id;
   }
@@ -199,7 +201,8 @@ export function foundGroups(
   if (strange) {
     const copies = strange.copies !== null && strange.copies !== 2 ? ` with ${strange.copies} copies` : "";
     reading.notMadeOut.push(
-      `${strange.name} is ${strange.level ?? "an array"}${copies}, which Cortijo does not lay out. Its drives are taken, and no pool is made of them.`,
+      `${strange.name} is ${strange.level ?? "an array"}${copies}, which Cortijo does not lay out. Its drives ` +
+        "are taken, and no pool is made of them.",
     );
     return null;
   }
@@ -213,7 +216,8 @@ export function foundGroups(
   const groups = groupsOfArrays(seated, planned ? layoutOf(planned.layout) : null);
   if (!groups) {
     reading.notMadeOut.push(
-      `${names} lie on some of the same drives in a way that is no layout of the catalogue. Their drives are taken, and no pool is made of them.`,
+      `${names} lie on some of the same drives in a way that is no layout of the catalogue. Their drives are ` +
+        "taken, and no pool is made of them.",
     );
     return null;
   }

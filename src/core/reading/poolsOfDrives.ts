@@ -89,7 +89,8 @@ function ofVolumes(reading: Reading, volumes: readonly PrintedVolume[]): DriveGr
   const names = listOf(volumes.map(({ name }) => name));
   if (volumes.some(({ through }) => through === "redundant-volumes")) {
     reading.notMadeOut.push(
-      `${capital(names)} lie on ${listOf(on)} with copies or parity that the volume manager keeps itself, which Cortijo does not lay out. The drives are taken, and no pool is made of them.`,
+      `${capital(names)} lie on ${listOf(on)} with copies or parity that the volume manager keeps itself, ` +
+        "which Cortijo does not lay out. The drives are taken, and no pool is made of them.",
     );
     return [];
   }

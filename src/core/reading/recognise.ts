@@ -282,17 +282,20 @@ function aboutAll(reading: Reading, own: ReadonlySet<PrintedArray>): string[] {
     ...(reading.printed.knowsContents
       ? []
       : [
-          "The list tells nothing of what is on the drives, not even their serial numbers: none of them is known to be empty.",
+          "The list tells nothing of what is on the drives, not even their serial numbers: none of them is " +
+            "known to be empty.",
           ...(reading.plan ? ["The drives of the plan are told from each other by their size and order only."] : []),
         ]),
     ...(doubled.length > 0
       ? [
-          `${listOf(doubled)} ${plural(doubled.length, "prints", "print")} the serial number of another drive, and ${plural(doubled.length, "is", "are")} taken without one.`,
+          `${listOf(doubled)} ${plural(doubled.length, "prints", "print")} the serial number of another drive, ` +
+            `and ${plural(doubled.length, "is", "are")} taken without one.`,
         ]
       : []),
     ...(aside.length > 0
       ? [
-          `${listOf(aside)} ${plural(aside.length, "is", "are")} left out: the system runs from there, or it hangs on USB.`,
+          `${listOf(aside)} ${plural(aside.length, "is", "are")} left out: the system runs from there, or it ` +
+            "hangs on USB.",
         ]
       : []),
     ...(system.length > 0

@@ -14,7 +14,8 @@ const perCent = (done: number): string => `${(Math.floor(done * 1000) / 10).toFi
 /**
  * Work under way, as far as the kernel tells.
  *
- * @example runningWords({ kind: "recovery", done: 0.316, minutesLeft: 0.9, … }) // "the rebuild is 31.6 % done and ends in about a minute, by the kernel"
+ * @example runningWords({ kind: "recovery", done: 0.316, minutesLeft: 0.9, … })
+ * // "the rebuild is 31.6 % done and ends in about a minute, by the kernel"
  */
 export function runningWords({ kind, done, minutesLeft }: Running): string {
   if (done === null) return `${NAMES[kind]} waits for other work`;

@@ -116,7 +116,9 @@ export function brokenHelpers({ plan, pool, family }: RescueSetting): Draft[] {
           : {
               what: "helper",
               does: `Take ${nameOfDrive(each, family)} out of the pool, and give it another write log, or none.`,
-              why: "It took writes first. Look at what was written in the last seconds before it failed; everything older is in the pool.",
+              why:
+                "It took writes first. Look at what was written in the last seconds before it failed; everything " +
+                "older is in the pool.",
             },
       ),
     );
@@ -129,7 +131,10 @@ export function withoutSystem({ plan, rules, family }: RescueSetting): Draft[] {
   return [
     {
       what: "system",
-      does: `The box does not start without ${listOf(names)}. Leave the drives of your pools where they are. Put another drive in its place, set the box's system up on that one alone, and let it find the pools that are there.`,
+      does:
+        `The box does not start without ${listOf(names)}. Leave the drives of your pools where they are. Put ` +
+        "another drive in its place, set the box's system up on that one alone, and let it find the pools that " +
+        "are there.",
       why: "Your data is on the other drives. While it sets itself up, a box offers to erase what it finds: say no.",
     },
   ];
@@ -141,12 +146,15 @@ export function aboutTheDead(setting: RescueSetting): string[] {
   if (dead.length === 0) return [];
   const it = plural(dead.length, "it", "them");
   return [
-    `Look whether ${plural(dead.length, "the drive is", "the drives are")} still under warranty before you throw ${it} away.`,
-    `What was stored is still on ${it}. Do not send ${it} in or give ${it} away unless ${plural(dead.length, "it has", "they have")} been wiped, was encrypted, or you have decided that others may read it.`.replace(
-      "was encrypted",
-      plural(dead.length, "was encrypted", "were encrypted"),
-    ),
-    `If ${plural(dead.length, "it answers", "one answers")} again after another drive has taken its place, it is free: it is erased if it is used.`,
+    `Look whether ${plural(dead.length, "the drive is", "the drives are")} still under warranty before you ` +
+      `throw ${it} away.`,
+    (
+      `What was stored is still on ${it}. Do not send ${it} in or give ${it} away unless ` +
+      `${plural(dead.length, "it has", "they have")} been wiped, was encrypted, or you have decided that others ` +
+      "may read it."
+    ).replace("was encrypted", plural(dead.length, "was encrypted", "were encrypted")),
+    `If ${plural(dead.length, "it answers", "one answers")} again after another drive has taken its place, it ` +
+      "is free: it is erased if it is used.",
     `Do not put ${it} back in once ${plural(dead.length, "its place is", "their places are")} taken.`,
   ];
 }

@@ -79,7 +79,9 @@ export function copying(setting: RescueSetting): Draft[] {
     return [
       {
         what: "copy",
-        does: `Copy ${listOf(bare.map((set) => set.name))} to somewhere else now, while it can be read, and nothing else. ${quiet}`,
+        does:
+          `Copy ${listOf(bare.map((set) => set.name))} to somewhere else now, while it can be read, and nothing ` +
+          `else. ${quiet}`,
         why: "It cannot be had again, and no current backup holds it. One more failed drive would take it.",
         hours: correctedHours(hoursFor(bytes, NETWORKS[0].rate), "backup", ownTimesOf(plan).factors),
       },
@@ -89,7 +91,9 @@ export function copying(setting: RescueSetting): Draft[] {
     : [
         {
           what: "copy",
-          does: `Copy what cannot be had again to somewhere else now, while it can be read, if you have no backup of it. ${quiet}`,
+          does:
+            "Copy what cannot be had again to somewhere else now, while it can be read, if you have no backup of " +
+            `it. ${quiet}`,
           why: "One more failed drive would take it. The plan does not say what is stored.",
         },
       ];
@@ -103,7 +107,9 @@ export function looking({ rules }: RescueSetting, gaps: readonly Gap[]): Draft[]
   return [
     {
       what: "loose",
-      does: `${off}${one ? "Is it only loose? Push the drive, its cable and its power plug" : "Are they only loose? Push the drives, their cables and their power plugs"} home, once. Pull no other drive to try. If ${one ? "it" : "one"} answers again, say that it is back.`,
+      does:
+        `${off}${one ? "Is it only loose? Push the drive, its cable and its power plug" : "Are they only loose? Push the drives, their cables and their power plugs"} ` +
+        `home, once. Pull no other drive to try. If ${one ? "it" : "one"} answers again, say that it is back.`,
       why: gaps.every(({ old }) => old.state === "missing")
         ? "A drive that is not seen is often only loose; then nothing has to be bought or filled."
         : "A drive that dropped out is sometimes only loose. One that was thrown out for errors is not.",
@@ -121,7 +127,9 @@ export function oneCopyLeft({ plan, family }: RescueSetting, gaps: readonly Gap[
     return [
       {
         what: "half",
-        does: `See that your files can be read from ${nameOfDrive(last, family)}. Some boxes want a mirror with one half gone switched on by hand, and the half that is gone taken out of it.`,
+        does:
+          `See that your files can be read from ${nameOfDrive(last, family)}. Some boxes want a mirror with one ` +
+          "half gone switched on by hand, and the half that is gone taken out of it.",
         why: "It is a full copy, and the only one that is left.",
       },
     ];

@@ -73,7 +73,9 @@ function swap({ plan, rules, family }: RescueSetting, { old }: Gap, next: Drive)
     {
       what: "swap",
       does: `${first}${out}put the new one into ${where}.`.replace(/, put/, ", put"),
-      why: "Pull no other drive. Your box asks what to do with the new one: choose to replace or repair, never to create.",
+      why:
+        "Pull no other drive. Your box asks what to do with the new one: choose to replace or repair, never to " +
+        "create.",
     },
   ];
 }
@@ -115,7 +117,9 @@ export function bringBack(setting: RescueSetting, gap: Gap, next: Drive | undefi
     isRestored(gap, setting)
       ? {
           what: "restore",
-          does: `Format ${nameIn(next, family)}, mount it in the place of the old one, and restore only that drive. ${nothingElse}`,
+          does:
+            `Format ${nameIn(next, family)}, mount it in the place of the old one, and restore only that drive. ` +
+            `${nothingElse}`,
           why: "Its files come back as they were at the last update of the parity.",
           step: { kind: "restore-drive", ...known },
         }

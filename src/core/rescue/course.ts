@@ -43,7 +43,8 @@ function failing(setting: RescueSetting, supplies: Supplies, choices: RescueChoi
           {
             what: "replace",
             does: attached
-              ? `Put ${nameIn(next, family)} beside ${nameOfDrive(old, family)}, have that one copied, and pull it only then.`
+              ? `Put ${nameIn(next, family)} beside ${nameOfDrive(old, family)}, have that one copied, and pull ` +
+                "it only then."
               : `Replace ${nameOfDrive(old, family)}, which will not work for long, by ${nameIn(next, family)}.`,
             why: attached
               ? "As long as it can be read, protection stays whole."
@@ -85,7 +86,10 @@ function worn({ plan, pool, family }: RescueSetting): Draft[] {
     .filter((drive) => isWorn(drive) && worseBy(drive.health) === 0)
     .map((drive) => ({
       what: "test",
-      does: `Run an extended self-test of ${nameOfDrive(drive, family)} where it is. If it fails, or the counts grow from one reading to the next, replace it while it can still be read; leave it in until the new one is filled.`,
+      does:
+        `Run an extended self-test of ${nameOfDrive(drive, family)} where it is. If it fails, or the counts grow ` +
+        "from one reading to the next, replace it while it can still be read; leave it in until the new one is " +
+        "filled.",
       why:
         bad(drive) === 0
           ? "It is marked as worn."

@@ -24,20 +24,26 @@ import { type Supplies, suppliesFor } from "./supplies";
 /**
  * What the backups would bring back of a pool, each in a sentence, and what is in none that can be counted on.
  *
- * @example aboutBackups(setting) // ["Box at home holds X-rays (1.20 TB), at most 7 days old.", "No current backup holds Films: that would be missing."]
+ * @example aboutBackups(setting)
+ * // ["Box at home holds X-rays (1.20 TB), at most 7 days old.", "No current backup holds Films: that would be
+ * // missing."]
  */
 export function aboutBackups(setting: RescueSetting): string[] {
   const { plan, pool, family, day } = setting;
   const sets = dataSetsIn(plan, pool.id);
   if (sets.length === 0)
     return [
-      "The plan does not say what is stored, nor where else it is. Look for every copy that you may have: a backup drive, another computer, a phone, a service.",
+      "The plan does not say what is stored, nor where else it is. Look for every copy that you may have: a " +
+        "backup drive, another computer, a phone, a service.",
     ];
   const all = backupsOf(setting.plan, setting.pool.id).map((backup) => {
     const held = sets.filter((set) => backup.dataSets.includes(set.id));
     const tested = backup.lastVerified ? `last tested on ${plainDayWords(backup.lastVerified)}` : "never tested";
     const size = formatBytes(bytesOn({ dataSets: held.map(({ id }) => id), keepsVersions: false }, sets), family);
-    return `${backup.name} holds ${listOf(held.map(({ name }) => name))} (${size}), at most ${counted(backup.everyDays, "day")} old, ${tested}.`;
+    return (
+      `${backup.name} holds ${listOf(held.map(({ name }) => name))} (${size}), at most ` +
+      `${counted(backup.everyDays, "day")} old, ${tested}.`
+    );
   });
   const bare = sets.filter((set) => currentBackups(plan, set, day).length === 0);
   return [
@@ -75,12 +81,17 @@ function tries(setting: RescueSetting): Draft[] {
     },
     {
       what: "loose",
-      does: `Look whether one of the drives can be brought back. ${which} Push it, its cable and its power plug home, once.`,
+      does:
+        `Look whether one of the drives can be brought back. ${which} Push it, its cable and its power plug ` +
+        "home, once.",
       why: "With one drive fewer gone, the data can perhaps be read again. Then say here that it is back.",
     },
     {
       what: "copy-dead",
-      does: "A drive that was thrown out for a few bad spots can often be read with a copying tool, onto another of at least its size. If what is on it is worth much and there is no backup, give the drives to people who do that for a living, and try nothing more.",
+      does:
+        "A drive that was thrown out for a few bad spots can often be read with a copying tool, onto another of " +
+        "at least its size. If what is on it is worth much and there is no backup, give the drives to people who " +
+        "do that for a living, and try nothing more.",
       why: "Each try wears a dying drive, and the first is the best.",
     },
     {
@@ -184,7 +195,9 @@ function rebuildParity(
 /** Files that no backup holds. */
 const givenUp = (name: string): Draft => ({
   what: "given-up",
-  does: `No backup in the plan holds what was on ${name}. Enter one under Data, if there is one; otherwise put an empty drive in its place, or take it out of the pool.`,
+  does:
+    `No backup in the plan holds what was on ${name}. Enter one under Data, if there is one; otherwise put an ` +
+    "empty drive in its place, or take it out of the pool.",
   why: "Without a backup nothing brings those files back. The others keep what is theirs.",
 });
 

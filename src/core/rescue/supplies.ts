@@ -22,7 +22,8 @@ export interface Supplies {
 /**
  * What a course can take its drives from.
  *
- * @example suppliesFor(setting).buy({ leastBytes: 3.9e12, medium: "hdd", bus: "sata", logicalSector: 512 }).bytes // of a 4 TB drive
+ * @example suppliesFor(setting).buy({ leastBytes: 3.9e12, medium: "hdd", bus: "sata", logicalSector: 512 }).bytes
+ * // of a 4 TB drive
  */
 export function suppliesFor({ plan }: RescueSetting): Supplies {
   const buys: Drive[] = [];

@@ -34,14 +34,18 @@ export function firstWords(setting: RescueSetting, condition: Condition): string
   const unreadable = named(setting, condition.unreadable);
   switch (condition.state) {
     case "lost":
-      return `Nothing on ${name} can be read now: ${counted(condition.missing.length, "drive")} ${plural(condition.missing.length, "is", "are")} gone, and that is more than it survives.${system}`;
+      return (
+        `Nothing on ${name} can be read now: ${counted(condition.missing.length, "drive")} ` +
+        `${plural(condition.missing.length, "is", "are")} gone, and that is more than it survives.${system}`
+      );
     case "partly-lost":
       return `What was on ${listOf(unreadable)} is lost here. Everything on the other drives can be read.${system}`;
     case "whole":
       return `All data on ${name} is there and can be read.${system}`;
     default:
       return unreadable.length > 0
-        ? `Nothing is lost. The files on ${listOf(unreadable)} cannot be read until they are restored; all others can.${system}`
+        ? `Nothing is lost. The files on ${listOf(unreadable)} cannot be read until they are restored; all ` +
+            `others can.${system}`
         : `All data on ${name} can be read. Nothing is lost.${system}`;
   }
 }
@@ -73,11 +77,16 @@ export function whatWouldTakeIt(setting: RescueSetting, { state, redundancyLeft 
   ).filter((drive: Drive) => drive.health.state === "failing" && !goneIn(plan).has(drive.id));
   const soon =
     failing.length > 0
-      ? ` ${capital(listOf(failing.map((drive) => nameOfDrive(drive, setting.family))))} ${plural(failing.length, "is", "are")} failing: treat ${plural(failing.length, "it", "them")} as the next.`
+      ? ` ${capital(listOf(failing.map((drive) => nameOfDrive(drive, setting.family))))} ` +
+        `${plural(failing.length, "is", "are")} failing: treat ${plural(failing.length, "it", "them")} as the ` +
+        "next."
       : "";
   if (state === "whole" && redundancyLeft > 0) return `${survivesWords(redundancyLeft)}.${soon}`;
   if (redundancyLeft > 0)
-    return `The loss of any ${oneOrMany(redundancyLeft, "one more drive", "more drives")} is survived. One beyond that, and data is lost.${soon}`;
+    return (
+      `The loss of any ${oneOrMany(redundancyLeft, "one more drive", "more drives")} is survived. One beyond ` +
+      `that, and data is lost.${soon}`
+    );
   const names = named(setting, deadly(setting));
   if (names.length === 0) return soon.trim();
   return `${names.length === 1 ? `If ${names[0]} fails` : `If any one of these fails, ${what}: ${listOf(names)}`}${names.length === 1 ? `, ${what}` : ""}.${soon}`;
@@ -108,7 +117,8 @@ export function neverDo(setting: RescueSetting, { state, missing, redundancyLeft
     create,
     ...(failed.length > 0
       ? [
-          `Do not put ${listOf(failed.map((drive) => nameOfDrive(drive, setting.family)))} back in once another is in the place.`,
+          `Do not put ${listOf(failed.map((drive) => nameOfDrive(drive, setting.family)))} back in once ` +
+            "another is in the place.",
         ]
       : []),
     "Do not let the box repair a file system while the pool is being filled.",

@@ -39,7 +39,8 @@ function notPrinted(members: readonly Drive[], printed: string): Found {
   return {
     drives: missing,
     says: byCount(missing, [
-      "All your drives are in this list: they answer. Perhaps one was thrown out for errors: look which one the box names.",
+      "All your drives are in this list: they answer. Perhaps one was thrown out for errors: look which one " +
+        "the box names.",
       "One of your drives is not in this list: it does not answer.",
       `${missing.length} of your drives are not in this list.`,
     ]),

@@ -192,7 +192,8 @@ export const preference = entry(
   "preference",
   "prediction",
   "What does it favour while it rebuilds, fills, rewrites or checks?",
-  "Favouring the work makes it 1.4 times as fast, as far as the drives can; favouring users, 0.4 times. A step of the plan can differ.",
+  "Favouring the work makes it 1.4 times as fast, as far as the drives can; favouring users, 0.4 times. A step " +
+    "of the plan can differ.",
   [
     ["rebuild", "The work"],
     ["balanced", "Both alike"],

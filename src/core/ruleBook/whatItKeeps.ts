@@ -126,6 +126,9 @@ export const system = entry(
     const drives = systemDrives(plan, rules);
     if (drives.length === 0)
       return "No drive of the plan carries it, so whichever of them fails, the box still starts.";
-    return `It is on ${listOf(drives.map((drive) => nameOfDrive(drive, family)))}: if that fails, the pools stay whole, but the box has to be set up again.`;
+    return (
+      `It is on ${listOf(drives.map((drive) => nameOfDrive(drive, family)))}: if that fails, the pools stay ` +
+      "whole, but the box has to be set up again."
+    );
   },
 );

@@ -40,7 +40,10 @@ export function fillingFindings(
     const finding: Finding = {
       code: "backup-fills-up",
       severity: "warn",
-      message: `From ${plainDayWords(dayAfter(start, fullAfter))} on ${backup.name} no longer holds what it backs up: that has grown to ${grown}, and ${formatBytes(backup.bytes ?? 0, family)} fit. Make space there before, or back up less.`,
+      message:
+        `From ${plainDayWords(dayAfter(start, fullAfter))} on ${backup.name} no longer holds what it backs up: ` +
+        `that has grown to ${grown}, and ${formatBytes(backup.bytes ?? 0, family)} fit. Make space there before, ` +
+        "or back up less.",
       drives: backup.drive === undefined ? [] : [backup.drive],
     };
     found.set(at, [...(found.get(at) ?? []), finding]);

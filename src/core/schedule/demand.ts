@@ -117,11 +117,15 @@ export function lateFindings(demands: readonly Demand[], start: string, delivery
       const hope =
         rise.latestBegin < 0
           ? "Even begun on the first day it would come too late: delete or move something until then."
-          : `The work for it must begin by ${plainDayWords(dayAfter(start, rise.latestBegin))}${deliveryDays > 0 ? `, and drives be ordered ${oneOrMany(deliveryDays, "a day", "days")} before` : ""}.`;
+          : "The work for it must begin by " +
+            `${plainDayWords(dayAfter(start, rise.latestBegin))}${deliveryDays > 0 ? `, and drives be ordered ${oneOrMany(deliveryDays, "a day", "days")} before` : ""}.`;
       const finding: Finding = {
         code: "too-late",
         severity: "warn",
-        message: `The new space comes on ${plainDayWords(dayAfter(start, rise.there))}, ${daysWords(late)} after ${volume.name || "the volume"} reaches its reserve (${plainDayWords(dayAfter(start, rise.fullWithout))}). ${hope}`,
+        message:
+          `The new space comes on ${plainDayWords(dayAfter(start, rise.there))}, ${daysWords(late)} after ` +
+          `${volume.name || "the volume"} reaches its reserve ` +
+          `(${plainDayWords(dayAfter(start, rise.fullWithout))}). ${hope}`,
         drives: [],
       };
       found.set(rise.step, [...(found.get(rise.step) ?? []), finding]);

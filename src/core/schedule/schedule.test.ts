@@ -61,14 +61,18 @@ const needsHands = (step: Step, before: Plan, after: Plan) =>
   });
 
 describe("a plan in the calendar", () => {
-  test("by hand: ordered on Monday, there on Thursday evening, swapped on Saturday, rebuilt through the night, the next on Sunday", () => {
-    const made = schedulePlan(walkPlan(plan([swap(1), swap(2)])), calendarOf());
-    expect(made.orders).toEqual([{ drives: ["x1", "x2"], orderOn: "2026-11-23", deliveredOn: "2026-11-26" }]);
-    expect(made.steps.map((step) => [at(step.start), at(step.end), step.attention, step.waitsFor])).toEqual([
-      ["2026-11-28T09:00", "2026-11-28T21:20", "box", "hands"],
-      ["2026-11-29T09:00", "2026-11-29T21:20", "box", "hands"],
-    ]);
-  });
+  test(
+    "by hand: ordered on Monday, there on Thursday evening, swapped on Saturday, rebuilt through the night, the " +
+      "next on Sunday",
+    () => {
+      const made = schedulePlan(walkPlan(plan([swap(1), swap(2)])), calendarOf());
+      expect(made.orders).toEqual([{ drives: ["x1", "x2"], orderOn: "2026-11-23", deliveredOn: "2026-11-26" }]);
+      expect(made.steps.map((step) => [at(step.start), at(step.end), step.attention, step.waitsFor])).toEqual([
+        ["2026-11-28T09:00", "2026-11-28T21:20", "box", "hands"],
+        ["2026-11-29T09:00", "2026-11-29T21:20", "box", "hands"],
+      ]);
+    },
+  );
   test("delivery decides where hands are free before it", () => {
     const [first] = schedulePlan(walkPlan(plan([swap(1)])), calendarOf({ hands: HANDS["any-day"].windows })).steps;
     expect([at(first!.start), first!.waitsFor]).toEqual(["2026-11-26T18:00", "delivery"]);

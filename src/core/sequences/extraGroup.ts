@@ -30,7 +30,10 @@ function whyNone(pool: Pool, group: Group, plan: Plan, layout: LayoutId | undefi
   const { widening, name, nominalTolerance } = layoutOf(group.layout);
   if (widening === "joins") return "This kind of pool takes single drives: widen it instead.";
   if (nominalTolerance({}) === 0)
-    return `If any drive of ${pool.name || "the pool"} fails, data is lost (${name}). Another group would not change that.`;
+    return (
+      `If any drive of ${pool.name || "the pool"} fails, data is lost (${name}). Another group would not change ` +
+      "that."
+    );
   if (layout !== undefined) return null;
   return freeBaysOf(plan) === 0
     ? "No bay is free for another group."
@@ -83,7 +86,8 @@ export const extraGroup: Sequence = {
     if (wrong) return cannot(wrong);
     if (freeBaysOf(setting.plan) < wish.count)
       return cannot(
-        `Only ${counted(freeBaysOf(setting.plan), "bay")} ${plural(freeBaysOf(setting.plan), "is", "are")} free for ${counted(wish.count, "drive")}.`,
+        `Only ${counted(freeBaysOf(setting.plan), "bay")} ${plural(freeBaysOf(setting.plan), "is", "are")} ` +
+          `free for ${counted(wish.count, "drive")}.`,
       );
     const { drives, buys } = supply(setting, wish.count, wish.bytes, members[0]);
     const ids = drives.map((drive) => drive.id);
@@ -96,7 +100,10 @@ export const extraGroup: Sequence = {
         // The space of a further group is there while it is filled for the first time.
         ...(wish.variants.grow ? growSteps(pool, setting.rules).map((step) => ({ ...step, together: true })) : []),
       ],
-      does: `${wish.count} × ${shortSize({ bytes: wish.bytes }, setting.family)} ${plural(wish.count, "joins", "join")} ${pool.name || "the pool"} as another ${inText(layoutOf(wish.layout))} group. Nothing is rewritten, and the space is there at once.`,
+      does:
+        `${wish.count} × ${shortSize({ bytes: wish.bytes }, setting.family)} ` +
+        `${plural(wish.count, "joins", "join")} ${pool.name || "the pool"} as another ` +
+        `${inText(layoutOf(wish.layout))} group. Nothing is rewritten, and the space is there at once.`,
     };
   },
 };

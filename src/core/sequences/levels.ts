@@ -85,7 +85,10 @@ function levelSteps(
     case "refused":
       return verdict.reason;
     case "no-path":
-      return `Your box has no way from ${inText(layoutOf(group.layout))} to ${inText(layoutOf(to))} that keeps the data. Move through a backup instead.`;
+      return (
+        `Your box has no way from ${inText(layoutOf(group.layout))} to ${inText(layoutOf(to))} that keeps the ` +
+        "data. Move through a backup instead."
+      );
   }
 }
 
@@ -104,7 +107,12 @@ function makeLevels(
   const { rules, family } = setting;
   if (freeBaysOf(setting.plan) < joins)
     return cannot(
-      `${counted(joins, "bay")} must be free for the ${plural(joins, "drive that joins", "drives that join")}, and ${freeBaysOf(setting.plan) === 0 ? "none is" : `only ${freeBaysOf(setting.plan)} ${plural(freeBaysOf(setting.plan), "is", "are")}`}.`,
+      `${counted(joins, "bay")} must be free for the ${plural(joins, "drive that joins", "drives that join")}, ` +
+        "and " +
+        (freeBaysOf(setting.plan) === 0
+          ? "none is"
+          : `only ${freeBaysOf(setting.plan)} ${plural(freeBaysOf(setting.plan), "is", "are")}`) +
+        ".",
     );
   const { drives: joining, buys } = supply(setting, joins, bytes, members[0]);
   const levels = levelSteps(group, to, members, joining, setting);
@@ -254,7 +262,8 @@ export const hybridTwo: Sequence = {
     const joins = joinsForHybridTwo(setting, wish.group, wish.bytes);
     if (joins === null)
       return cannot(
-        "With as many drives more as there are free bays the volumes would still not fit, or the box wants more drives for it. Choose a larger size, or make a volume smaller first.",
+        "With as many drives more as there are free bays the volumes would still not fit, or the box wants " +
+          "more drives for it. Choose a larger size, or make a volume smaller first.",
       );
     return makeLevels(
       wish,
@@ -303,7 +312,8 @@ export const secondParity: Sequence = {
       1,
       wish.bytes,
       (pool) =>
-        `${pool} gets a second parity drive of ${shortSize({ bytes: wish.bytes }, setting.family)}: it then survives the loss of any two drives.`,
+        `${pool} gets a second parity drive of ${shortSize({ bytes: wish.bytes }, setting.family)}: it then ` +
+        "survives the loss of any two drives.",
     ),
 };
 
@@ -354,7 +364,10 @@ export const largerParity: Sequence = {
       ok: true,
       steps,
       buys,
-      does: `${capital(withArticle(shortSize(by, setting.family)))} drive takes the place of ${nameOfDrive(smallest, setting.family)} as the parity drive of ${pool.name || "the pool"}: data drives of up to that size can follow.`,
+      does:
+        `${capital(withArticle(shortSize(by, setting.family)))} drive takes the place of ` +
+        `${nameOfDrive(smallest, setting.family)} as the parity drive of ${pool.name || "the pool"}: data drives ` +
+        "of up to that size can follow.",
     };
   },
 };

@@ -86,7 +86,8 @@ export const oneAYear: Sequence = {
         return cannot("No bay is free for one more, and no drive is smaller than the new one.");
       if (how === "nothing-left")
         return cannot(
-          `After ${counted(year, "year")} every drive has ${shortSize({ bytes: wish.bytes }, family)} and no bay is free. Choose fewer years, or a larger size.`,
+          `After ${counted(year, "year")} every drive has ${shortSize({ bytes: wish.bytes }, family)} and no ` +
+            "bay is free. Choose fewer years, or a larger size.",
         );
       done[how] += 1;
       const opening = along.steps[first];
@@ -100,7 +101,9 @@ export const oneAYear: Sequence = {
       ok: true,
       steps: along.steps,
       buys,
-      does: `${pool.name || "The pool"} gets ${withArticle(shortSize({ bytes: wish.bytes }, family))} drive now and one each year, ${wish.count} in all: ${parts.join(", then ")}.`,
+      does:
+        `${pool.name || "The pool"} gets ${withArticle(shortSize({ bytes: wish.bytes }, family))} drive now and ` +
+        `one each year, ${wish.count} in all: ${parts.join(", then ")}.`,
     };
   },
 };

@@ -362,7 +362,10 @@ function sizeRefusal(
   if (old.length === 0) return "Choose the drives that are to be changed.";
   const tooLarge = old.find((drive) => drive.bytes > wish.bytes);
   if (tooLarge)
-    return `${shortSize(tooLarge, family)} is more than ${shortSize({ bytes: wish.bytes }, family)}. Do not choose that drive, or choose a larger size.`;
+    return (
+      `${shortSize(tooLarge, family)} is more than ${shortSize({ bytes: wish.bytes }, family)}. Do not choose ` +
+      "that drive, or choose a larger size."
+    );
   const room = roomOf({ id: "new", bytes: wish.bytes }, rules).length;
   const stays = (drive: Drive) => parity.includes(drive.id) && !old.includes(drive);
   return members.some((drive) => stays(drive) && roomOf(drive, rules).length < room)
@@ -399,7 +402,10 @@ function orderWords(old: readonly Drive[], parity: readonly string[], { variants
 function doesWords(count: number, pool: string, wish: Wish, family: UnitFamily): string {
   const size = shortSize({ bytes: wish.bytes }, family);
   if (wish.variants.together && count > 1)
-    return `${count} drives of ${pool} are replaced by ${size} drives all at once: all are pulled, and the new ones filled in one go.`;
+    return (
+      `${count} drives of ${pool} are replaced by ${size} drives all at once: all are pulled, and the new ones ` +
+      "filled in one go."
+    );
   const how = wish.variants.attached
     ? "each filled while the old one is still in its bay"
     : "each pulled before its replacement is filled";

@@ -47,10 +47,16 @@ function homeOf(plan: Plan, holders: readonly Drive[]): { pool: Pool | null; gro
   if (!first) return "Choose the drive whose data is to be protected.";
   const pool = separatePool(plan, first.id);
   if (holders.some((drive) => separatePool(plan, drive.id) !== pool))
-    return "These drives are not of one pool. Choose drives that all hold data outside pools, or all those of one pool of separate drives.";
+    return (
+      "These drives are not of one pool. Choose drives that all hold data outside pools, or all those of one " +
+      "pool of separate drives."
+    );
   const group = pool?.groups.find((each) => each.drives.includes(first.id));
   if (group && group.drives.length !== holders.length)
-    return "The drives of a pool of separate drives can only be mirrored all together. Choose all of them, or remove the others first.";
+    return (
+      "The drives of a pool of separate drives can only be mirrored all together. Choose all of them, or remove " +
+      "the others first."
+    );
   return { pool, ...(group ? { group } : {}) };
 }
 
@@ -149,7 +155,9 @@ export const protectDrive: Sequence = {
       wish,
       setting,
       ([holder], by) =>
-        `${holder ? capital(nameOfDrive(holder, setting.family)) : "The drive"} keeps its data and gets ${withArticle(shortSize(by, setting.family))} drive as its mirror: its data then survives the loss of either.`,
+        `${holder ? capital(nameOfDrive(holder, setting.family)) : "The drive"} keeps its data and gets ` +
+        `${withArticle(shortSize(by, setting.family))} drive as its mirror: its data then survives the loss of ` +
+        "either.",
     );
   },
 };
@@ -195,7 +203,9 @@ export const mirrorOntoLarge: Sequence = {
       wish,
       setting,
       (holders, by) =>
-        `${holders.map((drive) => shortSize(drive, setting.family)).join(" and ")} keep their data, and each is mirrored onto its own part of ${withArticle(shortSize(by, setting.family))} drive: your data then survives the loss of any one drive.`,
+        `${holders.map((drive) => shortSize(drive, setting.family)).join(" and ")} keep their data, and each ` +
+        `is mirrored onto its own part of ${withArticle(shortSize(by, setting.family))} drive: your data then ` +
+        "survives the loss of any one drive.",
     );
   },
 };

@@ -222,7 +222,8 @@ describe("one by one", () => {
       drives: ["d1", "d2", "d3"],
     });
     expect(kinds(made).join(" ")).toBe(
-      "test-drive test-drive test-drive back-up replace-drive replace-drive replace-drive claim-space grow-volume grow-file-system verify",
+      "test-drive test-drive test-drive back-up replace-drive replace-drive replace-drive claim-space " +
+        "grow-volume grow-file-system verify",
     );
     expect(made.command.steps.slice(1, 4).every((step) => step.together)).toBe(true);
     expect([made.before.capacities.pool, usableAfter(made)].map((bytes) => Math.round(bytes / 1e12))).toEqual([8, 16]);
@@ -427,38 +428,42 @@ test("steps that are planned for later and could not be carried out any more are
 
 describe("what a plan costs", () => {
   const box = boxOf("classic-raid raid5", [4, 4, 4]);
-  test("drives to buy once each, by their own price, else the list's next larger, else an example that says so; and what is freed", () => {
-    const bought = (id: string, more: object) => testDrive(id, TB(8), { toBuy: true, ...more });
-    const drives = [
-      ...box.drives,
-      bought("b1", { price: 100 }),
-      bought("b2", {}),
-      bought("b3", { bytes: TB(40) }),
-      bought("b4", {}),
-    ];
-    const steps: StepBody[] = [
-      { kind: "test-drive", drive: "b1" },
-      { kind: "replace-drive", drive: "d1", by: "b1", how: "pulled" },
-      { kind: "replace-drive", drive: "d2", by: "b2", how: "pulled" },
-      { kind: "replace-drive", drive: "d3", by: "b3", how: "pulled" },
-    ];
-    const prices = [
-      { bytes: TB(10), price: 200, medium: "hdd" as const, bus: "sata" as const, label: "" },
-      { bytes: TB(4), price: 50, medium: "hdd" as const, bus: "sata" as const, label: "" },
-    ];
-    const costs = costsOf(walkPlan({ ...numbered(box, steps), drives, prices }));
-    expect(costs.purchases.map(({ drive, price, step }) => [drive.id, price, step])).toEqual([
-      ["b1", 100, "s1"],
-      ["b2", 200, "s3"],
-      ["b3", null, "s4"],
-    ]);
-    expect([costs.total, costs.unpriced, costs.freed.map((drive) => drive.id)]).toEqual([300, 1, ["d1", "d2", "d3"]]);
-    expect(
-      costsOf(
-        walkPlan({ ...numbered(box, steps.slice(0, 1)), drives: drives.map(({ price: _price, ...drive }) => drive) }),
-      ).purchases[0]!.isExample,
-    ).toBe(true);
-  });
+  test(
+    "drives to buy once each, by their own price, else the list's next larger, else an example that says so; and " +
+      "what is freed",
+    () => {
+      const bought = (id: string, more: object) => testDrive(id, TB(8), { toBuy: true, ...more });
+      const drives = [
+        ...box.drives,
+        bought("b1", { price: 100 }),
+        bought("b2", {}),
+        bought("b3", { bytes: TB(40) }),
+        bought("b4", {}),
+      ];
+      const steps: StepBody[] = [
+        { kind: "test-drive", drive: "b1" },
+        { kind: "replace-drive", drive: "d1", by: "b1", how: "pulled" },
+        { kind: "replace-drive", drive: "d2", by: "b2", how: "pulled" },
+        { kind: "replace-drive", drive: "d3", by: "b3", how: "pulled" },
+      ];
+      const prices = [
+        { bytes: TB(10), price: 200, medium: "hdd" as const, bus: "sata" as const, label: "" },
+        { bytes: TB(4), price: 50, medium: "hdd" as const, bus: "sata" as const, label: "" },
+      ];
+      const costs = costsOf(walkPlan({ ...numbered(box, steps), drives, prices }));
+      expect(costs.purchases.map(({ drive, price, step }) => [drive.id, price, step])).toEqual([
+        ["b1", 100, "s1"],
+        ["b2", 200, "s3"],
+        ["b3", null, "s4"],
+      ]);
+      expect([costs.total, costs.unpriced, costs.freed.map((drive) => drive.id)]).toEqual([300, 1, ["d1", "d2", "d3"]]);
+      expect(
+        costsOf(
+          walkPlan({ ...numbered(box, steps.slice(0, 1)), drives: drives.map(({ price: _price, ...drive }) => drive) }),
+        ).purchases[0]!.isExample,
+      ).toBe(true);
+    },
+  );
 });
 
 describe("levels", () => {
@@ -497,23 +502,27 @@ describe("levels", () => {
 });
 
 describe("one each year", () => {
-  test("into the free bays first, then in the place of the smallest; each year's steps wait for its day, and the plan gets a calendar", () => {
-    const made = tried(boxOf("hybrid-box hybrid-1", [4, 4, 8], { bays: 4, volume: 1 }), "one-a-year", {
-      bytes: TB(8),
-      count: 3,
-    });
-    expect(made.command.steps.flatMap((step) => (step.notBefore ? [step.notBefore] : []))).toEqual([
-      "2027-11-23",
-      "2028-11-23",
-    ]);
-    expect(kinds(made).filter((kind) => ["widen-group", "replace-drive"].includes(kind))).toEqual([
-      "widen-group",
-      "replace-drive",
-      "replace-drive",
-    ]);
-    expect(made.command.calendar).toEqual(calendar);
-    expect(made.blocks).toEqual([]);
-  });
+  test(
+    "into the free bays first, then in the place of the smallest; each year's steps wait for its day, and the " +
+      "plan gets a calendar",
+    () => {
+      const made = tried(boxOf("hybrid-box hybrid-1", [4, 4, 8], { bays: 4, volume: 1 }), "one-a-year", {
+        bytes: TB(8),
+        count: 3,
+      });
+      expect(made.command.steps.flatMap((step) => (step.notBefore ? [step.notBefore] : []))).toEqual([
+        "2027-11-23",
+        "2028-11-23",
+      ]);
+      expect(kinds(made).filter((kind) => ["widen-group", "replace-drive"].includes(kind))).toEqual([
+        "widen-group",
+        "replace-drive",
+        "replace-drive",
+      ]);
+      expect(made.command.calendar).toEqual(calendar);
+      expect(made.blocks).toEqual([]);
+    },
+  );
   test("when there is nothing left to change, it says after how many years", () => {
     const box = boxOf("classic-raid raid1", [4, 4], { bays: 2 });
     const result = trySequence(
@@ -573,23 +582,27 @@ describe("the others", () => {
     expect(made.moments.flatMap((moment) => moment.walked!.cost.erased)).toEqual(["x2"]);
     expect(made.after.tolerance).toEqual([1]);
   });
-  test("two small drives onto a large one that is named, though it holds their backup: erased, and said what that means", () => {
-    const box = {
-      ...boxOf("linux-host single", [1, 1], { shelf: [3], volume: 0.8 }),
-      dataSets: [{ id: "s1", name: "Scores", volume: "v1", bytes: 5e11, worth: "useful" as const }],
-      backups: [{ ...usb, lastVerified: DAY, dataSets: ["s1"], drive: "x1" }],
-    };
-    const drives = box.drives.map((drive) =>
-      drive.id === "x1" ? { ...drive, contents: { kind: "data" as const, detail: "backup" } } : drive,
-    );
-    const made = tried({ ...box, drives }, "mirror-onto-large", { by: "x1" });
-    expect(made.after.state.plan.pools[0]!.groups[0]).toMatchObject({
-      layout: "mirror-onto-one",
-      drives: ["d1", "d2", "x1"],
-    });
-    expect(made.warnings.map((finding) => finding.code)).toContain("backup-becomes-redundancy");
-    expect(made.erased).toHaveLength(1);
-  });
+  test(
+    "two small drives onto a large one that is named, though it holds their backup: erased, and said what that " +
+      "means",
+    () => {
+      const box = {
+        ...boxOf("linux-host single", [1, 1], { shelf: [3], volume: 0.8 }),
+        dataSets: [{ id: "s1", name: "Scores", volume: "v1", bytes: 5e11, worth: "useful" as const }],
+        backups: [{ ...usb, lastVerified: DAY, dataSets: ["s1"], drive: "x1" }],
+      };
+      const drives = box.drives.map((drive) =>
+        drive.id === "x1" ? { ...drive, contents: { kind: "data" as const, detail: "backup" } } : drive,
+      );
+      const made = tried({ ...box, drives }, "mirror-onto-large", { by: "x1" });
+      expect(made.after.state.plan.pools[0]!.groups[0]).toMatchObject({
+        layout: "mirror-onto-one",
+        drives: ["d1", "d2", "x1"],
+      });
+      expect(made.warnings.map((finding) => finding.code)).toContain("backup-becomes-redundancy");
+      expect(made.erased).toHaveLength(1);
+    },
+  );
 });
 
 describe("several drives replaced all at once, only where the pool bears it", () => {

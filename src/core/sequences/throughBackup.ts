@@ -67,7 +67,8 @@ function refusal(pool: Pool, wish: Wish, setting: SequenceSetting, fits: boolean
   if (!fits) return "The volumes would not fit into the new pool. Choose another layout, or more drives.";
   const present = pool.groups.length === 1 && !wish.box ? pool.groups[0] : undefined;
   return present?.layout === wish.layout && sameDrives(present.drives, wish.drives)
-    ? `${pool.name || "The pool"} has ${layout} over these drives already, and no other layout of your box that survives a failure has space for what is stored. Choose a layout, other drives or another box.`
+    ? `${pool.name || "The pool"} has ${layout} over these drives already, and no other layout of your box that ` +
+        "survives a failure has space for what is stored. Choose a layout, other drives or another box."
     : null;
 }
 
@@ -125,7 +126,11 @@ export const throughBackup: Sequence = {
       ok: true,
       steps,
       buys: [],
-      does: `All of ${pool.name || "the pool"} is copied to a backup, erased, made again as ${inText(layoutOf(wish.layout))} over ${counted(wish.drives.length, "drive")}${wish.box ? ` in ${wish.box.name || "another box"} (${inSentence(ruleSetOf(wish.box.rules).name)})` : ""}, and copied back.${choice.tolerance === 0 ? " After that, if any drive fails, data is lost." : ""}`,
+      does:
+        `All of ${pool.name || "the pool"} is copied to a backup, erased, made again as ` +
+        `${inText(layoutOf(wish.layout))} over ` +
+        `${counted(wish.drives.length, "drive")}${wish.box ? ` in ${wish.box.name || "another box"} (${inSentence(ruleSetOf(wish.box.rules).name)})` : ""}, ` +
+        `and copied back.${choice.tolerance === 0 ? " After that, if any drive fails, data is lost." : ""}`,
     };
   },
 };

@@ -58,7 +58,8 @@ function units(band: Band): Units {
  *
  * @param network what the network carries, in bytes per second
  * @returns null without bands
- * @example speedOf(raid5BandsOfThree, threeOf4TB, 117e6, rules) // { read: 117e6, write: 117e6, readLimit: "network", writeLimit: "network" }
+ * @example speedOf(raid5BandsOfThree, threeOf4TB, 117e6, rules)
+ * // { read: 117e6, write: 117e6, readLimit: "network", writeLimit: "network" }
  */
 export function speedOf(
   bands: readonly Band[],
@@ -82,7 +83,8 @@ export function speedOf(
  * The speed that comes of what drives could do, where the processor or the network is slower.
  *
  * @param parity whether parity is worked out, for which the processor can be too slow
- * @example limitedSpeed({ read: 450e6, write: 300e6, smallWrites: 1 }, true, 117e6, { parityRateLimit: 40e6 }).writeLimit // "processor"
+ * @example limitedSpeed({ read: 450e6, write: 300e6, smallWrites: 1 }, true, 117e6, { parityRateLimit: 40e6 }).writeLimit
+ * // "processor"
  */
 export function limitedSpeed(
   drives: Units,

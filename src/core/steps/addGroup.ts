@@ -34,7 +34,8 @@ export const addGroup: StepModule<"add-group"> = {
             against(
               "warn",
               "mixed-layouts",
-              `The groups of ${pool.name} would have different layouts (${inText(layoutOf(other.layout))} and ${inText(layoutOf(step.layout))}). Check that your box takes this.`,
+              `The groups of ${pool.name} would have different layouts (${inText(layoutOf(other.layout))} and ` +
+                `${inText(layoutOf(step.layout))}). Check that your box takes this.`,
             ),
           ]
         : []),
@@ -46,7 +47,9 @@ export const addGroup: StepModule<"add-group"> = {
   apply: (state, step) => withGroup(state, step),
   cost: (_before, after, step, setting) => ({ ...costOfGroup(after, step, setting), undoable: false }),
   say: ({ plan }, step, setting) => ({
-    does: `${capital(drivesInWords(plan, step.drives, setting))} join ${poolOf(plan, step.pool)?.name ?? "the pool"} as another ${inText(layoutOf(step.layout))} group.${fillWords(step, setting)}`,
+    does:
+      `${capital(drivesInWords(plan, step.drives, setting))} join ${poolOf(plan, step.pool)?.name ?? "the pool"} ` +
+      `as another ${inText(layoutOf(step.layout))} group.${fillWords(step, setting)}`,
     why: "It gives the pool more space at once, without a rewrite.",
   }),
 };

@@ -55,7 +55,8 @@ export const backUp: StepModule<"back-up"> = {
             against(
               "note",
               "stored-not-known",
-              `How much is stored is not known for every volume; the hours are for all that they have (${formatBytes(stored, family)}).`,
+              "How much is stored is not known for every volume; the hours are for all that they have " +
+                `(${formatBytes(stored, family)}).`,
             ),
           ]
         : []),
@@ -64,7 +65,9 @@ export const backUp: StepModule<"back-up"> = {
             against(
               "block",
               "backup-too-small",
-              `${destination.name} holds ${formatBytes(destination.bytes, family)}, and ${formatBytes(stored, family)} are stored on ${pool.name || "the pool"}. Choose a larger destination.`,
+              `${destination.name} holds ${formatBytes(destination.bytes, family)}, and ` +
+                `${formatBytes(stored, family)} are stored on ${pool.name || "the pool"}. Choose a larger ` +
+                "destination.",
             ),
           ]
         : []),
@@ -79,7 +82,9 @@ export const backUp: StepModule<"back-up"> = {
     });
   },
   say: ({ plan }, step) => ({
-    does: `All data of ${poolOf(plan, step.pool)?.name ?? "the pool"} is copied to ${destinationOf(plan, step)?.name || step.to || "another place"}.`,
+    does:
+      `All data of ${poolOf(plan, step.pool)?.name ?? "the pool"} is copied to ` +
+      `${destinationOf(plan, step)?.name || step.to || "another place"}.`,
     why: "What follows rewrites or risks it.",
   }),
 };

@@ -37,7 +37,10 @@ export function largerThanParity(
   const [first] = larger;
   if (!first) return [];
   const names = larger.map((drive) => drive.id);
-  const message = `${capital(drivesInWords(plan, names, setting))} ${plural(larger.length, "is", "are")} larger than the parity drive, which cannot protect all of ${plural(larger.length, "it", "them")}. Change the parity drive for a larger one first.`;
+  const message =
+    `${capital(drivesInWords(plan, names, setting))} ${plural(larger.length, "is", "are")} larger than the ` +
+    `parity drive, which cannot protect all of ${plural(larger.length, "it", "them")}. Change the parity drive ` +
+    "for a larger one first.";
   const instead = larger.length === 1 ? mend?.(smallest, first) : undefined;
   return [
     against(

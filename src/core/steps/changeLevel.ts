@@ -70,18 +70,21 @@ export const changeLevel: StepModule<"change-level"> = {
   name: "Change the level",
   boxWork: () => "rewrite",
   tells: ({ group, layout, drives }, names) => [
-    `Tell the box to change ${names.poolOfGroup(group)} to ${names.layout(layout)}${drives.length > 0 ? `, with ${names.drives(drives)} added` : ""}.`,
+    `Tell the box to change ${names.poolOfGroup(group)} to ` +
+      `${names.layout(layout)}${drives.length > 0 ? `, with ${names.drives(drives)} added` : ""}.`,
   ],
   pullsLast: () => true,
   paced: true,
   handles: (step) => step.drives,
   rewrites: true,
   label: (step, names) =>
-    `To ${shortNameOf(layoutOf(step.layout), step.options)}${step.drives.length > 0 ? ` with ${names.list(step.drives)}` : ""}`,
+    "To " +
+    `${shortNameOf(layoutOf(step.layout), step.options)}${step.drives.length > 0 ? ` with ${names.list(step.drives)}` : ""}`,
   whileDegraded: "block",
   // Stopped half-way and begun again, changes that keep the size ended in wrong data.
   ifADriveFails: () =>
-    "Let it go on, and neither stop it nor switch off: stopped half-way it has been seen to end in wrong data. When it has ended, compare what matters with a backup, and replace the drive.",
+    "Let it go on, and neither stop it nor switch off: stopped half-way it has been seen to end in wrong data. " +
+    "When it has ended, compare what matters with a backup, and replace the drive.",
   menu: BY_HAND,
   mayLower: true,
   check: (state, step, setting) => checkLevel(state, step, setting, () => apply(state, step, setting)),
@@ -122,7 +125,10 @@ export const changeLevel: StepModule<"change-level"> = {
     const group = groupOf(plan, step.group);
     const joining = step.drives.length > 0 ? `, with ${drivesInWords(plan, step.drives, setting)}` : "";
     return {
-      does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} goes from ${group ? inText(layoutOf(group.layout), group.options) : "its layout"} to ${inText(layoutOf(step.layout), step.options ?? group?.options)}${joining}.`,
+      does:
+        `${poolOfGroup(plan, step.group)?.name ?? "The pool"} goes from ` +
+        `${group ? inText(layoutOf(group.layout), group.options) : "its layout"} to ` +
+        `${inText(layoutOf(step.layout), step.options ?? group?.options)}${joining}.`,
       why: `${capital(layoutOf(step.layout).name)}: ${layoutOf(step.layout).summary}`,
     };
   },

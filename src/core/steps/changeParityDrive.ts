@@ -35,7 +35,8 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
   answers: (step) => step.drive,
   whileDegraded: "block",
   ifADriveFails: () =>
-    "Until the new parity is worked out nothing stands in for a data drive. Write nothing, and keep the old parity drive as it is: as long as nothing has changed since, it holds what is missing.",
+    "Until the new parity is worked out nothing stands in for a data drive. Write nothing, and keep the old " +
+    "parity drive as it is: as long as nothing has changed since, it holds what is missing.",
   menu: BY_HAND,
   mayRunBeside: (step, running, plan) => rebuiltTogether(step.drive, running, plan),
   swaps: (step, plan) => {
@@ -88,7 +89,8 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
         against(
           "block",
           "too-small",
-          `${capital(named(plan, step.by, setting))} is smaller than a data drive; a parity drive must be at least as large as each of them.`,
+          `${capital(named(plan, step.by, setting))} is smaller than a data drive; a parity drive must be at ` +
+            "least as large as each of them.",
           [step.by],
         ),
       );
@@ -133,7 +135,9 @@ export const changeParityDrive: StepModule<"change-parity-drive"> = {
     });
   },
   say: ({ plan }, step, setting) => ({
-    does: `${capital(named(plan, step.by, setting))} becomes the parity drive of ${poolOfGroup(plan, step.group)?.name ?? "the pool"} in place of ${named(plan, step.drive, setting)}.`,
+    does:
+      `${capital(named(plan, step.by, setting))} becomes the parity drive of ` +
+      `${poolOfGroup(plan, step.group)?.name ?? "the pool"} in place of ${named(plan, step.drive, setting)}.`,
     why: "No data drive may be larger than the parity drive.",
   }),
 };

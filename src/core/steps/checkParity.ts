@@ -46,7 +46,9 @@ export const checkParity: StepModule<"check-parity"> = {
     return costOfReadingAll(plan, pool, rules);
   },
   say: ({ plan }, step) => ({
-    does: `All of ${poolOf(plan, step.pool)?.name ?? "the pool"} is read and compared with its parity; nothing is written.`,
+    does:
+      `All of ${poolOf(plan, step.pool)?.name ?? "the pool"} is read and compared with its parity; nothing is ` +
+      "written.",
     why: "It shows whether what was restored is right, before anything new is recorded.",
   }),
 };

@@ -50,7 +50,8 @@ export function notFree(plan: Plan, ids: readonly string[], { family }: StepSett
     against(
       "block",
       "drive-taken",
-      `${nameOfDriveFirst(driveOf(plan, id) as Drive, family)} is in use at this moment. Choose a free drive, or remove it first.`,
+      `${nameOfDriveFirst(driveOf(plan, id) as Drive, family)} is in use at this moment. Choose a free drive, ` +
+        "or remove it first.",
       [id],
     ),
   );
@@ -68,7 +69,8 @@ export function notFree(plan: Plan, ids: readonly string[], { family }: StepSett
         "no-free-bay",
         free === 0
           ? "Every bay is taken at this moment. Pull a drive first, or replace one."
-          : `Only ${oneOrMany(free, "1 bay is", "bays are")} free at this moment, for ${counted(coming.length, "drive")}.`,
+          : `Only ${oneOrMany(free, "1 bay is", "bays are")} free at this moment, for ` +
+              `${counted(coming.length, "drive")}.`,
         coming,
       ),
     );
@@ -95,7 +97,9 @@ export function beforeUse(
   ]);
   if (!first) return own;
   const which = untested.length === 1 ? nameOfDriveFirst(first, family) : `${untested.length} drives`;
-  const message = `${which} ${plural(untested.length, "joins", "join")} without a test. An extended self-test finds a bad drive before your data is on it.`;
+  const message =
+    `${which} ${plural(untested.length, "joins", "join")} without a test. An extended self-test finds a bad ` +
+    "drive before your data is on it.";
   return [
     ...own,
     against(
@@ -171,7 +175,11 @@ export function volumesFit(before: BoxState, after: BoxState, pool: string, { ru
       against(
         "block",
         "volumes-do-not-fit",
-        `The volumes of ${then.name} have ${formatBytes(asked, family)}, and only ${formatBytes(usable, family)} would be left. ${rules.shrinkVolumes ? "Shrink a volume first." : "Your box cannot shrink volumes: rebuild from a backup, or keep more drives."}`,
+        `The volumes of ${then.name} have ${formatBytes(asked, family)}, and only ` +
+          `${formatBytes(usable, family)} would be left. ` +
+          (rules.shrinkVolumes
+            ? "Shrink a volume first."
+            : "Your box cannot shrink volumes: rebuild from a backup, or keep more drives."),
       ),
     ];
   const pooled = poolOf(before.plan, pool);
@@ -191,7 +199,8 @@ export function withoutBackup(state: BoxState, pool: string, what: string, { day
     against(
       "warn",
       "no-backup",
-      `${what} rewrites all that is stored. A power cut or a failed drive while it runs can cost everything. Back up first, and use a battery supply (UPS).`,
+      `${what} rewrites all that is stored. A power cut or a failed drive while it runs can cost everything. ` +
+        "Back up first, and use a battery supply (UPS).",
     ),
   ];
 }

@@ -26,7 +26,8 @@ function whyNothing(plan: Plan, pool: Pool, group: Group, { family }: StepSettin
   const size = formatBytes(least.bytes, family);
   return group.drives.includes(least.id)
     ? `It brings nothing yet: in this layout every drive counts as large as the smallest, and that has ${size}.`
-    : `It brings nothing yet: the hot spare of ${size} stands in the array too and holds it back. Remove it from the spares first.`;
+    : `It brings nothing yet: the hot spare of ${size} stands in the array too and holds it back. Remove it from ` +
+        "the spares first.";
 }
 
 /** Between what the pool lies, where a rewrite before the claim leaves it open. */
@@ -38,7 +39,9 @@ function openSizes(plan: Plan, then: Group, { rules, family }: StepSetting): Fin
     against(
       "note",
       "claim-after-rewrite",
-      `The rewrite before has used up some of the space before the data. How much was measured only on small drives, so the group then holds ${formatExactBytes(least)} to ${formatExactBytes(most)}; ${formatBytes(least, family)} is what you can count on.`,
+      "The rewrite before has used up some of the space before the data. How much was measured only on small " +
+        `drives, so the group then holds ${formatExactBytes(least)} to ${formatExactBytes(most)}; ` +
+        `${formatBytes(least, family)} is what you can count on.`,
     ),
   ];
 }
@@ -123,7 +126,9 @@ export const claimSpace: StepModule<"claim-space"> = {
   cost: ({ plan }, after, step, { rules }) =>
     noCost({ online: "slower", undoable: false, ...costOfNewSpace(plan, after.plan, step.group, rules) }),
   say: ({ plan }, step) => ({
-    does: `${poolOfGroup(plan, step.group)?.name ?? "The pool"} uses the new space of its larger drives${step.drive === undefined ? "" : ", one drive of them"}.`,
+    does:
+      `${poolOfGroup(plan, step.group)?.name ?? "The pool"} uses the new space of its larger ` +
+      `drives${step.drive === undefined ? "" : ", one drive of them"}.`,
     why: "Until then the group uses of each new drive only what it used of the old one.",
   }),
 };

@@ -31,7 +31,9 @@ export const createGroup: StepModule<"create-group"> = {
     ),
   cost: (_before, after, step, setting) => costOfGroup(after, step, setting),
   say: ({ plan }, step, setting) => ({
-    does: `${capital(drivesInWords(plan, step.drives, setting))} ${plural(step.drives.length, "becomes", "become")} the new pool ${step.name} with ${inText(layoutOf(step.layout))}.${fillWords(step, setting)}`,
+    does:
+      `${capital(drivesInWords(plan, step.drives, setting))} ${plural(step.drives.length, "becomes", "become")} ` +
+      `the new pool ${step.name} with ${inText(layoutOf(step.layout))}.${fillWords(step, setting)}`,
     why: "A pool is what volumes are carved from.",
   }),
 };

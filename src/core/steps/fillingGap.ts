@@ -56,7 +56,9 @@ export function seatInPlaceOf(plan: Plan, old: Drive, next: Drive): void {
 /** That a drive that was thrown out is not put back; one that was only loose may be. */
 function checkPutBack(plan: Plan, old: Drive, setting: StepSetting): Finding[] {
   if (old.state === "missing") return [];
-  const message = `${capital(named(plan, old.id, setting))} is not to be put back: a drive that was thrown out fails again. Use another.`;
+  const message =
+    `${capital(named(plan, old.id, setting))} is not to be put back: a drive that was thrown out fails again. ` +
+    "Use another.";
   return [against("block", "drive-gone", message, [old.id])];
 }
 
@@ -77,7 +79,8 @@ function checkComing(plan: Plan, { pool, group, old, next }: Gap, setting: StepS
  * The gap that a step is about, where the drives are as they should be: one gone, and another that can be put in its
  * place; else what stands against it.
  *
- * @example lookUpGap(planWithD2Failed, { group: "g1", drive: "d2", by: "x1" }, setting) // { ok: true, gap: { old: d2, next: x1, … } }
+ * @example lookUpGap(planWithD2Failed, { group: "g1", drive: "d2", by: "x1" }, setting)
+ * // { ok: true, gap: { old: d2, next: x1, … } }
  */
 export function lookUpGap(
   plan: Plan,

@@ -44,12 +44,16 @@ function onPoolThatLacks(plan: Plan, step: Step, { rules, family }: StepSetting)
   if (!pool || lacks.length === 0 || mends(plan, step)) return [];
   const { whileDegraded, restoresLost } = moduleOf(step);
   if (fateOfPool(plan, pool, rules).kind === "lost") {
-    const message = `Nothing on ${pool.name || "the pool"} can be read: only a backup brings it back. Create and format nothing on its drives before you have given them up.`;
+    const message =
+      `Nothing on ${pool.name || "the pool"} can be read: only a backup brings it back. Create and format ` +
+      "nothing on its drives before you have given them up.";
     return restoresLost ? [] : [against("block", "pool-lost", message, lacks)];
   }
   if (whileDegraded === undefined) return [];
   const names = listOf(drivesOf(plan, lacks).map((drive) => nameOfDrive(drive, family)));
-  const message = `${pool.name || "The pool"} lacks ${names}: replace ${plural(lacks.length, "it", "them")} first. Until then nothing else is to be done to this pool.`;
+  const message =
+    `${pool.name || "The pool"} lacks ${names}: replace ${plural(lacks.length, "it", "them")} first. Until then ` +
+    "nothing else is to be done to this pool.";
   return [against(whileDegraded, "degraded", message, lacks)];
 }
 

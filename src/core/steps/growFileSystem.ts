@@ -37,7 +37,9 @@ export const growFileSystem: StepModule<"grow-file-system"> = {
     }),
   cost: () => noCost({}),
   say: ({ plan }, step) => ({
-    does: `The file system of ${volumeOf(plan, step.pool, step.volume)?.name ?? "the volume"} grows to the whole volume.`,
+    does:
+      `The file system of ${volumeOf(plan, step.pool, step.volume)?.name ?? "the volume"} grows to the whole ` +
+      "volume.",
     why: "Only now your files can use the new space.",
   }),
 };

@@ -42,7 +42,9 @@ export const growVolume: StepModule<"grow-volume"> = {
         against(
           "block",
           "more-than-the-pool-has",
-          `${formatBytes(step.bytes, family)} is ${over < 1e9 ? formatExactBytes(over) : formatBytes(over, family)} more than the pool can give: sizes are rounded down, never up. At most ${formatExactBytes(most)}.`,
+          `${formatBytes(step.bytes, family)} is ` +
+            `${over < 1e9 ? formatExactBytes(over) : formatBytes(over, family)} more than the pool can give: ` +
+            `sizes are rounded down, never up. At most ${formatExactBytes(most)}.`,
           [],
           {
             label: `Use the largest size accepted, ${formatBytes(most, family)}`,
@@ -75,7 +77,10 @@ export const growVolume: StepModule<"grow-volume"> = {
     }),
   cost: () => noCost({}),
   say: ({ plan }, step, { family }) => ({
-    does: `The volume ${volumeOf(plan, step.pool, step.volume)?.name ?? ""} grows to ${step.bytes === undefined ? "all that the pool has" : formatBytes(step.bytes, family)}.`,
+    does:
+      `The volume ${volumeOf(plan, step.pool, step.volume)?.name ?? ""} grows to ` +
+      (step.bytes === undefined ? "all that the pool has" : formatBytes(step.bytes, family)) +
+      ".",
     why: "A pool that has grown gives nothing to its volumes by itself.",
   }),
 };

@@ -55,7 +55,8 @@ function noPath({ step, pool, group, from, to }: Change): Finding {
   return against(
     "block",
     "no-path",
-    `Your box has no way from ${inText(from)} to ${inText(to)} that keeps the data. It has to be made again and restored from a backup.`,
+    `Your box has no way from ${inText(from)} to ${inText(to)} that keeps the data. It has to be made again ` +
+      "and restored from a backup.",
     [],
     pool.groups.length === 1
       ? { label: "Back up, make it again and restore", command: { kind: "replace-step", step: step.id, by: anew } }
@@ -74,7 +75,8 @@ function byWayOf({ step, from }: Change, levels: readonly Layout["id"][]): Findi
   return against(
     "block",
     "level-jump",
-    `Your box goes one level at a time: from ${inText(from)} by way of ${levels.map((id) => inText(layoutOf(id))).join(" to ")}.`,
+    `Your box goes one level at a time: from ${inText(from)} by way of ` +
+      `${levels.map((id) => inText(layoutOf(id))).join(" to ")}.`,
     [],
     { label: `Split it into ${steps.length} steps`, command: { kind: "replace-step", step: step.id, by: steps } },
   );
@@ -164,7 +166,8 @@ function whileItRuns({ from, to, setting }: Change): Finding {
     ? against(
         "note",
         "riskiest",
-        "This is the riskiest kind of step: interrupted half-way it has been seen to end in wrong data. Have a tested backup, and do not switch off.",
+        "This is the riskiest kind of step: interrupted half-way it has been seen to end in wrong data. Have a " +
+          "tested backup, and do not switch off.",
       )
     : against("note", "keep-running", "Do not switch off while this runs; have a tested backup.");
 }

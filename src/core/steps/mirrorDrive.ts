@@ -124,7 +124,9 @@ function tooSmall(plan: Plan, step: MirrorStep, mirror: Drive, setting: StepSett
       `${message} Choose a larger one, or make a file system smaller by that first.`,
       [step.by],
       {
-        label: `Shrink the file system of ${nameOfDrive(freest, setting.family)} by ${formatBytes(by, setting.family)} first`,
+        label:
+          `Shrink the file system of ${nameOfDrive(freest, setting.family)} by ` +
+          `${formatBytes(by, setting.family)} first`,
         command: {
           kind: "insert-steps",
           before: step.id,
@@ -251,7 +253,11 @@ export const mirrorDrive: StepModule<"mirror-drive"> = {
   say: ({ plan }, step, setting) => {
     const several = (step.also?.length ?? 0) > 0;
     return {
-      does: `${capital(drivesInWords(plan, holdersOf(step), setting))} ${several ? "keep their" : "keeps its"} data and ${several ? "get" : "gets"} ${named(plan, step.by, setting)} as ${several ? "their mirror, each on a part of its own" : "its mirror"}.`,
+      does:
+        `${capital(drivesInWords(plan, holdersOf(step), setting))} ${several ? "keep their" : "keeps its"} data ` +
+        `and ${several ? "get" : "gets"} ${named(plan, step.by, setting)} as ` +
+        (several ? "their mirror, each on a part of its own" : "its mirror") +
+        ".",
       why: several
         ? "The data of each then survives the failure of any one drive."
         : "Its data then survives the failure of either drive.",

@@ -75,7 +75,10 @@ export function partUsedFindings(
       rules,
     );
     const help = whole === null ? "" : ` One of ${formatBytes(whole, family)} would be used whole.`;
-    const message = `Of ${nameOfDrive(drive, family)} ${formatBytes(used, family)} will be used: it ends between two heights at which the group is cut, which stay as they are, and ${formatBytes(beside, family)} stay unused until the pool is made again.${help}`;
+    const message =
+      `Of ${nameOfDrive(drive, family)} ${formatBytes(used, family)} will be used: it ends between two heights ` +
+      `at which the group is cut, which stay as they are, and ${formatBytes(beside, family)} stay unused until ` +
+      `the pool is made again.${help}`;
     return [against("warn", "ends-inside-a-band", message, [drive.id])];
   });
 }
@@ -103,8 +106,10 @@ export function nothingGained(
   const which = joining.length === 1 ? nameOfDriveFirst(first, family) : `None of the ${joining.length} drives`;
   const message =
     joining.length === 1
-      ? `${which} would bring nothing: the group stays cut at the heights that it has, and it reaches none of the next.${help}`
-      : `${which} would bring anything: the group stays cut at the heights that it has, and they reach none of the next.${help}`;
+      ? `${which} would bring nothing: the group stays cut at the heights that it has, and it reaches none of ` +
+        `the next.${help}`
+      : `${which} would bring anything: the group stays cut at the heights that it has, and they reach none of ` +
+        `the next.${help}`;
   return [
     against(
       "block",

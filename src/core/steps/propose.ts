@@ -200,7 +200,8 @@ export function poolOfAct(act: Act, plan: Plan): Pool | undefined {
  * The steps that an act comes to, with what the box wants done before and after it.
  *
  * @param plan the box at the moment of the act
- * @example stepsOfAct({ kind: "replace", drive: "d1", by: "d5" }, choices, plan, rules) // [{ kind: "replace-drive", … }, { kind: "claim-space", … }]
+ * @example stepsOfAct({ kind: "replace", drive: "d1", by: "d5" }, choices, plan, rules)
+ * // [{ kind: "replace-drive", … }, { kind: "claim-space", … }]
  */
 export function stepsOfAct(act: Act, choices: ActChoices, plan: Plan, rules: BoxRules): StepBody[] {
   const pool = poolOfAct(act, plan);

@@ -19,7 +19,9 @@ import { against, type StepModule, type StepSetting } from "./stepModule";
 function checkRest(plan: Plan, { pool, old }: Gap, setting: StepSetting): Finding[] {
   const fate = fateOfPool(plan, pool, setting.rules, [old.id, ...(setting.unready ?? [])]);
   if (fate.kind === "lost" || (fate.kind === "partly-lost" && fate.lostDrives.includes(old.id))) {
-    const message = `What was on ${named(plan, old.id, setting)} cannot be worked out from the drives that are left. Only a backup brings it back.`;
+    const message =
+      `What was on ${named(plan, old.id, setting)} cannot be worked out from the drives that are left. Only a ` +
+      "backup brings it back.";
     return [against("block", "nothing-to-rebuild-from", message, [old.id])];
   }
   if (fate.kind !== "degraded" || fate.redundancy > 0) return [];
@@ -74,7 +76,8 @@ export const rebuild: StepModule<"rebuild"> = {
   menu: BY_HAND,
   answers: (step) => step.drive,
   ifADriveFails: () =>
-    "Another is missing already: where no more may be lost, data is lost, and only what was copied away is safe. Otherwise let it end before you replace the next.",
+    "Another is missing already: where no more may be lost, data is lost, and only what was copied away is " +
+    "safe. Otherwise let it end before you replace the next.",
   // A spare, and a drive that is back, are filled where they are.
   swaps: (step, plan) => {
     const next = driveOf(plan, step.by);

@@ -62,7 +62,9 @@ function checkDrives(plan: Plan, step: StepOf<"rebuild-from-backup">, setting: S
   );
   const found = missingDrives(plan, step.drives);
   if (others.length > 0) {
-    const message = `${capital(drivesInWords(plan, others, setting))} ${plural(others.length, "is", "are")} in use elsewhere at this moment.`;
+    const message =
+      `${capital(drivesInWords(plan, others, setting))} ${plural(others.length, "is", "are")} in use elsewhere ` +
+      "at this moment.";
     found.push(against("block", "drive-taken", message, others));
   }
   if (step.box && plan.pools.length > 1) {
@@ -91,7 +93,8 @@ function backOfLost(plan: Plan, pool: string, day: string | null): Finding[] {
       ? "The plan does not say what was stored, nor where else it is: what comes back depends on your backups."
       : bare.length === 0
         ? "All that was stored comes back as of the last backup; what was changed since does not."
-        : `No current backup holds ${listOf(bare.map((set) => set.name))}: that does not come back. The rest comes back as of its last backup.`;
+        : `No current backup holds ${listOf(bare.map((set) => set.name))}: that does not come back. The rest ` +
+          "comes back as of its last backup.";
   return [against("warn", "back-as-of-the-backup", message)];
 }
 
@@ -122,7 +125,9 @@ function checkVolumes(state: BoxState, step: StepOf<"rebuild-from-backup">, ther
   const usable = then ? usableOfPool(plan, then, there.rules) : 0;
   const asked = (then?.volumes ?? []).reduce((sum, volume) => sum + volume.bytes, 0);
   if (asked <= usable) return [];
-  const message = `The volumes have ${formatBytes(asked, there.family)}, and the new pool holds ${formatBytes(usable, there.family)}. Make them smaller first, or choose another layout.`;
+  const message =
+    `The volumes have ${formatBytes(asked, there.family)}, and the new pool holds ` +
+    `${formatBytes(usable, there.family)}. Make them smaller first, or choose another layout.`;
   return [against("block", "volumes-do-not-fit", message)];
 }
 
@@ -147,7 +152,8 @@ function check(state: BoxState, step: StepOf<"rebuild-from-backup">, setting: St
     against(
       "warn",
       "backup-is-only-copy",
-      "From the erasing until everything is copied back, the backup is the only copy. Test it before, and keep a second one of what cannot be had again.",
+      "From the erasing until everything is copied back, the backup is the only copy. Test it before, and keep " +
+        "a second one of what cannot be had again.",
     ),
     ...joiningFindings(joining, [], step, there, tested),
   ];
@@ -198,7 +204,11 @@ export const rebuildFromBackup: StepModule<"rebuild-from-backup"> = {
     });
   },
   say: ({ plan }, step, setting) => ({
-    does: `${poolOf(plan, step.pool)?.name ?? "The pool"} is erased and made again ${step.box ? `in ${step.box.name || "another box"} (${ruleSetOf(step.box.rules).name}) ` : ""}with ${inText(layoutOf(step.layout))} over ${drivesInWords(plan, step.drives, setting)}, then filled from the backup.`,
+    does:
+      `${poolOf(plan, step.pool)?.name ?? "The pool"} is erased and made again ` +
+      `${step.box ? `in ${step.box.name || "another box"} (${ruleSetOf(step.box.rules).name}) ` : ""}with ` +
+      `${inText(layoutOf(step.layout))} over ${drivesInWords(plan, step.drives, setting)}, then filled from the ` +
+      "backup.",
     why: step.box
       ? "Another kind of box cannot read the pool of this one: its data goes through a backup."
       : "There is no way to this layout that keeps the data in place.",

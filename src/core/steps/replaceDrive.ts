@@ -70,7 +70,9 @@ export const replaceDrive: StepModule<"replace-drive"> = {
   whileDegraded: "warn",
   ifADriveFails: ({ how }) =>
     how === "attached"
-      ? "Let the copy end first: with the old drive in its bay your protection is what it was before, so one that may be lost is survived. If it is the old one that fails, what is left to copy is worked out from the others."
+      ? "Let the copy end first: with the old drive in its bay your protection is what it was before, so one " +
+        "that may be lost is survived. If it is the old one that fails, what is left to copy is worked out from " +
+        "the others."
       : "The drive that was pulled is missing already: if no more may be lost, data is lost.",
   menu: BY_HAND,
   // With the old one still in its bay, drives are changed before and after the copy.
@@ -106,7 +108,8 @@ const pulledWords = (old: string, next: string) =>
 
 /** The old drive stays in its bay until all of it is on the new one. */
 const copiedWords = (drive: Drive | undefined, old: string, next: string) =>
-  `${drive && bayOf(drive) !== null ? "" : `${capital(next)} goes into a free bay. `}${capital(old)} is copied to ${drive && bayOf(drive) !== null ? next : "it"}, then pulled, and goes to the shelf.`;
+  `${drive && bayOf(drive) !== null ? "" : `${capital(next)} goes into a free bay. `}${capital(old)} is copied ` +
+  `to ${drive && bayOf(drive) !== null ? next : "it"}, then pulled, and goes to the shelf.`;
 
 function whyReplaced(
   old: Drive | undefined,

@@ -47,7 +47,9 @@ function tooSmall({ plan, step, setting, group, old, next }: Replacement): Findi
   const short = height - roomOf(next, rules).between;
   if (short <= 0) return [];
   const { by, help } = shortBy(short, height, family);
-  const message = `${capital(named(plan, step.by, setting))} is too small by ${by}: the group uses ${formatBytes(height, family)} of the drive it replaces.${help}`;
+  const message =
+    `${capital(named(plan, step.by, setting))} is too small by ${by}: the group uses ` +
+    `${formatBytes(height, family)} of the drive it replaces.${help}`;
   return [against("block", "too-small", message, [step.by])];
 }
 
@@ -116,7 +118,9 @@ function attached({ plan, step, setting, group, old, next }: Replacement): Findi
     ];
   }
   if (layout.takesNoSpare) {
-    const message = `No drive of a ${layout.name} can be copied to another while it runs. Make it again and restore it from a backup.`;
+    const message =
+      `No drive of a ${layout.name} can be copied to another while it runs. Make it again and restore it from a ` +
+      "backup.";
     return [against("block", "no-live-replacement", message, [step.drive])];
   }
   const mend: Finding["mend"] = {

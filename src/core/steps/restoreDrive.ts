@@ -63,7 +63,9 @@ function checkParityLeft(plan: Plan, pool: Pool, group: Group, step: Restoring, 
   const fate = fateOfPool(plan, pool, setting.rules);
   const found: Finding[] = [];
   if (fate.kind === "lost" || (fate.kind === "partly-lost" && fate.lostDrives.includes(step.drive))) {
-    const message = `More drives are gone than the parity stands in for: what was on ${named(plan, step.drive, setting)} comes back only from a backup.`;
+    const message =
+      `More drives are gone than the parity stands in for: what was on ${named(plan, step.drive, setting)} comes ` +
+      "back only from a backup.";
     found.push(against("block", "nothing-to-rebuild-from", message, [step.drive]));
   }
   if (!pool.paritySchedule?.paused)
@@ -111,7 +113,9 @@ function checkSize(plan: Plan, gap: Gap, setting: StepSetting): Finding[] {
   const { between } = roomOf(next, rules);
   const name = capital(named(plan, next.id, setting));
   if (between < held) {
-    const message = `${name} is too small by ${formatBytes(held - between, family)}: about ${formatBytes(held, family)} was on the drive that it replaces.`;
+    const message =
+      `${name} is too small by ${formatBytes(held - between, family)}: about ${formatBytes(held, family)} was on ` +
+      "the drive that it replaces.";
     return [against("block", "too-small", message, [next.id])];
   }
   // Of drives with files of their own, what is stored has to fit, and not the whole drive.
@@ -196,7 +200,8 @@ export const restoreDrive: StepModule<"restore-drive"> = {
   name: "Restore a drive",
   boxWork: () => "restore",
   tells: ({ group, by }, names) => [
-    `Give ${names.drive(by)} the kind of file system that the old one had, and the place at which the old one was mounted.`,
+    `Give ${names.drive(by)} the kind of file system that the old one had, and the place at which the old one ` +
+      "was mounted.",
     `Restore only the files of that one drive of ${names.poolOfGroup(group)}, nothing else.`,
   ],
   paced: true,
@@ -205,7 +210,8 @@ export const restoreDrive: StepModule<"restore-drive"> = {
   menu: BY_HAND,
   answers: (step) => step.drive,
   ifADriveFails: () =>
-    "Stop, and update nothing. What is restored stays; the rest can be restored as long as no more are gone than there are parity drives.",
+    "Stop, and update nothing. What is restored stays; the rest can be restored as long as no more are gone " +
+    "than there are parity drives.",
   mayLower: true,
   swaps: (step, plan) => {
     const next = driveOf(plan, step.by);
@@ -224,7 +230,10 @@ export const restoreDrive: StepModule<"restore-drive"> = {
     const backup = plan.backups?.find(({ id }) => id === step.from);
     const from = step.from === undefined ? "the parity" : (backup?.name ?? "a backup");
     return {
-      does: `${capital(named(plan, step.by, setting))} is formatted and mounted in the place of ${named(plan, step.drive, setting)}, and only the files of that one are restored to it from ${from}.${handling(setting)}`,
+      does:
+        `${capital(named(plan, step.by, setting))} is formatted and mounted in the place of ` +
+        `${named(plan, step.drive, setting)}, and only the files of that one are restored to it from ` +
+        `${from}.${handling(setting)}`,
       why:
         step.from === undefined
           ? "What was on it as of the last update of the parity comes back; until then its files cannot be read."

@@ -17,15 +17,19 @@ describe("a drive taken out of parity drives", () => {
   test("the parity drive is no drive to take out", () =>
     expect(codes(plan, remove("d1"))).toContain("is-the-parity-drive"));
 
-  test("without a data drive the parity is worked out again: hours in which one more failure loses data, and no way back", () => {
-    const { cost, exposure, why } = walked(plan, remove("d3"));
-    const height = Math.floor(8_001_563_222_016 / 2 ** 20) * 2 ** 20;
-    // The 12 TB parity drive is written up to the 8 TB that are protected.
-    expect(cost.work).toContainEqual({ drive: "d1", reads: 0, writes: height });
-    expect(cost.hours.expected).toBeCloseTo(0.25 + height / (0.95 * 150e6) / 3600, 1);
-    expect([cost.undoable, exposure[0]!.redundancy]).toEqual([false, 0]);
-    expect(why).toMatch(/leaves with it; the parity is worked out again/);
-  });
+  test(
+    "without a data drive the parity is worked out again: hours in which one more failure loses data, and no way " +
+      "back",
+    () => {
+      const { cost, exposure, why } = walked(plan, remove("d3"));
+      const height = Math.floor(8_001_563_222_016 / 2 ** 20) * 2 ** 20;
+      // The 12 TB parity drive is written up to the 8 TB that are protected.
+      expect(cost.work).toContainEqual({ drive: "d1", reads: 0, writes: height });
+      expect(cost.hours.expected).toBeCloseTo(0.25 + height / (0.95 * 150e6) / 3600, 1);
+      expect([cost.undoable, exposure[0]!.redundancy]).toEqual([false, 0]);
+      expect(why).toMatch(/leaves with it; the parity is worked out again/);
+    },
+  );
 
   test("a separate drive takes what is on it along", () =>
     expect(walked(boxWith("classic-raid", "single", [4, 4]), remove("d1"))).toMatchObject({

@@ -61,11 +61,15 @@ export function roomForChunks(
   const perDrive = FREE_PER_DRIVE * drives - unfilled(plan, pool, setting);
   const short = Math.max(share, perDrive);
   if (short <= 0) return [];
-  const keep = `${formatBytes(FREE_SHARE * usable, family)} of it free, and ${formatBytes(FREE_PER_DRIVE, family)} of each drive`;
+  const keep =
+    `${formatBytes(FREE_SHARE * usable, family)} of it free, and ${formatBytes(FREE_PER_DRIVE, family)} of each ` +
+    "drive";
   if (pool.volumes.some((volume) => volume.usedBytes === undefined)) {
     const message = `How much is stored is not known for every volume. ${does} needs free space to work in: keep ${keep}.`;
     return [against("warn", "little-room-to-work", message)];
   }
-  const message = `${does} a pool that is so full can stop for lack of space, and leave it read-only. Free ${formatBytes(short, family)} first, or add a drive: keep ${keep}.`;
+  const message =
+    `${does} a pool that is so full can stop for lack of space, and leave it read-only. Free ` +
+    `${formatBytes(short, family)} first, or add a drive: keep ${keep}.`;
   return [against("block", "pool-too-full", message, [], addFirst(plan, pool, step, uses))];
 }

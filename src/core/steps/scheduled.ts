@@ -38,7 +38,9 @@ export function wouldRecordTheLoss(plan: Plan, pool: Pool | undefined, setting: 
     .flatMap((group) => group.drives.filter((id) => bare.has(id)));
   if (ids.length === 0) return [];
   const names = drivesOf(plan, ids).map((drive) => nameOfDrive(drive, setting.family));
-  const message = `This would record the loss: the parity would be worked out without ${listOf(names)}, and what was on ${plural(ids.length, "it", "them")} could never be restored. Restore first, then update.`;
+  const message =
+    `This would record the loss: the parity would be worked out without ${listOf(names)}, and what was on ` +
+    `${plural(ids.length, "it", "them")} could never be restored. Restore first, then update.`;
   return [against("block", "would-record-the-loss", message, ids)];
 }
 

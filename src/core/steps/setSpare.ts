@@ -36,7 +36,8 @@ export const setSpare: StepModule<"set-spare"> = {
             against(
               "block",
               "spare-of-no-use",
-              `${pool.name || "The pool"} has nothing from which a spare could be filled: ${layoutOf(pool.groups[0]?.layout ?? "raid0").name} has no use for hot spares.`,
+              `${pool.name || "The pool"} has nothing from which a spare could be filled: ` +
+                `${layoutOf(pool.groups[0]?.layout ?? "raid0").name} has no use for hot spares.`,
             ),
           ]
         : []),
@@ -45,7 +46,9 @@ export const setSpare: StepModule<"set-spare"> = {
             against(
               "block",
               "spare-too-small",
-              `${capital(named(plan, step.drive, setting))} is too small by ${formatBytes(least - roomOf(drive, setting.rules).between, setting.family)}: it must hold what the group uses of a drive, and could stand in for none.`,
+              `${capital(named(plan, step.drive, setting))} is too small by ` +
+                `${formatBytes(least - roomOf(drive, setting.rules).between, setting.family)}: it must hold what ` +
+                "the group uses of a drive, and could stand in for none.",
               [step.drive],
             ),
           ]
@@ -60,7 +63,9 @@ export const setSpare: StepModule<"set-spare"> = {
     }),
   cost: (_before, _after, step) => noCost({ erased: [step.drive] }),
   say: ({ plan }, step, setting) => ({
-    does: `${capital(named(plan, step.drive, setting))} stands by as a hot spare of ${poolOf(plan, step.pool)?.name ?? "the pool"}.`,
+    does:
+      `${capital(named(plan, step.drive, setting))} stands by as a hot spare of ` +
+      `${poolOf(plan, step.pool)?.name ?? "the pool"}.`,
     why: "When a drive fails the rebuild begins at once, by itself; afterwards there is no spare.",
   }),
 };

@@ -85,7 +85,8 @@ export const shrinkFileSystem: StepModule<"shrink-file-system"> = {
         against(
           "block",
           "does-not-fit",
-          `${formatBytes(stored, family)} are stored on it, and only ${formatBytes(step.bytes, family)} would be left for them.`,
+          `${formatBytes(stored, family)} are stored on it, and only ${formatBytes(step.bytes, family)} would ` +
+            "be left for them.",
           [drive.id],
         ),
       ];
@@ -93,7 +94,8 @@ export const shrinkFileSystem: StepModule<"shrink-file-system"> = {
       against(
         "note",
         "shrink-with-a-backup",
-        "The drive is taken out of use while its file system is made smaller. Some file systems, XFS among them, cannot be: copy the data away and back then. Have a backup.",
+        "The drive is taken out of use while its file system is made smaller. Some file systems, XFS among " +
+          "them, cannot be: copy the data away and back then. Have a backup.",
         [drive.id],
       ),
     ];
@@ -118,7 +120,9 @@ export const shrinkFileSystem: StepModule<"shrink-file-system"> = {
     });
   },
   say: ({ plan }, step, setting) => ({
-    does: `The file system of ${named(plan, step.drive, setting)} shrinks to ${formatBytes(step.bytes, setting.family)}.`,
+    does:
+      `The file system of ${named(plan, step.drive, setting)} shrinks to ` +
+      `${formatBytes(step.bytes, setting.family)}.`,
     why: "What is on it then fits onto less than the whole drive.",
   }),
 };

@@ -59,7 +59,8 @@ export const shrinkVolume: StepModule<"shrink-volume"> = {
           against(
             "block",
             "does-not-fit",
-            `${formatBytes(volume.usedBytes ?? 0, family)} are stored, and only ${formatBytes(capacity, family)} would be left for them.`,
+            `${formatBytes(volume.usedBytes ?? 0, family)} are stored, and only ` +
+              `${formatBytes(capacity, family)} would be left for them.`,
           ),
         ]
       : [];
@@ -88,7 +89,9 @@ export const shrinkVolume: StepModule<"shrink-volume"> = {
     });
   },
   say: ({ plan }, step, { family }) => ({
-    does: `The volume ${volumeOf(plan, step.pool, step.volume)?.name ?? ""} shrinks to ${formatBytes(step.bytes, family)}, its file system first.`,
+    does:
+      `The volume ${volumeOf(plan, step.pool, step.volume)?.name ?? ""} shrinks to ` +
+      `${formatBytes(step.bytes, family)}, its file system first.`,
     why: "What follows needs the space.",
   }),
 };

@@ -39,6 +39,8 @@ export const updateParity: StepModule<"update-parity"> = {
   },
   say: ({ plan }, step) => ({
     does: `The parity of ${poolOf(plan, step.pool)?.name ?? "the pool"} is brought up to date.`,
-    why: "Files are protected as of the last update. If a drive has failed, do not update the parity: it would record the loss. Restore first.",
+    why:
+      "Files are protected as of the last update. If a drive has failed, do not update the parity: it would " +
+      "record the loss. Restore first.",
   }),
 };

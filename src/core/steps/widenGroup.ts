@@ -64,7 +64,8 @@ export const widenGroup: StepModule<"widen-group"> = {
   // Parity and striped mirrors that lost a drive meanwhile went on where they were, and kept all data.
   ifADriveFails: (step, plan) =>
     layoutOf(groupOf(plan, step.group)?.layout ?? "raid5").widening === "rewrites"
-      ? "Let it go on: it ends without the drive, with all data, as long as no more fail than the group survives. Do not switch off, and replace the drive only when it has ended."
+      ? "Let it go on: it ends without the drive, with all data, as long as no more fail than the group " +
+        "survives. Do not switch off, and replace the drive only when it has ended."
       : "Let it go on, and replace the drive when it has ended.",
   menu: BY_HAND,
   check: checkWidening,
@@ -122,12 +123,19 @@ export const widenGroup: StepModule<"widen-group"> = {
     const group = groupOf(plan, step.group);
     const why: Record<Widening, string> = {
       joins: "The pool takes it in without a rewrite.",
-      copies: `${plural(step.drives.length, "Another mirror copy is", "More mirror copies are")} written: no space comes, and the loss of more drives is survived.`,
-      rewrites: `All stripes are rewritten over ${oneOrMany(step.drives.length, "one drive", "drives")} more; the space is there when that has ended.`,
+      copies:
+        `${plural(step.drives.length, "Another mirror copy is", "More mirror copies are")} written: no space ` +
+        "comes, and the loss of more drives is survived.",
+      rewrites:
+        `All stripes are rewritten over ${oneOrMany(step.drives.length, "one drive", "drives")} more; the space ` +
+        "is there when that has ended.",
       never: "Its drives would hold more together.",
     };
     return {
-      does: `${capital(drivesInWords(plan, step.drives, setting))} ${plural(step.drives.length, "joins", "join")} the ${group ? inText(layoutOf(group.layout)) : ""} group of ${poolOfGroup(plan, step.group)?.name ?? "the pool"}.`,
+      does:
+        `${capital(drivesInWords(plan, step.drives, setting))} ${plural(step.drives.length, "joins", "join")} ` +
+        `the ${group ? inText(layoutOf(group.layout)) : ""} group of ` +
+        `${poolOfGroup(plan, step.group)?.name ?? "the pool"}.`,
       why: why[group ? layoutOf(group.layout).widening : "never"],
     };
   },

@@ -84,7 +84,10 @@ function reaching({ plan, setting, group, layout, members, joining }: WideningOf
     const short = height - roomOf(drive, rules).between;
     if (short <= 0) return [];
     const { by, help } = shortBy(short, height, family);
-    const message = `${capital(drivesInWords(plan, [drive.id], setting))} is too small by ${by}: it must be as high as the group's drives are used, ${formatBytes(height, family)}. Taken in, it would drag the whole group down.${help}`;
+    const message =
+      `${capital(drivesInWords(plan, [drive.id], setting))} is too small by ${by}: it must be as high as the ` +
+      `group's drives are used, ${formatBytes(height, family)}. Taken in, it would drag the whole group ` +
+      `down.${help}`;
     return [against("block", "too-small", message, [drive.id])];
   });
 }

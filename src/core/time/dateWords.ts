@@ -9,7 +9,8 @@ export const dayWords = (at: number, timeZone: string): string =>
 
 /** "Sat 28 Nov, 09:00" */
 export const momentWords = (at: number, timeZone: string): string =>
-  `${format({ weekday: "short", day: "numeric", month: "short" }, at, timeZone).replace(",", "")}, ${clockWords(at, timeZone)}`;
+  `${format({ weekday: "short", day: "numeric", month: "short" }, at, timeZone).replace(",", "")}, ` +
+  `${clockWords(at, timeZone)}`;
 
 /** "09:00" */
 export const clockWords = (at: number, timeZone: string): string =>

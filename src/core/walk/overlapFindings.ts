@@ -29,7 +29,9 @@ export function overlapFindings(step: Step, start: number, before: readonly Walk
     {
       code: "before-the-last-has-ended",
       severity: "block",
-      message: `${which} still rewriting, rebuilding or filling then. Only one change at a time: begin this when it has ended.`,
+      message:
+        `${which} still rewriting, rebuilding or filling then. Only one change at a time: begin this when it has ` +
+        "ended.",
       drives: [],
       mend: {
         label: "Begin when the last has ended",

@@ -42,7 +42,9 @@ export function exposedHours({ moments }: Walk, redundancy: number): number {
  * A plan in a few sentences that can be read aloud.
  *
  * @param dayOfMoment the day of a moment in words, where the plan has dates: "on 8 Dec"
- * @example planSummary(walk(plan)) // ["Four steps over about 2 days.", "Usable 8.00 → 16.0 TB, most of it on day 2.", "For about 37 hours in all, one more failed drive would lose data.", …]
+ * @example planSummary(walk(plan))
+ * // ["Four steps over about 2 days.", "Usable 8.00 → 16.0 TB, most of it on day 2.", "For about 37 hours in all,
+ * // one more failed drive would lose data.", …]
  */
 export function planSummary(made: Walk, dayOfMoment?: (index: number) => string): string[] {
   const { moments, family } = made;
@@ -52,7 +54,8 @@ export function planSummary(made: Walk, dayOfMoment?: (index: number) => string)
   if (active.length === 0 || !first || !last) return ["No step is planned."];
   const end = Math.max(...walked.map((each) => each.to));
   const said = [
-    `${counted(active.length)} ${plural(active.length, "step", "steps")} ${dayOfMoment ? "with" : "over"} ${lengthWords(end)}${dayOfMoment ? " of work" : ""}.`,
+    `${counted(active.length)} ${plural(active.length, "step", "steps")} ${dayOfMoment ? "with" : "over"} ` +
+      `${lengthWords(end)}${dayOfMoment ? " of work" : ""}.`,
   ];
   const [from, to] = [first.capacities.fileSystem, last.capacities.fileSystem];
   const anyVolume = last.state.plan.pools.some((pool) => pool.volumes.length > 0);
@@ -67,7 +70,8 @@ export function planSummary(made: Walk, dayOfMoment?: (index: number) => string)
     const largest = rises.reduce((best, each) => (each.rise > best.rise ? each : best), { rise: 0, to: 0, index: 0 });
     const when =
       largest.rise > 0
-        ? `, ${largest.rise >= 0.99 * (to - from) ? "all" : "most"} of it ${dayOfMoment ? dayOfMoment(largest.index) : `on day ${dayOf(largest.to)}`}`
+        ? `, ${largest.rise >= 0.99 * (to - from) ? "all" : "most"} of it ` +
+          (dayOfMoment ? dayOfMoment(largest.index) : `on day ${dayOf(largest.to)}`)
         : "";
     said.push(`${what}: ${formatBytes(from, family)} → ${formatBytes(to, family)}${when}.`);
   }
@@ -78,7 +82,8 @@ export function planSummary(made: Walk, dayOfMoment?: (index: number) => string)
   const erased = erasedDrives(made);
   if (erased.length > 0)
     said.push(
-      `${listOf(erased.map(({ name }, i) => (i === 0 ? name : name.replace(/^T/, "t"))))} ${plural(erased.length, "is", "are")} erased.`,
+      `${listOf(erased.map(({ name }, i) => (i === 0 ? name : name.replace(/^T/, "t"))))} ` +
+        `${plural(erased.length, "is", "are")} erased.`,
     );
   const blocked = walked.filter((each) => each.findings.some((finding) => finding.severity === "block")).length;
   if (blocked > 0)

@@ -42,21 +42,27 @@ const list = (...args: string[]) =>
 /** Attributes whose text nobody reads. */
 const UNREAD = /^(className|d|style|key|id|role|viewBox|type|name)$/;
 
+/** What a string, a template, or some of them put together say; nothing of anything else. */
+function textOf(node: ts.Node): string {
+  if (ts.isBinaryExpression(node) && node.operatorToken.kind === ts.SyntaxKind.PlusToken)
+    return textOf(node.left) + textOf(node.right);
+  if (!ts.isTemplateExpression(node)) return ts.isStringLiteralLike(node) ? node.text : "";
+  return (
+    node.head.text +
+    // A size can be 8 TB, before which no "a" stands.
+    node.templateSpans
+      .map(({ expression, literal }) => (/size|bytes/i.test(expression.getText()) ? "8 TB" : "…") + literal.text)
+      .join("")
+  );
+}
+
 /** The sentences of a source file: its texts of more than a word, in strings, templates and JSX. */
 function sentencesOf(file: string): [line: number, text: string][] {
   const source = ts.createSourceFile(file, readFileSync(file, "utf8"), ts.ScriptTarget.Latest, true);
   const found: [number, string][] = [];
   const visit = (node: ts.Node): void => {
     if (ts.isImportDeclaration(node) || (ts.isJsxAttribute(node) && UNREAD.test(node.name.getText()))) return;
-    const text = ts.isTemplateExpression(node)
-      ? node.head.text +
-        // A size can be 8 TB, before which no "a" stands.
-        node.templateSpans
-          .map(({ expression, literal }) => (/size|bytes/i.test(expression.getText()) ? "8 TB" : "…") + literal.text)
-          .join("")
-      : ts.isStringLiteralLike(node) || ts.isJsxText(node)
-        ? node.text
-        : "";
+    const text = ts.isJsxText(node) ? node.text : textOf(node);
     if (/[\s\u00a0]\S|^[A-Z][a-z]/.test(text.trim()) || (ts.isJsxText(node) && text.trim()))
       found.push([source.getLineAndCharacterOfPosition(node.getStart()).line + 1, text]);
     ts.forEachChild(node, visit);

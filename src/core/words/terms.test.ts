@@ -6,7 +6,8 @@ const wordOf = (piece: ReturnType<typeof termsIn>[number]) => (typeof piece === 
 
 test("a sentence keeps its words, and each word of the trade is marked once", () => {
   const said =
-    "A rebuild of RAID 5 reads the parity; the parity of a hot spare, 3.64 TiB, is rebuilt. Mirrored paritying. Stripes.";
+    "A rebuild of RAID 5 reads the parity; the parity of a hot spare, 3.64 TiB, is rebuilt. Mirrored " +
+    "paritying. Stripes.";
   const marked = termsIn(said).filter((piece) => typeof piece !== "string");
   expect(marked.map(wordOf)).toEqual(["rebuild", "RAID 5", "parity", "hot spare", "TiB", "Stripes"]);
   const words = fc.array(fc.constantFrom(...Object.keys(GLOSSARY), "drives", "bay 2", ".", " ", "RAID 6", "TiBs"));

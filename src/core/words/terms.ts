@@ -49,7 +49,8 @@ export type Piece = string | { term: Term; word: string };
 /**
  * A sentence in pieces, the first mention of each word of the trade for itself.
  *
- * @example termsIn("A rebuild reads the parity.") // ["A ", { term: "rebuild", word: "rebuild" }, " reads the ", { term: "parity", word: "parity" }, "."]
+ * @example termsIn("A rebuild reads the parity.")
+ * // ["A ", { term: "rebuild", word: "rebuild" }, " reads the ", { term: "parity", word: "parity" }, "."]
  */
 export function termsIn(text: string): Piece[] {
   const pieces: Piece[] = [];

@@ -27,7 +27,9 @@ const TRUTHS = truths<Truth>();
 
 function recognised(folder: string, answers: Record<string, string> = {}): Recognised {
   // Both texts in one paste, with what stands around them in a terminal.
-  const text = `root@box:~# lsblk --json --bytes --output-all\n${capture(folder, "lsblk.txt")}\nroot@box:~# cat /proc/mdstat\n${capture(folder, "mdstat.txt")}root@box:~# `;
+  const text =
+    `root@box:~# lsblk --json --bytes --output-all\n${capture(folder, "lsblk.txt")}\nroot@box:~# cat ` +
+    `/proc/mdstat\n${capture(folder, "mdstat.txt")}root@box:~# `;
   const result = readBoxText(text);
   if (!result.ok) throw new Error(result.message);
   return recognise(result.printed, null, answers);
@@ -135,7 +137,8 @@ test("what no text prints is guessed with its reason, or asked, and never stated
   expect(told("67-four-drives-with-data-no-device-database")).toEqual([
     [],
     [
-      "The list tells nothing of what is on the drives, not even their serial numbers: none of them is known to be empty.",
+      "The list tells nothing of what is on the drives, not even their serial numbers: none of them is known " +
+        "to be empty.",
     ],
   ]);
   // Another answer than the guess, and one that leaves it out.

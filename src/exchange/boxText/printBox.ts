@@ -74,7 +74,8 @@ function workLine(work: PrintedWork | undefined, each: Bytes): string[] {
   const part = Math.floor(work.done * total);
   const percent = (Math.floor((part / total) * 1000) / 10).toFixed(1);
   return [
-    `      [====>...............]  ${work.kind} = ${percent}% (${part}/${total}) finish=${work.minutesLeft.toFixed(1)}min speed=98304K/sec`,
+    `      [====>...............]  ${work.kind} = ${percent}% (${part}/${total}) ` +
+      `finish=${work.minutesLeft.toFixed(1)}min speed=98304K/sec`,
   ];
 }
 

@@ -54,7 +54,8 @@ test("a drive that is filled to take the place of another: said, and no member y
   const list = listOf(["sda", "sdb", "sdc", "sdd"], [md("raid5", 1_254_096_896)]);
   const made = read(
     list,
-    `md0 : active raid5 sdd[3](R) sdc[2] sdb[1] sda[0]\n      1224704 ${PARITY} [3/3] [UUU]\n      [>....]  recovery =  9.5% (58368/612352) finish=1.2min speed=7296K/sec\n`,
+    `md0 : active raid5 sdd[3](R) sdc[2] sdb[1] sda[0]\n      1224704 ${PARITY} [3/3] [UUU]\n      [>....]  ` +
+      `recovery =  9.5% (58368/612352) finish=1.2min speed=7296K/sec\n`,
   );
   expect(made.layouts).toEqual([["raid5", "OLV-1", "OLV-2", "OLV-3"]]);
   expect(made.notMadeOut).toContain(
@@ -73,7 +74,8 @@ test("single parity that becomes double: degraded by count and not by loss; a st
   const list = listOf(["sda", "sdb", "sdc", "sdd"], [md("raid6", 1_254_096_896)]);
   const made = read(
     list,
-    "md0 : active raid6 sdd[3] sdc[2] sdb[1] sda[0]\n      1224704 blocks super 1.2 level 6, 512k chunk, algorithm 18 [4/3] [UUU_]\n      [=>...]  reshape = 12.0% (73482/612352) finish=2.0min speed=4000K/sec\n",
+    "md0 : active raid6 sdd[3] sdc[2] sdb[1] sda[0]\n      1224704 blocks super 1.2 level 6, 512k chunk, " +
+      "algorithm 18 [4/3] [UUU_]\n      [=>...]  reshape = 12.0% (73482/612352) finish=2.0min speed=4000K/sec\n",
   );
   expect(made.layouts).toEqual([["raid5", "OLV-1", "OLV-2", "OLV-3"]]);
   expect(made.plan.steps).toEqual([
@@ -96,7 +98,9 @@ test("a failed drive that is not even listed, and one that was taken out and is 
 
 test("two failed drives that are not listed are two of the plan's, and not one twice", () => {
   const list = listOf(["sda", "sdb"], [md("raid6", 1_254_096_896)]);
-  const text = `md0 : active raid6 sdd[3](F) sdc[2](F) sdb[1] sda[0]\n      1224704 blocks super 1.2 level 6, 512k chunk, algorithm 2 [4/2] [UU__]\n`;
+  const text =
+    `md0 : active raid6 sdd[3](F) sdc[2](F) sdb[1] sda[0]\n      1224704 blocks super 1.2 level 6, 512k chunk, ` +
+    `algorithm 2 [4/2] [UU__]\n`;
   const { plan } = read(
     listOf(["sda", "sdb", "sdc", "sdd"], [md("raid6", 1_254_096_896)]),
     text.replaceAll("(F)", "").replace("[4/2] [UU__]", "[4/4] [UUUU]"),
@@ -135,7 +139,8 @@ test("a spare that is being filled stands in the step, and the failed one in its
   const list = listOf(["sda", "sdb", "sdc", "sdd"], [md("raid5", 1_254_096_896)]);
   const made = read(
     list,
-    `md0 : active raid5 sdd[4] sdc[2](F) sdb[1] sda[0]\n      1224704 ${PARITY} [3/2] [UU_]\n      [==>..]  recovery = 20.0% (122470/612352) finish=1.0min speed=7000K/sec\n`,
+    `md0 : active raid5 sdd[4] sdc[2](F) sdb[1] sda[0]\n      1224704 ${PARITY} [3/2] [UU_]\n      [==>..]  ` +
+      `recovery = 20.0% (122470/612352) finish=1.0min speed=7000K/sec\n`,
   );
   expect([made.layouts, made.failed, made.spares]).toEqual([[["raid5", "OLV-1", "OLV-2", "OLV-3"]], ["OLV-3"], []]);
   expect(made.plan.steps).toMatchObject([{ kind: "rebuild", drive: "OLV-3", by: "OLV-4" }]);
@@ -145,7 +150,8 @@ test("a device's number is not its place: one that came later and is in sync, be
   const list = listOf(["sda", "sdb", "sdc"], [md("raid5", 1_254_096_896)]);
   const made = read(
     list,
-    `md0 : active raid5 sdc[5] sdb[4] sda[0]\n      1224704 ${PARITY} [3/2] [UU_]\n      [>..]  recovery =  1.0% (6123/612352) finish=1.0min speed=7000K/sec\n`,
+    `md0 : active raid5 sdc[5] sdb[4] sda[0]\n      1224704 ${PARITY} [3/2] [UU_]\n      [>..]  recovery =  ` +
+      `1.0% (6123/612352) finish=1.0min speed=7000K/sec\n`,
   );
   expect(made.layouts).toEqual([["raid5", "OLV-1", "OLV-2", "missing-md0-1"]]);
   expect(made.plan.steps).toMatchObject([{ kind: "rebuild", by: "OLV-3" }]);
@@ -191,7 +197,8 @@ test.each<[string, string, number, string, string[][]]>([
     "a mirror of old metadata with a bitmap, being checked",
     "raid1",
     SIZE,
-    "613376 blocks [3/3] [UUU]\n      [==>.]  check = 12.6% (77440/613376) finish=0.5min speed=15488K/sec\n      bitmap: 0/1 pages [0KB], 65536KB chunk",
+    "613376 blocks [3/3] [UUU]\n      [==>.]  check = 12.6% (77440/613376) finish=0.5min " +
+      "speed=15488K/sec\n      bitmap: 0/1 pages [0KB], 65536KB chunk",
     [["raid1", "OLV-1", "OLV-2", "OLV-3"]],
   ],
 ])("%s", (_name, level, bytes, line, layouts) => {

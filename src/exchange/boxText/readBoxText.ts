@@ -34,7 +34,8 @@ function aboutTexts(lists: number, hasArraysText: boolean, graph: DeviceGraph, a
       : []),
     ...(!hasArraysText && hasArrays
       ? [
-          `Which drives of an array hold its data, stand by as spares or have failed stands only in the kernel's text. Paste the output of ${ARRAYS_COMMAND} too.`,
+          "Which drives of an array hold its data, stand by as spares or have failed stands only in the " +
+            `kernel's text. Paste the output of ${ARRAYS_COMMAND} too.`,
         ]
       : []),
     ...unlisted.map((name) => `${name} is a container in a maker's own format, and is left out.`),
@@ -61,7 +62,9 @@ export function readBoxText(text: string): BoxTextResult {
   if (list === undefined && hasArraysText)
     return {
       ok: false,
-      message: `This is the kernel's text of arrays, without the list of devices. Run ${INVENTORY_COMMAND} as well and paste both.`,
+      message:
+        `This is the kernel's text of arrays, without the list of devices. Run ${INVENTORY_COMMAND} as well and ` +
+        "paste both.",
     };
   const read = readDevices(list ?? text);
   if (!read.ok && list !== undefined && isCutOff(list))

@@ -221,7 +221,10 @@ function parse(text: string): { ok: true; value: unknown } | { ok: false; messag
   } catch (error) {
     return {
       ok: false,
-      message: `This is not the JSON that lsblk prints, or a part of it is missing: ${error instanceof Error ? error.message : String(error)}. Copy everything from the first { to the last }.`,
+      message:
+        "This is not the JSON that lsblk prints, or a part of it is missing: " +
+        `${error instanceof Error ? error.message : String(error)}. Copy everything from the first { to the last ` +
+        "}.",
     };
   }
 }
@@ -258,7 +261,9 @@ export function readDevices(text: string): DevicesResult {
   const where = error?.instancePath ? ` at ${error.instancePath}` : "";
   return {
     ok: false,
-    message: `This is JSON, but not what lsblk prints: it ${error?.message ?? "has another shape"}${where}. Run ${INVENTORY_COMMAND} and paste all of it.`,
+    message:
+      `This is JSON, but not what lsblk prints: it ${error?.message ?? "has another shape"}${where}. Run ` +
+      `${INVENTORY_COMMAND} and paste all of it.`,
   };
 }
 
@@ -310,7 +315,8 @@ export function inventoryOf(graph: DeviceGraph): Inventory {
     "their health is not printed and taken as good: read their SMART data to know it",
     ...(told.nothing
       ? [
-          "this system prints no serials and no types of file systems or partitions, so nothing can be told about their contents: take none of them for empty",
+          "this system prints no serials and no types of file systems or partitions, so nothing can be told " +
+            "about their contents: take none of them for empty",
         ]
       : []),
   ];

@@ -41,7 +41,9 @@ export function writePlanLink(plan: Plan, origin: string): { ok: true; url: stri
   if (packed.length > MOST_LINK_CHARACTERS)
     return {
       ok: false,
-      message: `This plan is too large for a link (${packed.length.toLocaleString("en")} characters, at most ${MOST_LINK_CHARACTERS.toLocaleString("en")}). Export it as a file instead.`,
+      message:
+        `This plan is too large for a link (${packed.length.toLocaleString("en")} characters, at most ` +
+        `${MOST_LINK_CHARACTERS.toLocaleString("en")}). Export it as a file instead.`,
     };
   return { ok: true, url: `${origin}/open#${KEY}${packed}.${sumOf(packed)}` };
 }
@@ -90,19 +92,22 @@ export function readPlanLink(fragment: string): PlanFileResult {
     return refuse(
       "This link carries no plan",
       "no-plan",
-      "A link with a plan ends in “#plan=…”. It may have been cut off on its way: copy the whole of it, or ask for the plan as a file.",
+      "A link with a plan ends in “#plan=…”. It may have been cut off on its way: copy the whole of it, or ask " +
+        "for the plan as a file.",
     );
   const [packed = "", sum, ...more] = text.slice(KEY.length).split(".");
   if (packed.length > MOST_LINK_CHARACTERS)
     return refuse(
       "This link is too long",
       "too-large",
-      `A link with a plan has at most ${MOST_LINK_CHARACTERS.toLocaleString("en")} characters. Ask for the plan as a file.`,
+      `A link with a plan has at most ${MOST_LINK_CHARACTERS.toLocaleString("en")} characters. Ask for the ` +
+        "plan as a file.",
     );
   const damaged = refuse(
     "This link is damaged",
     "damaged",
-    "What it carries cannot be unpacked: it was cut off or changed on its way. Copy the whole of it, or ask for the plan as a file.",
+    "What it carries cannot be unpacked: it was cut off or changed on its way. Copy the whole of it, or ask " +
+      "for the plan as a file.",
   );
   if (!/^[A-Za-z0-9_-]+$/.test(packed) || more.length > 0) return damaged;
   // Links of an older program carry no sum.

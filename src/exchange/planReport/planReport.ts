@@ -91,7 +91,8 @@ function boxReport({ state: { plan }, tolerance, capacities }: WalkedMoment, { f
       survives: conditionWords(conditionOf(plan, pool, rules), tolerance[i] ?? 0),
       volumes: pool.volumes.map(
         (volume) =>
-          `${volume.name}: ${formatBytes(volume.bytes, family)}${volume.fileSystem === "none" ? "" : `, ${volume.fileSystem}`}`,
+          `${volume.name}: ` +
+          `${formatBytes(volume.bytes, family)}${volume.fileSystem === "none" ? "" : `, ${volume.fileSystem}`}`,
       ),
     })),
   };
@@ -127,7 +128,8 @@ function stepReport(moment: WalkedMoment, i: number, made: Walk, schedule: Sched
     ],
     state: walked.done ? "done" : walked.step.disabled ? "passed-over" : "blocked",
     after: walked.done
-      ? `${formatBytes(capacities.pool, family)} in the pool, ${formatBytes(capacities.fileSystem, family)} for your files`
+      ? `${formatBytes(capacities.pool, family)} in the pool, ${formatBytes(capacities.fileSystem, family)} for ` +
+        "your files"
       : "",
   };
 }
@@ -155,7 +157,9 @@ function dataReport(made: Walk): Pick<PlanReport, "data" | "backups"> {
     })),
     backups: (plan.backups ?? []).map(
       (backup) =>
-        `${backup.name}: ${backup.place === "here" ? "in the same place" : "elsewhere"}, a backup every ${plural(backup.everyDays, "day", `${backup.everyDays} days`)}${backup.keepsVersions ? ", older states kept" : ""}, ${backup.lastVerified ? `last tested on ${plainDayWords(backup.lastVerified)}` : "never tested"}`,
+        `${backup.name}: ${backup.place === "here" ? "in the same place" : "elsewhere"}, a backup every ` +
+        `${plural(backup.everyDays, "day", `${backup.everyDays} days`)}${backup.keepsVersions ? ", older states kept" : ""}, ` +
+        (backup.lastVerified ? `last tested on ${plainDayWords(backup.lastVerified)}` : "never tested"),
     ),
   };
 }
@@ -163,22 +167,28 @@ function dataReport(made: Walk): Pick<PlanReport, "data" | "backups"> {
 const fullLines = (demands: readonly Demand[], start: string): string[] =>
   demands.map(
     ({ volume, fullWithPlan, fullWithoutPlan }) =>
-      `${volume.name} ${reachesWords(volume, fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : ` with this plan, without it ${fullWords(fullWithoutPlan, start)}`}.`,
+      `${volume.name} ` +
+      `${reachesWords(volume, fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : ` with this plan, without it ${fullWords(fullWithoutPlan, start)}`}.`,
   );
 
 function assumptionsOf({ plan }: Walk, schedule: Schedule | null): string[] {
   const hands = schedule ? handsIdOf(schedule.calendar.hands) : null;
   return [
-    "Hours are estimates from the usual rates of such drives: first what is likely, in brackets from when all goes well to when the box is busy.",
-    `The box behaves as ${withArticle(inSentence(ruleSetOf(plan.box.rules).name))}${plan.box.rules.overrides && Object.keys(plan.box.rules.overrides).length > 0 ? ", with rules of its own" : ""}. Compare with what it really offers before you begin.`,
+    "Hours are estimates from the usual rates of such drives: first what is likely, in brackets from when all " +
+      "goes well to when the box is busy.",
+    "The box behaves as " +
+      `${withArticle(inSentence(ruleSetOf(plan.box.rules).name))}${plan.box.rules.overrides && Object.keys(plan.box.rules.overrides).length > 0 ? ", with rules of its own" : ""}. ` +
+      "Compare with what it really offers before you begin.",
     ...(schedule
       ? [
-          `Dates are by what is likely, in ${schedule.calendar.timeZone}; hands at the box: ${hands ? HANDS[hands].name : "your own hours"}; delivery in ${schedule.calendar.deliveryDays} days.`,
+          `Dates are by what is likely, in ${schedule.calendar.timeZone}; hands at the box: ` +
+            `${hands ? HANDS[hands].name : "your own hours"}; delivery in ${schedule.calendar.deliveryDays} days.`,
         ]
       : []),
     ...(plan.dataSets
       ? [
-          `Only backups tested within ${CURRENT_DAYS} days before the plan count. Data is taken to grow as it is said to.`,
+          `Only backups tested within ${CURRENT_DAYS} days before the plan count. Data is taken to grow as it ` +
+            "is said to.",
         ]
       : []),
     "A layout is no backup: it helps against failed drives, not against mistakes, theft or fire.",
@@ -210,7 +220,8 @@ export function planReport(
       ...planSummary(made, dayOfMomentIn(schedule)),
       ...(schedule
         ? [
-            `From ${dayWords(schedule.begin, schedule.calendar.timeZone)} to ${dayWords(schedule.end, schedule.calendar.timeZone)}.`,
+            `From ${dayWords(schedule.begin, schedule.calendar.timeZone)} to ` +
+              `${dayWords(schedule.end, schedule.calendar.timeZone)}.`,
           ]
         : []),
     ],
@@ -221,7 +232,9 @@ export function planReport(
     shopping: costs.purchases.map(({ drive, price, isExample }) => {
       const order = orderOf(drive.id);
       return {
-        what: `${shortSize(drive, family)} ${drive.medium === "ssd" ? "flash drive" : "hard disk"}${drive.model ? `, ${drive.model}` : ""}`,
+        what:
+          `${shortSize(drive, family)} ` +
+          `${drive.medium === "ssd" ? "flash drive" : "hard disk"}${drive.model ? `, ${drive.model}` : ""}`,
         price:
           price === null ? "no price" : `${moneyWords(price, plan.currency)}${isExample ? " (example price)" : ""}`,
         order: order ? `by ${plainDayWords(order.orderOn)}` : "",

@@ -46,7 +46,8 @@ function joined(chunks: readonly Uint8Array[], length: number): Uint8Array<Array
 function lessThan(parts: ReadonlySet<Part>): string {
   const without = PARTS.filter((part) => parts.has(part) && part !== "moments");
   return parts.has("moments") && parts.has("pools")
-    ? `Ask for the pools as they are now (?parts=${without.join(",")}) and for the moments without them (?parts=moments), or send fewer steps.`
+    ? `Ask for the pools as they are now (?parts=${without.join(",")}) and for the moments without them ` +
+        "(?parts=moments), or send fewer steps."
     : "Send fewer steps.";
 }
 

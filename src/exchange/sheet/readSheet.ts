@@ -10,7 +10,8 @@ export type SheetResult = { ok: true; plan: string; steps: SheetStep[] } | { ok:
 export const MOST_SHEET_CHARACTERS = 2 ** 20;
 
 const NO_SHEET =
-  "This is not the line of a sheet. It begins with {“format”:“cortijo-sheet” and stands at the end of the sheet: copy the whole of it, or save it there as a file.";
+  "This is not the line of a sheet. It begins with {“format”:“cortijo-sheet” and stands at the end of the " +
+  "sheet: copy the whole of it, or save it there as a file.";
 
 /**
  * Reads what a sheet brings back: its line, pasted, or the file that it saves. Whatever stands before and after the

@@ -10,7 +10,8 @@ export const SHEET_SCRIPT = `
   try { kept = JSON.parse(localStorage.getItem(key) || "{}") || {}; } catch { kept = {}; }
   const all = (selector, within) => [...(within || document).querySelectorAll(selector)];
   const two = (n) => String(n).padStart(2, "0");
-  const local = (at) => at.getFullYear() + "-" + two(at.getMonth() + 1) + "-" + two(at.getDate()) + "T" + two(at.getHours()) + ":" + two(at.getMinutes());
+  const day = (at) => at.getFullYear() + "-" + two(at.getMonth() + 1) + "-" + two(at.getDate());
+  const local = (at) => day(at) + "T" + two(at.getHours()) + ":" + two(at.getMinutes());
   const instant = (text) => {
     const at = new Date(text);
     return Number.isFinite(at.getTime()) ? at.toISOString().slice(0, 16) + "Z" : null;
@@ -33,7 +34,8 @@ export const SHEET_SCRIPT = `
       const serials = all("[data-drive]")
         .filter((field) => field.dataset.step === step && field.value.trim() !== "")
         .map((field) => ({ drive: field.dataset.drive, serial: field.value.trim() }));
-      steps.push({ step, start, ...(end ? { end } : {}), ...(seen ? { seen } : {}), ...(serials.length > 0 ? { serials } : {}) });
+      const known = { ...(end ? { end } : {}), ...(seen ? { seen } : {}) };
+      steps.push({ step, start, ...known, ...(serials.length > 0 ? { serials } : {}) });
     }
     return JSON.stringify({ format: "cortijo-sheet", version: 1, plan: SHEET.plan, steps });
   };
@@ -65,8 +67,10 @@ export const SHEET_SCRIPT = `
     }
     if (what.does === "copy") {
       line.select();
-      const copied = navigator.clipboard && window.isSecureContext ? navigator.clipboard.writeText(line.value) : Promise.reject();
-      copied.then(() => { said.textContent = "Copied."; }, () => { said.textContent = "The line is selected: copy it with the keyboard or the menu."; });
+      const may = navigator.clipboard && window.isSecureContext;
+      const copied = may ? navigator.clipboard.writeText(line.value) : Promise.reject();
+      const selected = "The line is selected: copy it with the keyboard or the menu.";
+      copied.then(() => { said.textContent = "Copied."; }, () => { said.textContent = selected; });
     }
     if (what.does === "save") {
       const link = document.createElement("a");

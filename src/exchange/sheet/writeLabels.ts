@@ -27,7 +27,8 @@ const serialEnd = (serial: string | undefined): string => (serial ? `…${serial
  *
  * @param schedule the plan's dates, where it has any; without, the day is left to be written
  * @param day today, as YYYY-MM-DD
- * @example driveLabels(walk, null, "2026-11-26")[0] // { place: "Bay 1", size: "4 TB", serial: "…4418", day: "26 Nov 2026" }
+ * @example driveLabels(walk, null, "2026-11-26")[0]
+ * // { place: "Bay 1", size: "4 TB", serial: "…4418", day: "26 Nov 2026" }
  */
 export function driveLabels({ moments, family }: Walk, schedule: Schedule | null, day: string): DriveLabel[] {
   const [first] = moments;
@@ -60,10 +61,12 @@ export function writeLabels(walk: Walk, schedule: Schedule | null, day: string):
   const { name, box } = walk.plan;
   const stickers = driveLabels(walk, schedule, day).map(
     ({ place, size, serial, day: when }) =>
-      `<li><div class="bay">${asHtml(place)}</div><div>${asHtml(size)} · ${asHtml(serial)}</div><div class="soft">${asHtml(when)} · ${asHtml(box.name || name)}</div></li>`,
+      `<li><div class="bay">${asHtml(place)}</div><div>${asHtml(size)} · ${asHtml(serial)}</div><div ` +
+      `class="soft">${asHtml(when)} · ${asHtml(box.name || name)}</div></li>`,
   );
   const body = `<h1 class="noprint">${asHtml(name)}: labels for the drives</h1>
-<p class="noprint">Print this page, cut along the lines, and stick each on its drive. A drive that is pulled gets the one that says so.</p>
+<p class="noprint">Print this page, cut along the lines, and stick each on its drive. A drive that is pulled gets the one
+that says so.</p>
 <p class="noprint"><button type="button" class="main" id="print">Print</button></p>
 <ul class="labels">${stickers.join("")}</ul>`;
   const script = 'document.getElementById("print").addEventListener("click", () => window.print());';

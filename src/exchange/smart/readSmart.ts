@@ -159,7 +159,10 @@ function valuesOf(text: string): unknown[] | string {
       ? `These are ${values.length} reports; at most ${MOST_REPORTS} are read at once.`
       : values;
   } catch (error) {
-    return `This is not the JSON that smartctl prints, or a part of it is missing: ${error instanceof Error ? error.message : String(error)}. Run it with --json.`;
+    return (
+      "This is not the JSON that smartctl prints, or a part of it is missing: " +
+      `${error instanceof Error ? error.message : String(error)}. Run it with --json.`
+    );
   }
 }
 

@@ -78,7 +78,10 @@ function SetChoice({ plan, onChoose }: { plan: Plan; onChoose: (set: RuleSetId) 
         {ruleSets.map((set) => (
           <label
             key={set.id}
-            className="flex cursor-pointer gap-2 rounded border border-transparent p-2 hover:bg-wall has-checked:border-indigo"
+            className={
+              "flex cursor-pointer gap-2 rounded border border-transparent p-2 hover:bg-wall " +
+              "has-checked:border-indigo"
+            }
           >
             <input
               type="radio"
@@ -98,7 +101,8 @@ function SetChoice({ plan, onChoose }: { plan: Plan; onChoose: (set: RuleSetId) 
       <p className="mt-2 text-soft" role="status">
         {differs === 0
           ? "All is as this set has it."
-          : `${oneOrMany(differs, "1 answer differs", "answers differ")} from this set. Choosing a set takes its answers.`}
+          : `${oneOrMany(differs, "1 answer differs", "answers differ")} from this set. Choosing a set takes its ` +
+            "answers."}
       </p>
     </fieldset>
   );

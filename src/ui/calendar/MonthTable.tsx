@@ -75,7 +75,10 @@ function DayCell({ day, dates, walked }: { day: MonthDay; dates: Schedule; walke
   };
   return (
     <td
-      className={`h-20 border border-line p-1 align-top ${day.inMonth ? "" : "bg-wall text-soft"} ${day.excluded ? "bg-wall" : ""}`}
+      className={
+        `h-20 border border-line p-1 align-top ${day.inMonth ? "" : "bg-wall text-soft"} ` +
+        (day.excluded ? "bg-wall" : "")
+      }
     >
       <span className={day.inMonth ? "font-semibold" : ""}>{day.number}</span>
       {day.excluded && <span className="ml-1 text-soft">away</span>}
@@ -88,7 +91,16 @@ function DayCell({ day, dates, walked }: { day: MonthDay; dates: Schedule; walke
             return (
               <li
                 key={scheduled.step}
-                className={`rounded-sm px-1 leading-tight [overflow-wrap:anywhere] ${begins ? (scheduled.attention === "box" ? "bg-indigo text-on-indigo" : "border border-indigo") : bare ? "bg-geranium-ground text-geranium" : "bg-copies text-ink"}`}
+                className={
+                  "rounded-sm px-1 leading-tight [overflow-wrap:anywhere] " +
+                  (begins
+                    ? scheduled.attention === "box"
+                      ? "bg-indigo text-on-indigo"
+                      : "border border-indigo"
+                    : bare
+                      ? "bg-geranium-ground text-geranium"
+                      : "bg-copies text-ink")
+                }
               >
                 {begins
                   ? `${clockWords(scheduled.start, zone)} ${number}. ${text}`

@@ -115,7 +115,8 @@ function Done({ history, planHref }: { history: readonly DoneStep[]; planHref: s
               <span className="block text-soft">
                 {whenWords(entry.end)}
                 {entry.predicted
-                  ? ` · took ${lengthWords(hoursBetween(entry.start, entry.end)).replace("about ", "")}, expected ${hoursWords(entry.predicted)}`
+                  ? ` · took ${lengthWords(hoursBetween(entry.start, entry.end)).replace("about ", "")}, ` +
+                    `expected ${hoursWords(entry.predicted)}`
                   : ""}
                 {entry.shown ? ` · the box showed ${entry.shown.seen}` : ""}
               </span>

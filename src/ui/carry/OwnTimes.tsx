@@ -69,7 +69,8 @@ export function OwnTimes({ plan, lines, act, onSaid }: Props) {
                   </td>
                   <td className="py-1 pr-3 text-soft">
                     {known
-                      ? `${counted(known.own, "entry", "entries")} of its own${known.others > 0 ? `, ${known.others} of other work` : ""}`
+                      ? `${counted(known.own, "entry", "entries")} of its ` +
+                        `own${known.others > 0 ? `, ${known.others} of other work` : ""}`
                       : "the usual rates"}
                   </td>
                   <td className="py-1">

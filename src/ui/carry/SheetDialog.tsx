@@ -27,7 +27,8 @@ export function SheetDialog({ plan, act, onSaid, onClose }: BringingProps) {
     if (fresh.length === 0)
       return [
         strange > 0
-          ? `This sheet is of another plan${read.plan ? ` (${read.plan})` : ""}, or its steps are no longer in this one.`
+          ? `This sheet is of another plan${read.plan ? ` (${read.plan})` : ""}, or its steps are no longer in ` +
+            "this one."
           : "All that is on this sheet is recorded already.",
       ];
     const refused = act({ kind: "record-steps", steps: fresh, unit }, true);

@@ -25,7 +25,8 @@ export function TimesChart({ lines }: { lines: readonly LogbookLine[] }) {
       const x = shown.map((_, i) => i + 1);
       const words = shown.map(
         ({ line, hours, predicted }) =>
-          `${line.title}<br>${whenWords(line.start)}<br>expected ${predicted.low.toFixed(1)} to ${predicted.high.toFixed(1)} h, took ${hours.toFixed(1)} h`,
+          `${line.title}<br>${whenWords(line.start)}<br>expected ${predicted.low.toFixed(1)} to ` +
+          `${predicted.high.toFixed(1)} h, took ${hours.toFixed(1)} h`,
       );
       const within = shown.map(({ hours, predicted }) => hours >= predicted.low && hours <= predicted.high);
       return {
@@ -87,7 +88,10 @@ export function TimesChart({ lines }: { lines: readonly LogbookLine[] }) {
         Expected and come
       </h2>
       <Chart
-        label="How long each work was expected to take, as a range, and how long it took; the figures stand in the entries below"
+        label={
+          "How long each work was expected to take, as a range, and how long it took; the figures stand in the " +
+          "entries below"
+        }
         height={264}
         build={build}
       />

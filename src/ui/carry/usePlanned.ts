@@ -22,7 +22,10 @@ export function usePlanned(plan: Plan): (step: string) => string {
     return (id) => {
       const dated = dates?.steps.find((each) => each.step === id);
       if (dated?.attention && calendar)
-        return `In the calendar for ${momentWords(dated.start, calendar.timeZone)}${dated.waitsFor ? WAITS[dated.waitsFor] : ""}.`;
+        return (
+          "In the calendar for " +
+          `${momentWords(dated.start, calendar.timeZone)}${dated.waitsFor ? WAITS[dated.waitsFor] : ""}.`
+        );
       const notBefore = plan.steps.find((step) => step.id === id)?.notBefore;
       return notBefore ? `Planned not to begin before ${plainDayWords(notBefore)}.` : "";
     };

@@ -28,7 +28,10 @@ export function ApplyDialog({
       open
       onClose={onClose}
       title={`Apply ${asking.name}?`}
-      about={`${count} could then no longer be carried out. The steps stay in the plan, and undo brings everything back.`}
+      about={
+        `${count} could then no longer be carried out. The steps stay in the plan, and undo brings everything ` +
+        "back."
+      }
       acts={
         <>
           <Button onClick={onClose}>Cancel</Button>

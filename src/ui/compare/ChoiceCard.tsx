@@ -73,7 +73,10 @@ export const ChoiceCard = memo(function ChoiceCard({
       aria-label={name}
       onPointerEnter={() => onLight(choice.id)}
       onPointerLeave={() => onLight(null)}
-      className={`flex flex-col gap-1.5 border-t-2 pt-2 pb-4 ${lit ? "border-t-indigo" : present ? "border-t-ink" : "border-t-line"}`}
+      className={
+        "flex flex-col gap-1.5 border-t-2 pt-2 pb-4 " +
+        (lit ? "border-t-indigo" : present ? "border-t-ink" : "border-t-line")
+      }
     >
       <header className="flex min-h-[2.9rem] items-start justify-between gap-2 leading-tight">
         <h3>

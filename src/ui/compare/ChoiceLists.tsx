@@ -42,7 +42,8 @@ export function ChoiceLists({ compared, card }: { compared: Compared; card: (cho
       <p className="mt-4 text-[0.9rem] text-soft">
         {comparison.exact
           ? "All ways to group these drives were compared; for each layout and number of groups the best is shown."
-          : "With more than 12 drives only groups of neighbours in size were compared: better splits are unlikely, but not ruled out."}{" "}
+          : "With more than 12 drives only groups of neighbours in size were compared: better splits are " +
+            "unlikely, but not ruled out."}{" "}
         Speeds and hours are estimates from the usual rates of such drives.
       </p>
     </>

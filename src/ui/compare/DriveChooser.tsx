@@ -38,7 +38,12 @@ export function DriveChooser({
             aria-pressed={on}
             title={nameOfDrive(drive, unit).replace(/^the /, "")}
             onClick={() => toggle(drive.id)}
-            className={`inline-flex h-8 items-center gap-1.5 rounded border px-2 text-[0.93rem] transition-colors ${on ? "border-indigo bg-indigo text-on-indigo" : "border-dashed border-line-strong/70 text-soft hover:border-ink"}`}
+            className={
+              "inline-flex h-8 items-center gap-1.5 rounded border px-2 text-[0.93rem] transition-colors " +
+              (on
+                ? "border-indigo bg-indigo text-on-indigo"
+                : "border-dashed border-line-strong/70 text-soft hover:border-ink")
+            }
           >
             <span className="font-semibold">{shortSize(drive, unit)}</span>
             <span className={`text-[0.8rem] ${on ? "" : "text-soft"}`}>

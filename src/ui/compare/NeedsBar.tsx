@@ -150,7 +150,10 @@ function SizeNeed({ value, onChange }: { value: number | undefined; onChange: (v
         value={shown}
         onChange={(event) => take(event.target.value)}
         onBlur={() => setText(parsed && !parsed.ok ? shown : null)}
-        className={`h-7 w-24 rounded border bg-raised px-1.5 placeholder:text-soft ${value === undefined ? "border-line-strong/60" : "border-indigo font-semibold"}`}
+        className={
+          "h-7 w-24 rounded border bg-raised px-1.5 placeholder:text-soft " +
+          (value === undefined ? "border-line-strong/60" : "border-indigo font-semibold")
+        }
       />
       {parsed && !parsed.ok && (
         <span id={trouble} role="alert" className="ml-2 whitespace-normal text-geranium">

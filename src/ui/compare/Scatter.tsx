@@ -45,7 +45,9 @@ export function Scatter({
         customdata: list.map((choice) => choice.id),
         text: list.map(
           (choice) =>
-            `${choiceName(choice)}<br>${across.name}: ${measureWords(across, choice.figures, unit, currency)}<br>${up.name}: ${measureWords(up, choice.figures, unit, currency)}`,
+            `${choiceName(choice)}<br>${across.name}: ` +
+            `${measureWords(across, choice.figures, unit, currency)}<br>${up.name}: ` +
+            `${measureWords(up, choice.figures, unit, currency)}`,
         ),
         hovertemplate: "%{text}<extra></extra>",
       });
@@ -95,7 +97,10 @@ export function Scatter({
         <AxisChoice label="Up" value={axes.y} onChange={(next) => onAxes({ ...axes, y: next })} />
       </div>
       <Chart
-        label={`Every choice by ${inSentence(x.name)} and ${inSentence(y.name)}; the figures stand in the pictures beside it`}
+        label={
+          `Every choice by ${inSentence(x.name)} and ${inSentence(y.name)}; the figures stand in the pictures ` +
+          "beside it"
+        }
         height={264}
         build={build}
         onPoint={onPoint}

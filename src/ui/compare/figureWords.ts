@@ -62,7 +62,8 @@ export const priceWords = (figures: Figures, currency: string | undefined) =>
 export function growthWords({ growth }: Figures, unit: UnitFamily): string {
   const ways = [
     growth.byDrive
-      ? `1 drive${growth.byDrive.leastBytes > 1 ? ` (${shortSize({ bytes: growth.byDrive.leastBytes }, unit)} up)` : ""}`
+      ? "1 " +
+        `drive${growth.byDrive.leastBytes > 1 ? ` (${shortSize({ bytes: growth.byDrive.leastBytes }, unit)} up)` : ""}`
       : "",
     growth.byGroup ? `${growth.byGroup.drives} drives` : "",
     "all larger",

@@ -104,7 +104,8 @@ function BackupRow({ backup, plan, day, onEdit, act }: Props & { backup: Backup 
       <p>
         {held.length === 0
           ? "It holds nothing yet."
-          : `Holds ${listOf(held.map((set) => set.name))}: ${formatBytes(bytesOn(backup, sets), unit)}${room}${backup.keepsVersions && backup.versionsShare ? ", older states included" : ""}.`}{" "}
+          : `Holds ${listOf(held.map((set) => set.name))}: ` +
+            `${formatBytes(bytesOn(backup, sets), unit)}${room}${backup.keepsVersions && backup.versionsShare ? ", older states included" : ""}.`}{" "}
         <Until backup={backup} plan={plan} />
       </p>
       <div className="flex flex-wrap items-center gap-2">

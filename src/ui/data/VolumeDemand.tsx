@@ -63,7 +63,8 @@ export function VolumeDemand({
             ? "; there is no hurry"
             : rise.there > (rise.fullWithout ?? Infinity)
               ? `: too late by ${counted(Math.ceil(rise.there - (rise.fullWithout ?? 0)), "day")}`
-              : `; its steps must begin by ${on(rise.latestBegin)}${deliveryDays > 0 ? `, what they need be ordered by ${on(rise.latestBegin - deliveryDays)}` : ""}`}
+              : "; its steps must begin by " +
+                `${on(rise.latestBegin)}${deliveryDays > 0 ? `, what they need be ordered by ${on(rise.latestBegin - deliveryDays)}` : ""}`}
           .
         </p>
       ))}

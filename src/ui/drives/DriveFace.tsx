@@ -65,7 +65,10 @@ export function DriveFace({ drive, narrow = false, role }: { drive: Drive; narro
             size={13}
             role="img"
             aria-label={care}
-            className={`shrink-0 group-data-[on=true]:text-inherit ${drive.state || drive.health.state === "failing" ? "text-geranium" : "text-ochre-text"}`}
+            className={
+              "shrink-0 group-data-[on=true]:text-inherit " +
+              (drive.state || drive.health.state === "failing" ? "text-geranium" : "text-ochre-text")
+            }
           />
         )}
         {!narrow && (

@@ -185,7 +185,11 @@ function FoundRow({ found, obstacle, on, onToggle }: RowProps) {
         checked={on}
         disabled={obstacle !== null}
         onCheckedChange={onToggle}
-        className="mt-1 flex size-[1.15rem] shrink-0 items-center justify-center rounded border border-line-strong bg-raised data-[disabled]:opacity-40 data-[state=checked]:border-indigo data-[state=checked]:bg-indigo data-[state=checked]:text-on-indigo"
+        className={
+          "mt-1 flex size-[1.15rem] shrink-0 items-center justify-center rounded border border-line-strong " +
+          "bg-raised data-[disabled]:opacity-40 data-[state=checked]:border-indigo " +
+          "data-[state=checked]:bg-indigo data-[state=checked]:text-on-indigo"
+        }
       >
         <Checkbox.Indicator>✓</Checkbox.Indicator>
       </Checkbox.Root>

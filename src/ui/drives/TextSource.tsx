@@ -69,7 +69,10 @@ export function TextSource({ example, label, placeholder, accept, value, onChang
         placeholder={placeholder}
         spellCheck={false}
         rows={10}
-        className={`w-full rounded border bg-raised p-2 font-mono text-[0.8rem] placeholder:text-soft ${over ? "border-indigo ring-2 ring-indigo" : "border-line-strong/70"}`}
+        className={
+          "w-full rounded border bg-raised p-2 font-mono text-[0.8rem] placeholder:text-soft " +
+          (over ? "border-indigo ring-2 ring-indigo" : "border-line-strong/70")
+        }
       />
       <label className="inline-flex cursor-pointer flex-wrap items-center gap-2 text-soft">
         Or drop files here, or choose them:
@@ -78,7 +81,10 @@ export function TextSource({ example, label, placeholder, accept, value, onChang
           multiple
           accept={accept}
           onChange={(event) => void readFiles(event.target.files)}
-          className="text-[0.9rem] file:mr-2 file:h-8 file:rounded file:border file:border-line-strong file:bg-raised file:px-2 file:text-ink"
+          className={
+            "text-[0.9rem] file:mr-2 file:h-8 file:rounded file:border file:border-line-strong file:bg-raised " +
+            "file:px-2 file:text-ink"
+          }
         />
       </label>
     </div>

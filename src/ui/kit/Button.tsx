@@ -4,7 +4,8 @@ const LOOKS = {
   /** The one main act on a page. */
   main: "bg-indigo text-on-indigo hover:bg-indigo-strong disabled:bg-line disabled:text-soft",
   plain:
-    "border border-line-strong/60 bg-raised text-ink hover:border-ink disabled:text-soft disabled:hover:border-line-strong/60",
+    "border border-line-strong/60 bg-raised text-ink hover:border-ink disabled:text-soft " +
+    "disabled:hover:border-line-strong/60",
   quiet: "text-ink hover:bg-wall disabled:text-soft/70 disabled:hover:bg-transparent",
 };
 
@@ -20,7 +21,10 @@ export function Button({ look = "plain", small = false, className = "", type = "
   return (
     <button
       type={type}
-      className={`inline-flex shrink-0 items-center justify-center gap-1.5 rounded whitespace-nowrap transition-colors ${size} ${LOOKS[look]} ${className}`}
+      className={
+        "inline-flex shrink-0 items-center justify-center gap-1.5 rounded whitespace-nowrap transition-colors " +
+        `${size} ${LOOKS[look]} ${className}`
+      }
       {...rest}
     />
   );
@@ -38,7 +42,10 @@ export function IconButton({
       type="button"
       aria-label={label}
       title={label}
-      className={`inline-flex size-8 shrink-0 items-center justify-center rounded text-ink transition-colors hover:bg-wall disabled:text-line-strong/60 disabled:hover:bg-transparent ${className}`}
+      className={
+        "inline-flex size-8 shrink-0 items-center justify-center rounded text-ink transition-colors " +
+        `hover:bg-wall disabled:text-line-strong/60 disabled:hover:bg-transparent ${className}`
+      }
       {...rest}
     >
       {children}

@@ -33,7 +33,11 @@ export function Dialog({ open, onClose, title, about, children, acts, wide = fal
         <Radix.Content
           onCloseAutoFocus={giveFocusBack}
           {...(about ? {} : { "aria-describedby": undefined })}
-          className={`fixed top-1/2 left-1/2 z-50 flex max-h-[92dvh] w-[calc(100vw-1.5rem)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-line bg-ground text-ink shadow-2xl ${size === "large" ? "max-w-5xl" : wide ? "max-w-3xl" : "max-w-lg"}`}
+          className={
+            "fixed top-1/2 left-1/2 z-50 flex max-h-[92dvh] w-[calc(100vw-1.5rem)] -translate-x-1/2 " +
+            "-translate-y-1/2 flex-col rounded-lg border border-line bg-ground text-ink shadow-2xl " +
+            (size === "large" ? "max-w-5xl" : wide ? "max-w-3xl" : "max-w-lg")
+          }
         >
           <header className="flex items-start gap-4 px-5 pt-4">
             <div className="min-w-0 flex-1">

@@ -31,7 +31,10 @@ export function Meaning({ term, open, onOpen, button }: Props) {
           }
           onOpenAutoFocus={(event) => event.preventDefault()}
           onCloseAutoFocus={(event) => event.preventDefault()}
-          className="z-50 max-w-xs rounded-md border border-line-strong/60 bg-raised px-3 py-2 text-[0.93rem] leading-snug font-normal text-ink shadow-lg shadow-black/10"
+          className={
+            "z-50 max-w-xs rounded-md border border-line-strong/60 bg-raised px-3 py-2 text-[0.93rem] " +
+            "leading-snug font-normal text-ink shadow-lg shadow-black/10"
+          }
         >
           <p role="status">
             <strong className="font-semibold">{term}</strong>: {GLOSSARY[term]}

@@ -5,9 +5,11 @@ import { useCallback, useRef, useState, type ComponentProps, type ReactNode } fr
 import { overlayHome } from "./overlayHome";
 
 const PANEL =
-  "z-50 max-h-[var(--radix-dropdown-menu-content-available-height)] overflow-y-auto rounded-md border border-line-strong/60 bg-raised p-1 text-ink shadow-lg shadow-black/10";
+  "z-50 max-h-[var(--radix-dropdown-menu-content-available-height)] overflow-y-auto rounded-md border " +
+  "border-line-strong/60 bg-raised p-1 text-ink shadow-lg shadow-black/10";
 const ITEM =
-  "flex min-h-8 select-none items-center gap-2 rounded px-2 py-1 outline-none data-[highlighted]:bg-indigo data-[highlighted]:text-on-indigo data-[disabled]:text-soft";
+  "flex min-h-8 select-none items-center gap-2 rounded px-2 py-1 outline-none data-[highlighted]:bg-indigo " +
+  "data-[highlighted]:text-on-indigo data-[disabled]:text-soft";
 
 interface Props {
   trigger: ReactNode;
@@ -54,7 +56,12 @@ export function MenuItem({
 }: ComponentProps<typeof DropdownMenu.Item> & { danger?: boolean }) {
   return (
     <DropdownMenu.Item
-      className={`${ITEM} ${danger ? "text-geranium data-[highlighted]:bg-geranium data-[highlighted]:text-on-geranium" : ""} ${className}`}
+      className={
+        `${ITEM} ` +
+        (danger ? "text-geranium data-[highlighted]:bg-geranium data-[highlighted]:text-on-geranium" : "") +
+        " " +
+        `${className}`
+      }
       {...rest}
     />
   );

@@ -52,7 +52,10 @@ export function NameField({ label, value, onChange, onTyping, className = "" }: 
       onFocus={() => setBefore(value)}
       onBlur={keep}
       onKeyDown={onKeyDown}
-      className={`min-w-0 truncate rounded border border-transparent bg-transparent px-1.5 hover:border-line-strong/60 focus:border-line-strong focus:bg-raised ${className}`}
+      className={
+        "min-w-0 truncate rounded border border-transparent bg-transparent px-1.5 hover:border-line-strong/60 " +
+        `focus:border-line-strong focus:bg-raised ${className}`
+      }
     />
   );
 }

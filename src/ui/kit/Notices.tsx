@@ -59,7 +59,14 @@ export function Notices({ notice, act, onClose }: Props) {
           open
           onOpenChange={(open) => !open && onClose()}
           duration={notice.kind === "problem" ? 3_600_000 : 9000}
-          className={`flex items-center gap-4 rounded-md border ${place ? "px-3 py-1 text-[0.93rem] leading-tight" : "px-4 py-2.5 shadow-lg shadow-black/20"} ${notice.kind === "problem" ? "border-geranium bg-geranium-ground text-ink" : "border-line-strong bg-raised text-ink"}`}
+          className={
+            "flex items-center gap-4 rounded-md border " +
+            (place ? "px-3 py-1 text-[0.93rem] leading-tight" : "px-4 py-2.5 shadow-lg shadow-black/20") +
+            " " +
+            (notice.kind === "problem"
+              ? "border-geranium bg-geranium-ground text-ink"
+              : "border-line-strong bg-raised text-ink")
+          }
         >
           <Toast.Description className="min-w-0 flex-1">{notice.text}</Toast.Description>
           {act && (

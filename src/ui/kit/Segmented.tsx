@@ -24,7 +24,11 @@ export function Segmented<T extends string>({
       {options.map((option) => (
         <label
           key={option.value}
-          className="relative inline-flex cursor-pointer items-center rounded-[3px] px-2 text-[0.87rem] text-soft hover:text-ink has-checked:bg-indigo has-checked:text-on-indigo has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-[var(--focus)]"
+          className={
+            "relative inline-flex cursor-pointer items-center rounded-[3px] px-2 text-[0.87rem] text-soft " +
+            "hover:text-ink has-checked:bg-indigo has-checked:text-on-indigo has-focus-visible:outline-2 " +
+            "has-focus-visible:outline-offset-2 has-focus-visible:outline-[var(--focus)]"
+          }
         >
           <input
             type="radio"

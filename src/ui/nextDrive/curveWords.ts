@@ -8,7 +8,11 @@ export function stretchWords(stretch: FlatStretch, unit: UnitFamily): string {
   const from = shortSize({ bytes: stretch.from }, unit);
   const gain = stretch.gainBytes <= 0 ? "nothing" : `${formatBytes(stretch.gainBytes, unit)}, and nothing more`;
   if (stretch.to === null) return `From ${from} upwards ${gain} until a second one comes.`;
-  return `From ${from} to ${shortSize({ bytes: stretch.to }, unit)} ${stretch.gainBytes <= 0 ? "nothing" : `the same: ${formatChange(stretch.gainBytes, unit)}`}.`;
+  return (
+    `From ${from} to ${shortSize({ bytes: stretch.to }, unit)} ` +
+    (stretch.gainBytes <= 0 ? "nothing" : `the same: ${formatChange(stretch.gainBytes, unit)}`) +
+    "."
+  );
 }
 
 /** What the box refuses at the small end of a curve, or null. */

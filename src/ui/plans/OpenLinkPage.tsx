@@ -34,7 +34,8 @@ export function OpenLinkPage() {
       router.replace(`/plan/${await keepPlan(openDatabase(), result.plan)}`);
     } catch {
       setTrouble(
-        "The browser's storage is full or blocked. Free some space or leave the private window, then open the link again.",
+        "The browser's storage is full or blocked. Free some space or leave the private window, then open the " +
+          "link again.",
       );
     }
   };

@@ -166,7 +166,8 @@ function PlanFacts({ plan: { id, plan, damage, changedAt } }: { plan: ListedPlan
       <p className="text-[0.93rem] text-geranium">
         {damage?.kind === "newer"
           ? "Made by a newer Cortijo than this one, which cannot open it. Update Cortijo, or export it as it was kept."
-          : "What was kept of this plan is damaged, so that it cannot be opened. Export it as it was kept, or delete it."}
+          : "What was kept of this plan is damaged, so that it cannot be opened. Export it as it was kept, or " +
+            "delete it."}
       </p>
     );
   const { pools } = predict(plan);

@@ -52,7 +52,8 @@ export function usePlanFile(): { choose: () => void; take: (file: File) => Promi
           {
             code: "not-kept",
             message:
-              "The browser's storage is full or blocked. Free some space or leave the private window, then import the file again.",
+              "The browser's storage is full or blocked. Free some space or leave the private window, then " +
+              "import the file again.",
             pointer: "",
           },
         ],

@@ -19,7 +19,8 @@ import { useDraft } from "./useDraft";
 import { useGivenDrives } from "./useGivenDrives";
 
 const NOT_KEPT =
-  "The plan could not be kept: the browser's storage is full or blocked. Free some space or leave the private window, then try again. What you typed is still here.";
+  "The plan could not be kept: the browser's storage is full or blocked. Free some space or leave the private " +
+  "window, then try again. What you typed is still here.";
 
 /** Where one begins with a box of one's own: drives, bays and kind of box, and at once what they would hold. */
 export function QuickStartPage() {

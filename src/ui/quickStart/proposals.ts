@@ -44,11 +44,18 @@ const asDrives = (drives: readonly NewDrive[]): Drive[] =>
 function whyNot({ drives, bays, set }: Said): string | null {
   const { mostDrives } = rulesOf({ set });
   if (drives.length > MOST_BAYS)
-    return `A plan is of one box with up to ${MOST_BAYS} bays, and these are ${drives.length} drives. Name fewer of them.`;
+    return (
+      `A plan is of one box with up to ${MOST_BAYS} bays, and these are ${drives.length} drives. Name fewer of ` +
+      "them."
+    );
   if (mostDrives !== null && drives.length > mostDrives)
-    return `Such a box takes ${counted(mostDrives, "drive")}, and these are ${drives.length}. Choose another kind of box, or name fewer drives.`;
+    return (
+      `Such a box takes ${counted(mostDrives, "drive")}, and these are ${drives.length}. Choose another kind of ` +
+      "box, or name fewer drives."
+    );
   return drives.length > bays
-    ? `${counted(drives.length, "drive")} do not fit into ${counted(bays, "bay")}. Give the box more bays, or name fewer drives.`
+    ? `${counted(drives.length, "drive")} do not fit into ${counted(bays, "bay")}. Give the box more bays, or ` +
+        "name fewer drives."
     : null;
 }
 

@@ -15,7 +15,8 @@ import { BoxShown } from "./BoxShown";
 import { nowInstant } from "./nowInstant";
 
 const NOT_KEPT =
-  "The plan could not be kept: the browser's storage is full or blocked. Free some space or leave the private window, then try again.";
+  "The plan could not be kept: the browser's storage is full or blocked. Free some space or leave the private " +
+  "window, then try again.";
 
 interface Props {
   printed: PrintedBox;

@@ -30,7 +30,10 @@ export function LinkDialog({ plan, onClose }: { plan: Plan; onClose: () => void 
       open
       onClose={onClose}
       title="A link with this plan"
-      about="The link itself carries the whole plan, serials included; no server keeps it. Whoever has the link can read it, and open it in a Cortijo at this address."
+      about={
+        "The link itself carries the whole plan, serials included; no server keeps it. Whoever has the link can " +
+        "read it, and open it in a Cortijo at this address."
+      }
       acts={
         <>
           <Button onClick={onClose}>Done</Button>
@@ -63,7 +66,8 @@ export function LinkDialog({ plan, onClose }: { plan: Plan; onClose: () => void 
             {copied === "yes"
               ? "Copied."
               : copied === "refused"
-                ? "The browser does not let this page use the clipboard. The link is selected: copy it with the keyboard."
+                ? "The browser does not let this page use the clipboard. The link is selected: copy it with the " +
+                  "keyboard."
                 : ""}
           </p>
         </>

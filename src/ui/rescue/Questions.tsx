@@ -32,7 +32,8 @@ export function Questions({
                 <span className="text-soft">
                   {option.cannot
                     ? `: cannot be done. ${option.cannot}`
-                    : `: ${lengthWords(option.hours)} in all${option.bareHours > 0 ? `, ${lengthWords(option.bareHours)} exposed` : ""}`}
+                    : `: ${lengthWords(option.hours)} in ` +
+                      `all${option.bareHours > 0 ? `, ${lengthWords(option.bareHours)} exposed` : ""}`}
                 </span>
               </span>
             </label>

@@ -42,7 +42,10 @@ function takesWords({ hours, moments, offlineHours, swapWords }: Tried): string 
     ...(offlineHours > 0 ? [`the pool is offline for ${lengthWords(offlineHours)}`] : []),
     ...(swapWords ? [swapWords] : []),
   ].join("; ");
-  return `${lengthWords(hours.expected)} of work (${bare(hours.low)} to ${bare(hours.high)})${spread}${away ? `; ${away}` : ""}`;
+  return (
+    `${lengthWords(hours.expected)} of work (${bare(hours.low)} to ` +
+    `${bare(hours.high)})${spread}${away ? `; ${away}` : ""}`
+  );
 }
 
 /** What a sequence does, needs, erases and takes, before it is planned. */
@@ -113,7 +116,7 @@ function Objections({ tried: { blocks, breaks, warnings, notes } }: { tried: Tri
 function StepsOf({ tried: { before, moments } }: { tried: Tried }) {
   const [unit] = useUnit();
   return (
-    <ol aria-label="Ready-made steps" className="mt-0.5 columns-1 gap-x-6 text-[0.95rem] sm:columns-2">
+    <ol aria-label="What would be planned" className="mt-0.5 columns-1 gap-x-6 text-[0.95rem] sm:columns-2">
       {moments.map((moment, i) => {
         const step = moment.walked?.step;
         const earlier = (i === 0 ? before : moments[i - 1])?.state.plan;

@@ -175,7 +175,9 @@ const groupOptions = ({ plan }: SequenceSetting, ids: readonly string[]): Option
     pool.groups
       .map((group, i) => ({
         value: group.id,
-        label: `${pool.name || "Pool"}${pool.groups.length > 1 ? `, group ${i + 1}` : ""} (${layoutOf(group.layout).shortName})`,
+        label:
+          `${pool.name || "Pool"}${pool.groups.length > 1 ? `, group ${i + 1}` : ""} ` +
+          `(${layoutOf(group.layout).shortName})`,
       }))
       .filter(({ value }) => ids.includes(value)),
   );

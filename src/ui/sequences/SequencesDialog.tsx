@@ -49,7 +49,8 @@ export function SequencesDialog({ first, onClose }: { first?: FirstWish | undefi
       title="What do you want to do?"
       about={
         at === 0
-          ? "Worked out for your box and its rules. The steps come before any that are planned, and each can be changed afterwards."
+          ? "Worked out for your box and its rules. The steps come before any that are planned, and each can be " +
+            "changed afterwards."
           : `Worked out for the box after step ${at}. Each step can be changed afterwards.`
       }
       acts={
@@ -132,7 +133,10 @@ function Choices({ suiting, others, chosen, onChoose }: ChoicesProps) {
               type="button"
               aria-pressed={sequence.id === chosen}
               onClick={() => onChoose(sequence.id)}
-              className="w-full rounded px-2.5 py-1.5 text-left hover:bg-wall aria-pressed:bg-indigo aria-pressed:text-on-indigo"
+              className={
+                "w-full rounded px-2.5 py-1.5 text-left hover:bg-wall aria-pressed:bg-indigo " +
+                "aria-pressed:text-on-indigo"
+              }
             >
               {sequence.name}
             </button>

@@ -50,8 +50,10 @@ export function CannotOpen({ id, session, state: { status, damage } }: Props) {
     <Page title={damage?.kind === "newer" ? "This plan was made by a newer Cortijo" : "This plan is damaged"}>
       <p className="mt-4 text-soft">
         {damage?.kind === "newer"
-          ? "This one would lose what it does not know, and so does not open it. Update Cortijo, or export the plan as it was kept and open it elsewhere."
-          : "What this browser kept of it cannot be read as a plan any more. Your other plans are not touched. Export it as it was kept: whoever knows the format may be able to repair it."}
+          ? "This one would lose what it does not know, and so does not open it. Update Cortijo, or export the " +
+            "plan as it was kept and open it elsewhere."
+          : "What this browser kept of it cannot be read as a plan any more. Your other plans are not touched. " +
+            "Export it as it was kept: whoever knows the format may be able to repair it."}
       </p>
       <ul className="mt-4 space-y-1 text-[0.95rem]">
         {damage?.problems.slice(0, 5).map((problem, i) => (

@@ -45,7 +45,12 @@ export function KeepOffline() {
   return (
     <div role="status" className="print:hidden">
       {waiting && (
-        <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line-strong bg-raised px-4 py-2 desk:h-(--notice) desk:py-0">
+        <div
+          className={
+            "flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line-strong bg-raised px-4 py-2 " +
+            "desk:h-(--notice) desk:py-0"
+          }
+        >
           <span className="flex-1 basis-60">A new version of Cortijo is here. Your plans stay as they are.</span>
           <span className="flex gap-3">
             <Button small look="main" onClick={() => takeOver(waiting)}>

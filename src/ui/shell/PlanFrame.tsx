@@ -60,7 +60,12 @@ export function PlanFrame({ opened, place, onEscape, onGroup, children }: Props)
   return (
     <>
       <TerracePatterns />
-      <div className="flex min-h-dvh flex-col desk:h-[calc(100dvh-var(--notice))] desk:min-h-0 desk:overflow-hidden print:block print:h-auto print:overflow-visible">
+      <div
+        className={
+          "flex min-h-dvh flex-col desk:h-[calc(100dvh-var(--notice))] desk:min-h-0 desk:overflow-hidden " +
+          "print:block print:h-auto print:overflow-visible"
+        }
+      >
         {state.example && (
           <aside
             aria-label="About this plan"

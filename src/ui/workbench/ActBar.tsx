@@ -15,7 +15,12 @@ const PendingAct = part(() => import("./time/PendingAct").then((module) => modul
  */
 export function ActBar({ pending, onDone }: { pending: Act | null; onDone: () => void }) {
   return (
-    <div className="max-md:sticky max-md:top-0 max-md:z-20 max-md:-mx-4 max-md:border-b max-md:border-line max-md:bg-ground max-md:px-4 max-md:py-1">
+    <div
+      className={
+        "max-md:sticky max-md:top-0 max-md:z-20 max-md:-mx-4 max-md:border-b max-md:border-line max-md:bg-ground " +
+        "max-md:px-4 max-md:py-1"
+      }
+    >
       <Verdict />
       {pending ? <PendingAct key={JSON.stringify(pending)} act={pending} onDone={onDone} /> : <SelectionBar />}
     </div>

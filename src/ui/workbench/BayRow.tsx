@@ -61,7 +61,12 @@ function Bay({ column }: { column: Column }) {
         )}
       </span>
       <div
-        className={`min-h-0 flex-1 rounded ${isOver ? "ring-2 ring-indigo" : ""} ${column.drive ? "" : "flex items-center justify-center border border-dashed border-line-strong/70 text-[0.8rem] text-soft"}`}
+        className={
+          `min-h-0 flex-1 rounded ${isOver ? "ring-2 ring-indigo" : ""} ` +
+          (column.drive
+            ? ""
+            : "flex items-center justify-center border border-dashed border-line-strong/70 text-[0.8rem] text-soft")
+        }
       >
         {column.drive ? (
           <DriveChip drive={column.drive} narrow={narrow} />

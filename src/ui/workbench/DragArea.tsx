@@ -129,7 +129,8 @@ export function DragArea({ children }: { children: ReactNode }) {
         announcements,
         screenReaderInstructions: {
           draggable:
-            "Press Enter to select the drive. To move it, press M, choose a place with the arrow keys, and press M again. Escape leaves it where it was.",
+            "Press Enter to select the drive. To move it, press M, choose a place with the arrow keys, and " +
+            "press M again. Escape leaves it where it was.",
         },
       }}
     >

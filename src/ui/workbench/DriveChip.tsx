@@ -32,7 +32,12 @@ export function DriveChip({ drive, narrow = false }: { drive: Drive; narrow?: bo
   return (
     <div
       data-on={on}
-      className={`group @container relative flex h-full min-h-11 items-stretch rounded border transition-colors ${on ? "border-indigo bg-indigo text-on-indigo" : "border-line-strong/50 bg-raised hover:border-ink"} ${isDragging ? "opacity-40" : ""} ${narrow ? "flex-col" : ""}`}
+      className={
+        "group @container relative flex h-full min-h-11 items-stretch rounded border transition-colors " +
+        (on ? "border-indigo bg-indigo text-on-indigo" : "border-line-strong/50 bg-raised hover:border-ink") +
+        " " +
+        `${isDragging ? "opacity-40" : ""} ${narrow ? "flex-col" : ""}`
+      }
     >
       <button
         ref={setNodeRef}
@@ -64,7 +69,10 @@ function DriveMenu({ drive, name }: { drive: Drive; name: string }) {
         <button
           type="button"
           aria-label={`More about the ${name}`}
-          className="inline-flex size-[24px] items-center justify-center rounded hover:bg-wall hover:text-ink data-[state=open]:bg-wall data-[state=open]:text-ink"
+          className={
+            "inline-flex size-[24px] items-center justify-center rounded hover:bg-wall hover:text-ink " +
+            "data-[state=open]:bg-wall data-[state=open]:text-ink"
+          }
         >
           <Ellipsis size={15} aria-hidden />
         </button>

@@ -55,7 +55,10 @@ function RunBracket({ run, geometry }: { run: Run; geometry: TerraceGeometry }) 
             type="button"
             data-group={group.id}
             aria-label={`Layout of ${pool.name} ${layout.shortName}, ${counted(drives.length, "drive")}`}
-            className="mx-auto flex max-w-full items-center gap-1 rounded px-2 py-0.5 text-[0.93rem] hover:bg-wall data-[state=open]:bg-wall"
+            className={
+              "mx-auto flex max-w-full items-center gap-1 rounded px-2 py-0.5 text-[0.93rem] hover:bg-wall " +
+              "data-[state=open]:bg-wall"
+            }
           >
             <span className="truncate font-semibold">{pool.name}</span>
             <span className="truncate text-soft">{layout.shortName}</span>

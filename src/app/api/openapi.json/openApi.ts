@@ -61,7 +61,8 @@ const pool = object(
     state: {
       enum: ["whole", "degraded", "rebuilding", "partly-lost", "lost"],
       description:
-        "by the drives that have failed or are missing; rebuilding: a drive that is in the box is being filled in the place of one",
+        "by the drives that have failed or are missing; rebuilding: a drive that is in the box is being filled " +
+        "in the place of one",
     },
     redundancyLeft: {
       type: "integer",
@@ -126,7 +127,10 @@ export const openApi = {
             in: "query",
             required: false,
             description:
-              "Which parts are answered; all of them but `rescue` where it is left out. `pools` are those of now and, with `moments`, of every moment; `groups`, their `bands`, `volumes`, `survival` and `ledger` are details of pools, and bring them; `findings` are those of the box and of whatever else is asked; `rescue` is what to do for pools that lack drives.",
+              "Which parts are answered; all of them but `rescue` where it is left out. `pools` are those of " +
+              "now and, with `moments`, of every moment; `groups`, their `bands`, `volumes`, `survival` and " +
+              "`ledger` are details of pools, and bring them; `findings` are those of the box and of whatever " +
+              "else is asked; `rescue` is what to do for pools that lack drives.",
             style: "form",
             explode: false,
             schema: list({ enum: PARTS }),
@@ -146,7 +150,8 @@ export const openApi = {
             object({ message: { type: "string" }, findings: list(named("Finding")), parts: list({ enum: PARTS }) }, [
               "parts",
             ]),
-            "The plan fits the schema but cannot be, for instance a drive in two groups; or the answer would pass 8 MB or take too long, and the message names the parts to ask for",
+            "The plan fits the schema but cannot be, for instance a drive in two groups; or the answer would " +
+              "pass 8 MB or take too long, and the message names the parts to ask for",
           ),
           503: {
             ...json(said, "Too much is asked for at once"),
@@ -416,7 +421,8 @@ export const openApi = {
               }),
             ),
             description:
-              "by what the usual hours were multiplied, learned from the history and the log of the plan; left out where they tell nothing",
+              "by what the usual hours were multiplied, learned from the history and the log of the plan; left " +
+              "out where they tell nothing",
           },
           orders: list(
             object({

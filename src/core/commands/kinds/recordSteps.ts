@@ -35,7 +35,8 @@ function recorded(was: Plan, { step, start, end, seen, serials }: RecordedStep, 
   const earlier = plan.steps.slice(0, at).find(({ id, disabled }) => !disabled && !isRunning(id));
   if (earlier)
     refuse(
-      `${stepWords(plan, step)} was done, and ${stepWords(plan, earlier.id)} before it was not. Record that first, or skip it in the plan.`,
+      `${stepWords(plan, step)} was done, and ${stepWords(plan, earlier.id)} before it was not. Record that ` +
+        "first, or skip it in the plan.",
     );
   if (end === undefined)
     return isRunning(step) ? plan : { ...plan, underWay: [...(plan.underWay ?? []), { step, start }] };

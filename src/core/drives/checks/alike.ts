@@ -19,7 +19,9 @@ export function checkAlike(drives: readonly Drive[]): Finding[] {
     {
       code: "all-alike",
       severity: "note",
-      message: `All ${drives.length} drives are ${first.model} bought ${whenBought(first.purchased)}: they age together and can fail close together.`,
+      message:
+        `All ${drives.length} drives are ${first.model} bought ${whenBought(first.purchased)}: they age together ` +
+        "and can fail close together.",
       drives: drives.map((drive) => drive.id),
     },
   ];

@@ -20,12 +20,16 @@ export function checkContents(drive: Drive, rules: Pick<BoxRules, "system">, fam
       {
         code: "system-drive",
         severity: "block",
-        message: `${name} carries the running system${detail}. It cannot be used for anything else; choose another drive.`,
+        message:
+          `${name} carries the running system${detail}. It cannot be used for anything else; choose another ` +
+          "drive.",
         drives: [drive.id],
       },
     ];
   const says = {
-    system: `${name} carries a running system${detail}. Your box keeps its own part of every drive; whatever else is on it is erased, and only a backup brings it back.`,
+    system:
+      `${name} carries a running system${detail}. Your box keeps its own part of every drive; whatever else is ` +
+      "on it is erased, and only a backup brings it back.",
     mounted: `${name} is in use${detail}. ${ERASED} Copy it away first.`,
     data: `${name} holds data${detail}. ${ERASED} Copy away what you want to keep.`,
   };

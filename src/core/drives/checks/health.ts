@@ -52,7 +52,8 @@ export function checkHealth(drive: Drive, family: UnitFamily = "TB", use: Use = 
       ? about(
           "block",
           "drive-failing",
-          `Copy what matters off now, while it can be read. Then replace ${sameName}, which is failing; leave it in until the new one is here.`,
+          `Copy what matters off now, while it can be read. Then replace ${sameName}, which is failing; leave ` +
+            "it in until the new one is here.",
         )
       : about("block", "drive-failing", `${name} is failing. Put nothing on it; choose another drive.`);
   const trouble = troubleOf(drive);
@@ -66,7 +67,8 @@ export function checkHealth(drive: Drive, family: UnitFamily = "TB", use: Use = 
       "block",
       "drive-gets-worse",
       use === "member"
-        ? `${name} ${trouble}, ${worse} more than at the reading before: it gets worse. Replace it while it can be read; leave it in until the new one is filled.`
+        ? `${name} ${trouble}, ${worse} more than at the reading before: it gets worse. Replace it while it can ` +
+            "be read; leave it in until the new one is filled."
         : `${name} ${trouble}, ${worse} more than at the reading before: it gets worse. Choose another drive.`,
     );
   return about(

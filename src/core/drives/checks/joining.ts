@@ -21,7 +21,8 @@ export function leastToJoin(members: readonly Drive[], rules: Pick<BoxRules, "jo
  * Whether a drive is large enough, and not too large, to join drives that work together already, by the box's rule.
  *
  * @param members the drives of the group as it is
- * @example checkJoining(threeTB, [fourTB, fourTB], { joining: "as-smallest-member" }) // [{ code: "too-small", severity: "block", … }]
+ * @example checkJoining(threeTB, [fourTB, fourTB], { joining: "as-smallest-member" })
+ * // [{ code: "too-small", severity: "block", … }]
  */
 export function checkJoining(
   drive: Drive,
@@ -40,7 +41,9 @@ export function checkJoining(
       {
         code: "larger-than-parity",
         severity: "warn",
-        message: `${name} is larger than the parity drive (${formatBytes(largest, family)}): it has to become the parity drive itself.`,
+        message:
+          `${name} is larger than the parity drive (${formatBytes(largest, family)}): it has to become the ` +
+          "parity drive itself.",
         drives: [drive.id],
       },
     ];
@@ -52,7 +55,9 @@ export function checkJoining(
     {
       code: "too-small",
       severity: "block",
-      message: `${name} is too small to join by ${short.by}: your box wants at least ${formatBytes(least, family)}.${short.help}`,
+      message:
+        `${name} is too small to join by ${short.by}: your box wants at least ` +
+        `${formatBytes(least, family)}.${short.help}`,
       drives: [drive.id],
     },
   ];

@@ -44,25 +44,30 @@ export function checkMixing(
       "mixed-media",
       rules.mixedMedia,
       media,
-      `${list(media)} ${verb(media, "is of another kind", "are of another kind")} than the rest: hard disks and flash do not belong in one group. Make the group of one kind.`,
+      `${list(media)} ${verb(media, "is of another kind", "are of another kind")} than the rest: hard disks ` +
+        "and flash do not belong in one group. Make the group of one kind.",
     ),
     ...finding(
       "mixed-sectors",
       rules.mixedSectors,
       sectors,
-      `${list(sectors)} ${verb(sectors, "has", "have")} logical sectors of ${sectors[0]?.logicalSector} bytes, unlike the rest. Choose drives with the same logical sector size.`,
+      `${list(sectors)} ${verb(sectors, "has", "have")} logical sectors of ${sectors[0]?.logicalSector} bytes, ` +
+        "unlike the rest. Choose drives with the same logical sector size.",
     ),
     ...finding(
       "usb-member",
       rules.usbMembers,
       usb,
-      `${list(usb)} ${verb(usb, "is", "are")} attached by USB. A plug pulled by accident then counts as a failed drive; put ${verb(usb, "it", "them")} in a bay.`,
+      `${list(usb)} ${verb(usb, "is", "are")} attached by USB. A plug pulled by accident then counts as a ` +
+        `failed drive; put ${verb(usb, "it", "them")} in a bay.`,
     ),
     ...finding(
       "mixed-buses",
       rules.mixedBuses,
       buses,
-      `${list(buses)} ${verb(buses, "has", "have")} another interface than the rest (${[...new Set(buses.map((drive) => drive.bus.toUpperCase()))].join(", ")}). Check that your box takes them in one group.`,
+      `${list(buses)} ${verb(buses, "has", "have")} another interface than the rest ` +
+        `(${[...new Set(buses.map((drive) => drive.bus.toUpperCase()))].join(", ")}). Check that your box takes ` +
+        "them in one group.",
     ),
   ];
 }

@@ -19,14 +19,18 @@ export function checkTechnology(
     findings.push({
       code: "mbr-too-small",
       severity: "block",
-      message: `${nameOfDriveFirst(drive, family)} is larger than 2 TiB, where the partitions that your box makes end. Choose one of up to 2 TiB, or correct how your box partitions drives.`,
+      message:
+        `${nameOfDriveFirst(drive, family)} is larger than 2 TiB, where the partitions that your box makes end. ` +
+        "Choose one of up to 2 TiB, or correct how your box partitions drives.",
       drives: [drive.id],
     });
   } else if (drive.bytes > MBR_END && drive.partitionTable === "mbr") {
     findings.push({
       code: "mbr-replaced",
       severity: "note",
-      message: `${nameOfDriveFirst(drive, family)} has an older partition table (MBR), which ends at 2 TiB. Your box writes a new one.`,
+      message:
+        `${nameOfDriveFirst(drive, family)} has an older partition table (MBR), which ends at 2 TiB. Your box ` +
+        "writes a new one.",
       drives: [drive.id],
     });
   }
@@ -34,7 +38,9 @@ export function checkTechnology(
     findings.push({
       code: "shingled-in-parity",
       severity: "warn",
-      message: `${nameOfDriveFirst(drive, family)} uses shingled recording. Under parity its rebuild can take many times longer than shown.`,
+      message:
+        `${nameOfDriveFirst(drive, family)} uses shingled recording. Under parity its rebuild can take many ` +
+        "times longer than shown.",
       drives: [drive.id],
     });
   }

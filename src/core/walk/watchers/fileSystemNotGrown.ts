@@ -19,7 +19,9 @@ export const fileSystemNotGrown: Watcher = {
             at,
             finding: {
               severity: "warn",
-              message: `The volume ${volume.name} grows, but no step grows its file system: your files still have the old space.`,
+              message:
+                `The volume ${volume.name} grows, but no step grows its file system: your files still have the ` +
+                "old space.",
               mend: {
                 label: "Add the step: grow the file system",
                 command: {

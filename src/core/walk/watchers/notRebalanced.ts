@@ -25,7 +25,9 @@ export const notRebalanced: Watcher = {
             at,
             finding: {
               severity: "warn",
-              message: `What is stored stays where it is, so ${formatBytes(gain, family)} cannot be used: every chunk of ${inText(layoutOf(group.layout))} needs space on several drives.`,
+              message:
+                `What is stored stays where it is, so ${formatBytes(gain, family)} cannot be used: every chunk ` +
+                `of ${inText(layoutOf(group.layout))} needs space on several drives.`,
               mend: {
                 label: "Add the step: rebalance",
                 command: { kind: "insert-steps", after: at.step.id, steps: [{ kind: "rebalance", group: group.id }] },

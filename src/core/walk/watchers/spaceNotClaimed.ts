@@ -37,7 +37,13 @@ export const spaceNotClaimed: Watcher = {
             at,
             finding: {
               severity: "warn",
-              message: `${formatBytes(gain, family)} of the larger drives ${oneByOne ? "are not in use yet: tell your box to use them, drive by drive" : "are not in use yet: tell your box to use them"}: it does not do so by itself.`,
+              message:
+                `${formatBytes(gain, family)} of the larger drives ` +
+                (oneByOne
+                  ? "are not in use yet: tell your box to use them, drive by drive"
+                  : "are not in use yet: tell your box to use them") +
+                ": " +
+                "it does not do so by itself.",
               drives: open,
               mend: {
                 label: "Add the step: use the new space",

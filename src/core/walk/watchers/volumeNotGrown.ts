@@ -29,7 +29,9 @@ export const volumeNotGrown: Watcher = {
           at,
           finding: {
             severity: "warn",
-            message: `The pool grows, but no step gives ${formatBytes(spare, family)} of it to a volume: your files cannot use it.`,
+            message:
+              `The pool grows, but no step gives ${formatBytes(spare, family)} of it to a volume: your files ` +
+              "cannot use it.",
             mend: {
               label: "Add the steps: grow the volume, then the file system",
               command: {

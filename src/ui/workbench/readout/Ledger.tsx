@@ -64,7 +64,10 @@ function Row({ entry }: { entry: LedgerEntry }) {
   const stays = entry.cause === "used" || entry.cause === "left";
   return (
     <tr
-      title={`${why} ${formatExactBytes(entry.bytes)}${entry.drives.length > 0 ? `, ${placesOf(plan, entry.drives)}` : ""}`}
+      title={
+        `${why} ` +
+        `${formatExactBytes(entry.bytes)}${entry.drives.length > 0 ? `, ${placesOf(plan, entry.drives)}` : ""}`
+      }
       className={entry.cause === "left" ? "font-semibold" : ""}
     >
       <th scope="row" className="py-[1.5px] pr-2 text-left font-[inherit]">

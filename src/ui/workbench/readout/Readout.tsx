@@ -156,7 +156,10 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
         </Button>
         <Link
           href={`${rescueHref}?pool=${pool.id}`}
-          className="inline-flex h-7 items-center rounded border border-line-strong/60 bg-raised px-2 text-[0.87rem] hover:border-ink"
+          className={
+            "inline-flex h-7 items-center rounded border border-line-strong/60 bg-raised px-2 text-[0.87rem] " +
+            "hover:border-ink"
+          }
         >
           Something is wrong…
         </Link>

@@ -26,7 +26,10 @@ export function TimesDialog({ pool, onClose }: { pool: PoolPrediction; onClose: 
       wide
       onClose={onClose}
       title={`Times and speed of ${pool.name}`}
-      about="Estimates from the usual rates of such drives: first what is likely, then from when all goes well to when the box is busy."
+      about={
+        "Estimates from the usual rates of such drives: first what is likely, then from when all goes well to " +
+        "when the box is busy."
+      }
     >
       {pool.groups.map((group) => (
         <GroupTimes key={group.id} group={group} />
@@ -59,8 +62,10 @@ function GroupTimes({ group }: { group: GroupPrediction }) {
       {group.tolerance > 0 && (
         <p className="mb-3">
           {group.firstFill
-            ? `When the ${inText(layoutOf(group.layout))} group is made, its first fill takes ${hoursWords(group.firstFill)}; until that has ended, a failed drive would lose data.`
-            : `When the ${inText(layoutOf(group.layout))} group is made, nothing has to be filled: what is written is protected as it is written.`}
+            ? `When the ${inText(layoutOf(group.layout))} group is made, its first fill takes ` +
+              `${hoursWords(group.firstFill)}; until that has ended, a failed drive would lose data.`
+            : `When the ${inText(layoutOf(group.layout))} group is made, nothing has to be filled: what is ` +
+              "written is protected as it is written."}
         </p>
       )}
       <table className="mb-4 w-full text-[0.95rem]">

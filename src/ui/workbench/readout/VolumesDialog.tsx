@@ -167,7 +167,8 @@ function VolumeForm({ volume, most, pool }: { volume: Volume; most: number; pool
           {formatBytes(figures.headroom, unit)}, used {formatBytes(figures.used, unit)},{" "}
           <strong className="font-semibold text-ink">left {formatBytes(figures.left, unit)}</strong>.
           {volume.fileSystem === "btrfs" &&
-            ` Its metadata is an estimate: ${BTRFS_METADATA.low * 100} to ${BTRFS_METADATA.high * 100} % of what is stored.`}
+            ` Its metadata is an estimate: ${BTRFS_METADATA.low * 100} to ${BTRFS_METADATA.high * 100} % of ` +
+              "what is stored."}
         </p>
       )}
       <div className="mt-2 flex flex-wrap gap-2">

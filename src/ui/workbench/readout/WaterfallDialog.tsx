@@ -42,7 +42,10 @@ export function WaterfallDialog({ pool, onClose }: { pool: PoolPrediction; onClo
       wide
       onClose={onClose}
       title={`Where the bytes of ${pool.name} went`}
-      about={`${formatBytes(pool.usableBytes, unit)} is ${formatBytes(pool.usableBytes, other)}: the same bytes, counted in another unit. That step is no loss.`}
+      about={
+        `${formatBytes(pool.usableBytes, unit)} is ${formatBytes(pool.usableBytes, other)}: the same bytes, ` +
+        "counted in another unit. That step is no loss."
+      }
     >
       <BarChart bars={bars} />
       <table className="mt-2 w-full text-[0.93rem]">

@@ -103,19 +103,25 @@ function failingWords(plan: Plan, pool: PoolPrediction, failing: readonly string
     pool.groups.flatMap((group) => group.bands),
     new Set(failing),
   );
-  const heading = `${oneOrMany(failing.length, "One drive is", "drives are")} failing: treat ${plural(failing.length, "it", "them")} as gone`;
+  const heading =
+    `${oneOrMany(failing.length, "One drive is", "drives are")} failing: treat ` +
+    `${plural(failing.length, "it", "them")} as gone`;
   if (fate.kind === "lost" || fate.kind === "partly-lost")
     return {
       heading,
-      then: `When ${placesOf(plan, failing)} ${plural(failing.length, "goes", "go")}, data is lost. Copy what matters off now.`,
+      then:
+        `When ${placesOf(plan, failing)} ${plural(failing.length, "goes", "go")}, data is lost. Copy what ` +
+        "matters off now.",
     };
   const left = fate.kind === "degraded" ? fate.redundancy : pool.tolerance;
   return {
     heading,
     then:
       left === 0
-        ? `Nothing is lost yet. Once ${placesOf(plan, failing)} ${plural(failing.length, "is", "are")} gone, the loss of another drive loses data, until a new one is filled.`
-        : `Nothing is lost yet. Without ${plural(failing.length, "it", "them")}, the loss of ${oneOrMany(left, "one more drive", "more drives")} is survived.`,
+        ? `Nothing is lost yet. Once ${placesOf(plan, failing)} ${plural(failing.length, "is", "are")} gone, the ` +
+          "loss of another drive loses data, until a new one is filled."
+        : `Nothing is lost yet. Without ${plural(failing.length, "it", "them")}, the loss of ` +
+          `${oneOrMany(left, "one more drive", "more drives")} is survived.`,
   };
 }
 
@@ -132,12 +138,16 @@ export function toleranceWords(plan: Plan, pool: PoolPrediction): { heading: str
   const then =
     left === 0
       ? "Until its replacement is rebuilt, a second failure loses data."
-      : `After one failure, the loss of ${oneOrMany(left, "one more", "more")} is survived until the replacement is rebuilt.`;
+      : `After one failure, the loss of ${oneOrMany(left, "one more", "more")} is survived until the replacement ` +
+        "is rebuilt.";
   // Drives with file systems of their own take nothing else with them.
   const independent = pool.groups.every((group) => group.bands.every((band) => band.independent));
   return {
     heading,
-    then: `${then} If the drives in ${fatal} ${pool.smallestFatalSet.length === 2 ? "both" : "all"} fail, ${independent ? "what is on them is lost, and nothing else" : "everything in this pool is lost"}.`,
+    then:
+      `${then} If the drives in ${fatal} ${pool.smallestFatalSet.length === 2 ? "both" : "all"} fail, ` +
+      (independent ? "what is on them is lost, and nothing else" : "everything in this pool is lost") +
+      ".",
   };
 }
 
@@ -194,7 +204,9 @@ export function stateWords(plan: Plan, condition: Condition): StateWords {
     case "partly-lost":
       return {
         heading: "Some data is lost",
-        then: `What was on ${placesOf(plan, unreadable)} is lost, and only a backup brings it back. Every drive that still works keeps its own file system and can be read.`,
+        then:
+          `What was on ${placesOf(plan, unreadable)} is lost, and only a backup brings it back. Every drive that ` +
+          "still works keeps its own file system and can be read.",
         tone: "lost",
       };
     case "lost":
@@ -202,7 +214,9 @@ export function stateWords(plan: Plan, condition: Condition): StateWords {
       if (plan.drives.every((drive) => drive.state !== undefined || !missing.includes(drive.id)))
         return {
           heading: "Nothing here can be read",
-          then: `Only one of ${placesOf(plan, missing)}, or a backup, brings it back. Do not create or format anything.`,
+          then:
+            `Only one of ${placesOf(plan, missing)}, or a backup, brings it back. Do not create or format ` +
+            "anything.",
           tone: "lost",
         };
       return {

@@ -59,7 +59,8 @@ export function AddDrives() {
             ? read.drives
                 .map(
                   (each) =>
-                    `${each.count} × ${shortSize(each, "TB")} ${each.medium === "ssd" ? "flash" : "hard disk"}, ${formatExactBytes(each.bytes)}`,
+                    `${each.count} × ${shortSize(each, "TB")} ` +
+                    `${each.medium === "ssd" ? "flash" : "hard disk"}, ${formatExactBytes(each.bytes)}`,
                 )
                 .join("; ")
             : "Sizes as on the label; add ssd or nvme for flash.")}

@@ -28,10 +28,14 @@ export function nameOfScheme(band: Band): string {
 /**
  * A band in a sentence.
  *
- * @example describeBand(bands, 0, "TB") // "The lower part of all 4 drives: single parity over 4 drives, 3.99 TB of each, …"
+ * @example describeBand(bands, 0, "TB")
+ * // "The lower part of all 4 drives: single parity over 4 drives, 3.99 TB of each, …"
  */
 export function describeBand(bands: readonly Band[], index: number, unit: UnitFamily): string {
   const band = bands[index];
   if (!band) return "";
-  return `${partWords(bands, index)}: ${nameOfScheme(band)}, ${formatBytes(heightOf(band), unit)} of each, holds ${formatBytes(contentsOf(band).data, unit)} of data.`;
+  return (
+    `${partWords(bands, index)}: ${nameOfScheme(band)}, ${formatBytes(heightOf(band), unit)} of each, holds ` +
+    `${formatBytes(contentsOf(band).data, unit)} of data.`
+  );
 }

@@ -43,7 +43,10 @@ export function StepList() {
             type="button"
             aria-current={at === 0 ? "step" : undefined}
             onClick={() => goTo(0)}
-            className="w-full rounded px-2 py-0.5 text-left text-soft hover:bg-wall aria-[current=step]:bg-wall aria-[current=step]:font-semibold aria-[current=step]:text-ink"
+            className={
+              "w-full rounded px-2 py-0.5 text-left text-soft hover:bg-wall aria-[current=step]:bg-wall " +
+              "aria-[current=step]:font-semibold aria-[current=step]:text-ink"
+            }
           >
             Now
           </button>

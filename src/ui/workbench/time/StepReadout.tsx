@@ -59,7 +59,8 @@ export function StepReadout() {
       moment && before
         ? changesBetween(before.state.plan, moment.state.plan).map(
             ({ group, index, kind }) =>
-              `${partWords(bandsOf((kind === "gone" ? before : moment).state.plan, group), index)} ${BAND_WORDS[kind]}.`,
+              `${partWords(bandsOf((kind === "gone" ? before : moment).state.plan, group), index)} ` +
+              `${BAND_WORDS[kind]}.`,
           )
         : [],
     [moment, before],

@@ -49,7 +49,10 @@ export function StepRow({ walked, index }: Props) {
         row.current = element;
       }}
       style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
-      className={`flex items-center rounded ${current ? "bg-wall" : ""} ${isDragging ? "relative z-10 bg-raised shadow-lg" : ""}`}
+      className={
+        `flex items-center rounded ${current ? "bg-wall" : ""} ` +
+        (isDragging ? "relative z-10 bg-raised shadow-lg" : "")
+      }
     >
       <button
         ref={setActivatorNodeRef}
@@ -101,7 +104,10 @@ function StepButton({ walked, index, label }: Props & { label: string }) {
       data-step={walked.step.id}
       aria-current={current ? "step" : undefined}
       onClick={() => goTo(index)}
-      className={`flex min-w-0 flex-1 items-center gap-1.5 rounded px-1 py-0.5 text-left hover:bg-wall ${current ? "font-semibold" : ""} ${walked.step.disabled ? "text-soft line-through" : ""}`}
+      className={
+        "flex min-w-0 flex-1 items-center gap-1.5 rounded px-1 py-0.5 text-left hover:bg-wall " +
+        `${current ? "font-semibold" : ""} ${walked.step.disabled ? "text-soft line-through" : ""}`
+      }
     >
       <span className="w-5 shrink-0 text-right text-soft">{index}</span>
       <span className="truncate">{label}</span>

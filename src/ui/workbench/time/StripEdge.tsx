@@ -39,7 +39,10 @@ export function StripEdge() {
       onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
       onPointerMove={onPointerMove}
       onDoubleClick={() => setHeight(STRIP_HEIGHT.least)}
-      className="absolute -top-[18px] left-1/2 hidden h-[24px] w-24 -translate-x-1/2 cursor-ns-resize touch-none items-center justify-center md:flex"
+      className={
+        "absolute -top-[18px] left-1/2 hidden h-[24px] w-24 -translate-x-1/2 cursor-ns-resize touch-none " +
+        "items-center justify-center md:flex"
+      }
     >
       <span aria-hidden="true" className="h-1 w-10 rounded-full bg-line-strong/60" />
     </div>

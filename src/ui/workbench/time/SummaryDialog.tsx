@@ -41,13 +41,16 @@ export function SummaryDialog({ onClose }: { onClose: () => void }) {
                   </p>
                   <p className="text-[0.93rem] text-soft">
                     {walked.done
-                      ? `${hoursWords(walked.cost.hours)}, ${onlineWords(walked.cost, rulesOfBox(walk.moments[index - 1]?.state.plan ?? walk.plan))}. `
+                      ? `${hoursWords(walked.cost.hours)}, ` +
+                        `${onlineWords(walked.cost, rulesOfBox(walk.moments[index - 1]?.state.plan ?? walk.plan))}. `
                       : walked.step.disabled
                         ? "Skipped. "
                         : "Cannot be carried out. "}
                     {walked.exposure.map((each) => `Meanwhile, ${survivesMeanwhile(each.redundancy)}. `).join("")}
                     {walked.done
-                      ? `Afterwards ${formatBytes(capacities.pool, unit)} in the pool, ${formatBytes(capacities.volume, unit)} in volumes, ${formatBytes(capacities.fileSystem, unit)} for your files.`
+                      ? `Afterwards ${formatBytes(capacities.pool, unit)} in the pool, ` +
+                        `${formatBytes(capacities.volume, unit)} in volumes, ` +
+                        `${formatBytes(capacities.fileSystem, unit)} for your files.`
                       : ""}
                   </p>
                   {walked.findings

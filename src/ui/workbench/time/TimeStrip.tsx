@@ -31,7 +31,8 @@ function whenFull({ demands, start }: Dates): string[] {
     fullWithoutPlan === null
       ? []
       : [
-          `${volume.name || "The volume"} ${reachesWords(volume, fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : `, without the plan ${fullWords(fullWithoutPlan, start)}`}.`,
+          `${volume.name || "The volume"} ` +
+            `${reachesWords(volume, fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : `, without the plan ${fullWords(fullWithoutPlan, start)}`}.`,
         ],
   );
 }
@@ -49,7 +50,10 @@ export function TimeStrip() {
     <section
       aria-label="Time"
       style={{ "--strip": `${height}px` } as CSSProperties}
-      className="relative grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] gap-x-3 border-t border-line px-3 py-2 text-[0.93rem] md:h-[min(var(--strip),45dvh)] md:min-h-48 md:grid-cols-[21rem_minmax(0,1fr)]"
+      className={
+        "relative grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] gap-x-3 border-t border-line px-3 py-2 " +
+        "text-[0.93rem] md:h-[min(var(--strip),45dvh)] md:min-h-48 md:grid-cols-[21rem_minmax(0,1fr)]"
+      }
     >
       <StripEdge />
       <div className="flex min-h-0 flex-col max-md:max-h-72">
