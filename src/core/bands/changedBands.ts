@@ -4,6 +4,8 @@ import { type Band, heightOf } from "./band";
 export interface ChangedBands {
   /** Bands that run over other drives than before, or at another height: what is on them is rewritten. As they were. */
   rewritten: Band[];
+  /** The same, as they then are. */
+  become: Band[];
   /** Bands that were not there. */
   made: Band[];
 }
@@ -26,11 +28,14 @@ const isAlike = (one: Band, other: Band): boolean =>
  * @example changedBands(hybridOf448, hybridOf4488) // the bottom band is rewritten, one over the two tops is made
  */
 export function changedBands(before: readonly Band[], after: readonly Band[]): ChangedBands {
-  const changed: ChangedBands = { rewritten: [], made: [] };
+  const changed: ChangedBands = { rewritten: [], become: [], made: [] };
   for (const band of after) {
     const was = before.find((each) => beginAlike(each, band));
     if (!was) changed.made.push(band);
-    else if (!isAlike(was, band)) changed.rewritten.push(was);
+    else if (!isAlike(was, band)) {
+      changed.rewritten.push(was);
+      changed.become.push(band);
+    }
   }
   return changed;
 }

@@ -21,6 +21,7 @@ import { checkLevel } from "./levelChecks";
 import { parityOf } from "../bands/parityOf";
 import { BY_HAND } from "./stepMenu";
 import { noCost, type StepModule, type StepSetting } from "./stepModule";
+import { workedThrough } from "./workedThrough";
 import { withoutValue } from "../records/ownValue";
 
 /** The drives of a group after its change, in the order in which it then names them. */
@@ -94,6 +95,7 @@ export const changeLevel: StepModule<"change-level"> = {
     if (!before || !then) return noCost({});
     const made = bandsOfGroup(after.plan, then, rules);
     const drives = drivesOf(after.plan, then.drives);
+    const pool = poolOfGroup(plan, step.group);
     const [was, is] = [occupied(bandsOfGroup(plan, before, rules)), occupied(made)];
     if (layoutOf(step.layout).dedicatedParity) {
       const bytes = Math.max(0, ...was.values());
@@ -107,11 +109,25 @@ export const changeLevel: StepModule<"change-level"> = {
         online: "slower",
       });
     }
+    if (layoutOf(step.layout).chunked && pool) {
+      const chunks = workedThrough(plan, pool, before, rules);
+      const spread = workedThrough(after.plan, poolOfGroup(after.plan, step.group) ?? pool, then, rules);
+      return noCost({
+        hours: passHours(plan, chunks, RESHAPE_SHARE, rules, underParity(made)),
+        erased: [...step.drives],
+        work: [...spread].map(([drive, bytes]) => ({ drive, reads: chunks.get(drive) ?? 0, writes: bytes })),
+        online: "slower",
+        undoable: false,
+      });
+    }
     // Bands that were not there, above those that are rewritten, are filled for the first time.
-    const fresh = changedBands(bandsOfGroup(plan, before, rules), made).made;
+    const { become, made: fresh } = changedBands(bandsOfGroup(plan, before, rules), made);
+    // Drives that join are written as far up as the bands reach that are rewritten over them.
+    const joined = occupied(become);
+    const through = new Map([...was, ...step.drives.map((drive) => [drive, joined.get(drive) ?? 0] as const)]);
     const fill = firstFillOf(layoutOf(step.layout), fresh, drives, rules);
     return noCost({
-      hours: addHours(passHours(plan, was, RESHAPE_SHARE, rules, underParity(made)), fill?.hours ?? NO_HOURS),
+      hours: addHours(passHours(plan, through, RESHAPE_SHARE, rules, underParity(made)), fill?.hours ?? NO_HOURS),
       erased: [...step.drives],
       work: [
         ...before.drives.map((drive) => ({ drive, reads: was.get(drive) ?? 0, writes: is.get(drive) ?? 0 })),

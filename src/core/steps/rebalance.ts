@@ -5,10 +5,9 @@ import { passHours } from "../box/passHours";
 import { changed } from "../box/state";
 import { RESHAPE_SHARE } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
-import { filledOf } from "./filledOf";
 import { roomForChunks } from "./roomForChunks";
 import { against, noCost, type StepModule } from "./stepModule";
-import { ownValue } from "../records/ownValue";
+import { workedThrough } from "./workedThrough";
 
 /** What is stored in a chunk pool spread over all its drives again, so that new chunks find room in pairs. */
 export const rebalance: StepModule<"rebalance"> = {
@@ -52,12 +51,12 @@ export const rebalance: StepModule<"rebalance"> = {
     const group = groupOf(plan, step.group);
     const pool = poolOfGroup(plan, step.group);
     if (!group || !pool) return noCost({});
-    const filled = filledOf(plan, pool, group, rules);
+    const filled = workedThrough(plan, pool, group, rules);
     const parity = underParity(bandsOfGroup(plan, group, rules));
     return noCost({
-      hours: passHours(plan, new Map(Object.entries(filled)), RESHAPE_SHARE, rules, parity),
+      hours: passHours(plan, filled, RESHAPE_SHARE, rules, parity),
       work: group.drives.map((drive) => {
-        const bytes = ownValue(filled, drive) ?? 0;
+        const bytes = filled.get(drive) ?? 0;
         return { drive, reads: bytes, writes: bytes };
       }),
       online: "slower",

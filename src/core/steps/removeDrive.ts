@@ -21,13 +21,13 @@ import { workRate } from "../speeds/pace";
 import { hoursFor } from "../time/hours";
 import { capital } from "../words/capital";
 import { named, volumesFit } from "./checks";
-import { filledOf } from "./filledOf";
 import { keepArrays } from "./keepArrays";
 import { costOfNewSpace } from "./newSpace";
 import { parityOf } from "../bands/parityOf";
 import { BY_HAND } from "./stepMenu";
+import { workedThrough } from "./workedThrough";
 import { against, noCost, type StepCost, type StepModule, type StepSetting } from "./stepModule";
-import { ownValue, withoutValue } from "../records/ownValue";
+import { withoutValue } from "../records/ownValue";
 
 const apply = (state: BoxState, step: StepOf<"remove-drive">, { rules }: Pick<StepSetting, "rules">): BoxState =>
   changed(state, (plan) => {
@@ -174,7 +174,7 @@ export const removeDrive: StepModule<"remove-drive"> = {
     // A box that claims by itself takes in what the smallest held back.
     if (!layoutOf(owner.group.layout).chunked)
       return noCost({ ...costOfNewSpace(plan, after.plan, owner.group.id, rules) });
-    const bytes = ownValue(filledOf(plan, owner.pool, owner.group, rules), step.drive) ?? 0;
+    const bytes = workedThrough(plan, owner.pool, owner.group, rules).get(step.drive) ?? 0;
     const parity = underParity(bandsOfGroup(plan, owner.group, rules));
     if (isGone(drive)) return costOfHealing(plan, owner.group, step.drive, bytes, rules);
     return noCost({

@@ -1,8 +1,6 @@
-import { occupied } from "../bands/occupied";
 import { rebuildShareOf } from "../bands/workShare";
 import { freeBay } from "../box/bays";
-import { usedShare } from "../box/capacities";
-import { bandsOfGroup, dataOfPool } from "../box/figures";
+import { bandsOfGroup } from "../box/figures";
 import { driveOf, drivesOf } from "../box/find";
 import { groupOfDrive } from "../box/members";
 import { slowestRate } from "../box/passHours";
@@ -20,6 +18,7 @@ import { checkReplacing } from "./replacingChecks";
 import { costOfNewSpace } from "./newSpace";
 import { rebuiltTogether } from "./rebuiltTogether";
 import { BY_HAND } from "./stepMenu";
+import { workedThrough } from "./workedThrough";
 import { noCost, type StepCost, type StepModule, type StepSetting } from "./stepModule";
 
 type Replacing = StepOf<"replace-drive">;
@@ -31,9 +30,8 @@ type Replacing = StepOf<"replace-drive">;
 function costOfCopy({ plan }: BoxState, after: BoxState, step: Replacing, { rules }: StepSetting): StepCost {
   const owner = groupOfDrive(plan, step.drive);
   if (!owner) return noCost({});
-  const share = rules.rebuilding === "used-only" ? usedShare(owner.pool, dataOfPool(plan, owner.pool, rules)) : 1;
   const bands = bandsOfGroup(plan, owner.group, rules);
-  const bytes = Math.round((occupied(bands).get(step.drive) ?? 0) * share);
+  const bytes = workedThrough(plan, owner.pool, owner.group, rules).get(step.drive) ?? 0;
   const more = costOfNewSpace(plan, after.plan, owner.group.id, rules, { [step.by]: step.drive });
   const others = (more?.work ?? []).filter(({ drive }) => drive !== step.by);
   const own = more?.work.find(({ drive }) => drive === step.by)?.writes ?? 0;

@@ -1,6 +1,6 @@
 import { occupied } from "../bands/occupied";
 import { verifyShare } from "../bands/workShare";
-import { bandsOfPool } from "../box/figures";
+import { bandsOfGroup } from "../box/figures";
 import { goneIn } from "../box/gone";
 import type { BoxRules, Plan, Pool } from "../document/plan";
 import { nameOfDrive } from "../drives/nameOfDrive";
@@ -46,7 +46,10 @@ export function wouldRecordTheLoss(plan: Plan, pool: Pool | undefined, setting: 
 
 /** What it takes to read all drives of a pool and compare them with its parity, or bring that up to date. */
 export function costOfReadingAll(plan: Plan, pool: Pool, rules: BoxRules): StepCost {
-  const bands = bandsOfPool(plan, pool, rules);
+  // Only parity drives have a parity of their own to update or check.
+  const beside = pool.groups.filter(({ layout }) => layoutOf(layout).dedicatedParity !== undefined);
+  if (beside.length === 0) return noCost({});
+  const bands = beside.flatMap((group) => bandsOfGroup(plan, group, rules));
   const used = occupied(bands);
   return noCost({
     hours: bandHours(bands, drivesOf(plan, [...used.keys()]), verifyShare, rules),

@@ -29,7 +29,7 @@ function costOfRewrite(before: Plan, after: Plan, step: StepOf<"widen-group">, r
   if (!was || !is) return noCost({});
   const drives = drivesOf(after, is.drives);
   const bands = bandsOfGroup(after, is, rules);
-  const { rewritten, made } = changedBands(bandsOfGroup(before, was, rules), bands);
+  const { rewritten, become, made } = changedBands(bandsOfGroup(before, was, rules), bands);
   const fill = firstFillOf(layoutOf(is.layout), made, drives, rules);
   const [moved, later] = [occupied(rewritten), occupied(bands)];
   const work = [
@@ -40,7 +40,7 @@ function costOfRewrite(before: Plan, after: Plan, step: StepOf<"widen-group">, r
     ...step.drives.map((drive) => ({ drive, reads: 0, writes: later.get(drive) ?? 0 })),
   ].filter(({ reads, writes }) => reads + writes > 0);
   const hours = addHours(
-    bandHours(rewritten, drives, () => RESHAPE_SHARE, rules),
+    bandHours(become, drives, () => RESHAPE_SHARE, rules),
     fill?.hours ?? NO_HOURS,
   );
   return noCost({

@@ -1,0 +1,81 @@
+import type { Step, StepKind, StepOf } from "../document/plan";
+import { emptyMember, erase } from "./groups";
+import type { SimBox, SimGroup } from "./simulatedBox";
+import { unitsOf, type Op, type Phase } from "./work";
+
+/** How a kind of step is done by a box, by what it does to the blocks. */
+export interface Doing<K extends StepKind> {
+  /**
+   * What is done at once when the step is begun.
+   *
+   * @returns the work that then goes on; or why the box refuses it, as a sentence, with nothing done
+   */
+  begin: (box: SimBox, step: StepOf<K>) => Phase[] | string;
+  /** What is done when the work has ended. */
+  end?: (box: SimBox, step: StepOf<K>) => void;
+}
+
+/** A step that a box is doing. */
+export interface Running {
+  step: Step;
+  phases: Phase[];
+  /** Which phase is under way, and how many seconds of it have passed. */
+  phase: number;
+  passed: number;
+  /** For how long the box is off, or the pool stopped, before it and after it, in seconds. */
+  away: number;
+  /** Whether it cannot go on, having no room to work in. */
+  stuck?: boolean;
+}
+
+/** A piece of work on the box as it is now. */
+export const phaseOf = (box: SimBox, op: Op, seconds: number): Phase => ({
+  op,
+  units: Math.max(1, unitsOf(box, op)),
+  done: 0,
+  seconds,
+});
+
+/** Time that passes while no block is touched. */
+export const waiting = (seconds: number): Phase => ({ op: { kind: "wait" }, units: 1, done: 0, seconds });
+
+/** The lowest bay that no drive is in; null where all are taken. */
+export function freeBay(box: SimBox): number | null {
+  for (let bay = 1; bay <= box.bays; bay += 1) if (!box.drives.some((drive) => drive.bay === bay)) return bay;
+  return null;
+}
+
+/** Puts a drive into a bay unless it is in one, and erases it. */
+export function takeIn(box: SimBox, place: number): void {
+  const drive = box.drives[place];
+  if (!drive) return;
+  drive.bay ??= freeBay(box);
+  erase(box, place);
+}
+
+/** A drive in the place of another of a group, taken in as far up as that one was; `valid` says what it holds already. */
+export function putInPlaceOf(box: SimBox, group: SimGroup, old: number, next: number, valid: number): void {
+  const at = group.drives.indexOf(old);
+  const blocks = box.drives[next]?.blocks ?? 0;
+  group.drives[at] = next;
+  group.reach[at] = Math.min(group.reach[at] ?? 0, blocks);
+  group.parityDrives = group.parityDrives.map((place) => (place === old ? next : place));
+  for (const slab of group.slabs)
+    for (const member of slab.members)
+      if (member.drive === old) Object.assign(member, { drive: next, valid: Math.min(valid, slab.rows) });
+  for (const member of group.chunks?.members ?? []) {
+    if (member.drive !== old) continue;
+    const { used, reach } = emptyMember(box, next, group.reach[at]);
+    used.set(member.used.subarray(0, used.length));
+    Object.assign(member, { drive: next, used, valid, reach });
+  }
+}
+
+/** How many blocks of a drive a group needs of any that stands in its place. */
+export function heightOn(group: SimGroup, place: number): number {
+  const slabs = group.slabs.flatMap((slab) =>
+    slab.members.filter(({ drive }) => drive === place).map(({ from }) => from + slab.rows),
+  );
+  const member = group.chunks?.members.find(({ drive }) => drive === place);
+  return Math.max(0, member ? member.used.lastIndexOf(1) + 1 : 0, ...slabs);
+}

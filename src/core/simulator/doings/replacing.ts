@@ -1,0 +1,191 @@
+import { claim, newSpaceSeconds, recut } from "../claims";
+import { type Doing, freeBay, heightOn, phaseOf, putInPlaceOf, takeIn, waiting } from "../doing";
+import { erase, isRedundant } from "../groups";
+import { AT_ONCE, cellsOf, fillSeconds, fillShare, partUsed, together } from "../pace";
+import { forkBox, groupNamed, groupWith, placeOf, type SimBox, type SimGroup, type SimPool } from "../simulatedBox";
+import type { Phase } from "../work";
+import { rateTo } from "./elsewhere";
+
+// A drive in the place of another: copied, filled from the others, or restored.
+
+/** Why a drive cannot stand in the place of another of a group; null where it can. */
+export function tooSmall(box: SimBox, group: SimGroup, old: number, next: number): string | null {
+  return (box.drives[next]?.blocks ?? 0) < heightOn(group, old) ? "The drive is too small." : null;
+}
+
+/** The time in which the others write what they gain, in a box that takes new space into use by itself. */
+function gained(box: SimBox, group: SimGroup, old: number, next: number): number {
+  if (box.rules.claiming !== "by-itself") return 0;
+  const other = forkBox(box);
+  const owner = groupNamed(other, group.id);
+  if (!owner) return 0;
+  if (!owner.group.drives.includes(next)) putInPlaceOf(other, owner.group, old, next, Number.MAX_SAFE_INTEGER);
+  claim(other, owner.pool, owner.group);
+  const stood = new Map(group.drives.includes(next) ? [] : [[next, old]]);
+  return newSpaceSeconds(box, group, owner.group, stood) ?? 0;
+}
+
+/** What a drive that has gone into a group's place still needs: to be filled from the others. */
+function filling(box: SimBox, pool: SimPool, group: SimGroup, place: number): Phase[] {
+  const seconds = fillSeconds(box, pool, group, place) + gained(box, group, place, place);
+  const op = { kind: "fill", group: group.id, place } as const;
+  return [phaseOf(box, op, cellsOf(box, pool, group).get(place) === 0 ? AT_ONCE : Math.max(seconds, 1e-9))];
+}
+
+/** Takes a drive out of its bay. */
+function out(box: SimBox, place: number): void {
+  const drive = box.drives[place];
+  if (drive) drive.bay = null;
+}
+
+const copied: Doing<"replace-drive">["begin"] = (box, step) => {
+  const [old, next] = [placeOf(box, step.drive), placeOf(box, step.by)];
+  const owner = groupWith(box, old);
+  if (!owner || next < 0) return "The drive is in no group.";
+  const { pool, group } = owner;
+  const small = tooSmall(box, group, old, next);
+  if (small) return small;
+  takeIn(box, next);
+  const blocks = (cellsOf(box, pool, group).get(old) ?? 0) * (group.chunks ? 1 : partUsed(box, pool));
+  const copy = together(box, [old, next], blocks, fillShare(group.slabs), false);
+  return [phaseOf(box, { kind: "copy", group: group.id, from: old, to: next }, copy + gained(box, group, old, next))];
+};
+
+export const replaceDrive: Doing<"replace-drive"> = {
+  begin: (box, step) => {
+    if (step.how === "attached") return copied(box, step);
+    const [old, next] = [placeOf(box, step.drive), placeOf(box, step.by)];
+    const owner = groupWith(box, old);
+    if (!owner || next < 0) return "The drive is in no group.";
+    const small = tooSmall(box, owner.group, old, next);
+    if (small) return small;
+    const [was, is] = [box.drives[old], box.drives[next]];
+    if (is) is.bay ??= was?.bay ?? null;
+    out(box, old);
+    erase(box, next);
+    putInPlaceOf(box, owner.group, old, next, 0);
+    return filling(box, owner.pool, owner.group, next);
+  },
+  end: (box, step) => {
+    if (step.how !== "attached") return;
+    const [old, next] = [placeOf(box, step.drive), placeOf(box, step.by)];
+    const owner = groupWith(box, old);
+    if (owner) putInPlaceOf(box, owner.group, old, next, Number.MAX_SAFE_INTEGER);
+    out(box, old);
+  },
+};
+
+/** Puts a drive in the place of one that is gone, into its bay where that is where it goes. */
+function seatInPlaceOf(box: SimBox, old: number, next: number): void {
+  const [was, is] = [box.drives[old], box.drives[next]];
+  if (!was || !is) return;
+  const last = was.bay ?? was.is.lastBay ?? null;
+  const open = last !== null && !box.drives.some((drive) => drive.bay === last && drive !== was);
+  const bay = is.bay ?? (open ? last : freeBay(box));
+  if (was !== is && bay !== null && was.bay === bay) was.bay = null;
+  is.bay = bay;
+}
+
+function lackOf(box: SimBox, step: { group: string; drive: string; by: string }) {
+  const owner = groupNamed(box, step.group);
+  const [old, next] = [placeOf(box, step.drive), placeOf(box, step.by)];
+  if (!owner || next < 0 || !owner.group.drives.includes(old)) return "The drive is in no such group.";
+  return tooSmall(box, owner.group, old, next) ?? { ...owner, old, next };
+}
+
+export const rebuild: Doing<"rebuild"> = {
+  begin: (box, step) => {
+    const lack = lackOf(box, step);
+    if (typeof lack === "string") return lack;
+    const { pool, group, old, next } = lack;
+    pool.spares = pool.spares.filter((place) => place !== next);
+    group.spares = group.spares.filter((place) => place !== next);
+    seatInPlaceOf(box, old, next);
+    const drive = box.drives[next];
+    if (drive) drive.state = "works";
+    erase(box, next);
+    putInPlaceOf(box, group, old, next, 0);
+    return filling(box, pool, group, next);
+  },
+};
+
+export const restoreDrive: Doing<"restore-drive"> = {
+  begin: (box, step) => {
+    const lack = lackOf(box, step);
+    if (typeof lack === "string") return lack;
+    const { pool, group, old, next } = lack;
+    const blocks = (cellsOf(box, pool, group).get(old) ?? 0) * usedOf(box, pool, group);
+    const there = group.drives.filter((place) => box.drives[place]?.state === "works");
+    const places = [...there, next];
+    const straight = (count: number) => together(box, places, count, fillShare(group.slabs), true);
+    seatInPlaceOf(box, old, next);
+    erase(box, next);
+    putInPlaceOf(box, group, old, next, 0);
+    const op = { kind: "fill", group: group.id, place: next } as const;
+    if (step.from === undefined) return [phaseOf(box, op, straight(blocks))];
+    const known = box.backups.filter((each) => each.pool === pool.id).at(-1);
+    const restored = (blocks * box.block) / (known?.rate ?? rateTo(box, pool.id));
+    const last = group.drives.every((place) => box.drives[place]?.state === "works");
+    const longest = Math.max(0, ...cellsOf(box, pool, group).values());
+    return [phaseOf(box, op, restored + (group.parityDrives.length > 0 && last ? straight(longest) : 0))];
+  },
+};
+
+/** The share of a pool that is used, of drives with files of their own. */
+const usedOf = (box: SimBox, pool: SimPool, group: SimGroup): number =>
+  group.slabs.some(isRedundant) || pool.volumes.length > 0
+    ? partUsed({ ...box, rules: { ...box.rules, rebuilding: "used-only" } }, pool)
+    : 1;
+
+export const changeParityDrive: Doing<"change-parity-drive"> = {
+  begin: (box, step) => {
+    const owner = groupNamed(box, step.group);
+    const [old, next] = [placeOf(box, step.drive), placeOf(box, step.by)];
+    if (!owner?.group.parityDrives.includes(old) || next < 0) return "The drive is no parity drive.";
+    const { group, pool } = owner;
+    const small = tooSmall(box, group, old, next);
+    if (small) return small;
+    const blocks = cellsOf(box, pool, group).get(old) ?? 0;
+    const seconds = together(box, [...group.drives, next], blocks, fillShare(group.slabs), true);
+    const [was, is] = [box.drives[old], box.drives[next]];
+    if (box.rules.replacing === "old-attached") {
+      if (is) is.bay ??= freeBay(box) ?? was?.bay ?? null;
+    } else {
+      // Whichever bay it was in: it goes where the parity drive was.
+      if (is) is.bay = was?.bay ?? null;
+      out(box, old);
+    }
+    erase(box, next);
+    putInPlaceOf(box, group, old, next, 0);
+    const at = group.drives.indexOf(next);
+    group.reach[at] = box.drives[next]?.blocks ?? 0;
+    return [phaseOf(box, { kind: "fill", group: group.id, place: next }, seconds)];
+  },
+  end: (box, step) => {
+    out(box, placeOf(box, step.drive));
+    const owner = groupNamed(box, step.group);
+    if (owner) recut(box, owner.group);
+  },
+};
+
+export const setSpare: Doing<"set-spare"> = {
+  begin: (box, step) => {
+    const pool = box.pools.find(({ id }) => id === step.pool);
+    const place = placeOf(box, step.drive);
+    if (!pool || place < 0) return "The pool is not there.";
+    takeIn(box, place);
+    pool.spares.push(place);
+    return [waiting(AT_ONCE)];
+  },
+};
+
+export const removeSpare: Doing<"remove-spare"> = {
+  begin: (box, step) => {
+    const place = placeOf(box, step.drive);
+    for (const pool of box.pools) {
+      pool.spares = pool.spares.filter((each) => each !== place);
+      for (const group of pool.groups) group.spares = group.spares.filter((each) => each !== place);
+    }
+    return [waiting(AT_ONCE)];
+  },
+};

@@ -1,0 +1,343 @@
+import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../../drives/rates";
+import type { GroupOptions, StepOf } from "../../document/plan";
+import { restriped } from "../chunks";
+import { addSlabsAbove, claim, newSpaceSeconds, recut } from "../claims";
+import { type Doing, phaseOf, takeIn, waiting } from "../doing";
+import { cellsOn, emptyMember, writeSlab } from "../groups";
+import { byItself, liesOf } from "../lieOn";
+import { AT_ONCE, cellsOf, fillShare, firstFillShare, hasParity, passOver, sideBySide, together } from "../pace";
+import {
+  forkBox,
+  groupNamed,
+  groupWith,
+  placeOf,
+  type SimBox,
+  type SimGroup,
+  type SimPool,
+  type Slab,
+} from "../simulatedBox";
+import { reshape } from "../rewriting";
+import { dataBlocks } from "../slabs";
+import { disagreeing, type Phase } from "../work";
+import { firstFill } from "./making";
+
+// Work that changes how a group lies: more drives, another level, a drive fewer, everything spread again.
+
+const topOf = (slab: Slab): number => (slab.members[0]?.from ?? 0) + slab.rows;
+
+/** The joining drives that cover a slab whole, as members of it. */
+const joiningIn = (box: SimBox, slab: Slab, joining: readonly number[]) =>
+  joining
+    .filter((place) => (box.drives[place]?.blocks ?? 0) >= topOf(slab))
+    .map((drive) => ({ drive, from: slab.members[0]?.from ?? 0, valid: slab.rows, data: null }));
+
+/** Rewrites the slabs of a group over more drives, and lays new ones above where the drives reach higher. */
+function widenRows(box: SimBox, group: SimGroup, joining: readonly number[]): Phase[] | string {
+  const lies = liesOf(group.layout);
+  if (lies.in !== "rows") return "The layout does not lie in rows.";
+  const count = group.drives.length + joining.length;
+  const changing = group.slabs.flatMap((slab) => {
+    const more = joiningIn(box, slab, joining);
+    if (lies.overAll && more.length < joining.length) return [];
+    const members = [...slab.members.map((member) => ({ ...member })), ...more];
+    const row = lies.overAll ? slab : lies.row(members.length, count, false);
+    return more.length > 0 && row ? [{ slab, members, code: row.code, parity: row.parity }] : [];
+  });
+  if (lies.overAll && changing.length < group.slabs.length) return "A drive is smaller than the group is high.";
+  for (const place of joining) {
+    takeIn(box, place);
+    group.drives.push(place);
+    group.reach.push(box.drives[place]?.blocks ?? 0);
+  }
+  for (const { slab, ...shape } of changing) reshape(slab, shape);
+  const seconds = passOver(
+    box,
+    changing.map(({ slab }) => slab),
+    () => RESHAPE_SHARE,
+  );
+  const made = lies.overAll ? [] : addSlabsAbove(box, group, false);
+  return [
+    ...(changing.length > 0 ? [phaseOf(box, { kind: "rewrite", group: group.id }, seconds)] : []),
+    ...firstFill(
+      box,
+      group,
+      disagreeing(group).filter((data) => made.includes(data)),
+    ),
+  ];
+}
+
+/** More copies of a mirror: each new drive is filled with one. */
+function widenCopies(box: SimBox, group: SimGroup, joining: readonly number[]): Phase[] | string {
+  const [slab] = group.slabs;
+  if (!slab || joiningIn(box, slab, joining).length < joining.length) return "A drive is smaller than the mirror.";
+  const seconds = together(box, [...group.drives, ...joining], slab.rows, REBUILD_SHARE, false);
+  return joining.map((place) => {
+    takeIn(box, place);
+    group.drives.push(place);
+    group.reach.push(box.drives[place]?.blocks ?? 0);
+    slab.members.push({ drive: place, from: slab.members[0]?.from ?? 0, valid: 0, data: null });
+    return phaseOf(box, { kind: "fill", group: group.id, place }, seconds / joining.length);
+  });
+}
+
+/** A drive that joins parity drives is cleared first, so that the parity stays right; others just join. */
+function joins(box: SimBox, group: SimGroup, joining: readonly number[]): Phase[] {
+  joining.forEach((place) => takeIn(box, place));
+  if (group.chunks) {
+    for (const place of joining) {
+      group.drives.push(place);
+      group.reach.push(box.drives[place]?.blocks ?? 0);
+      group.chunks.members.push(emptyMember(box, place));
+    }
+    return [waiting(AT_ONCE)];
+  }
+  const clears = group.parityDrives.length > 0 && box.rules.parityWrites === "at-once";
+  if (!clears) return [waiting(AT_ONCE)];
+  const drives = joining.flatMap((place) => (box.drives[place] ? [box.drives[place]] : []));
+  const slowest = Math.min(...drives.map(({ is, slow }) => sequentialRate(is) / slow));
+  const seconds = Math.max(...drives.map(({ bytes }) => bytes)) / slowest;
+  return joining.map((place) => phaseOf(box, { kind: "overwrite", place }, seconds / joining.length));
+}
+
+export const widenGroup: Doing<"widen-group"> = {
+  begin: (box, step) => {
+    const owner = groupNamed(box, step.group);
+    const joining = step.drives.map((id) => placeOf(box, id));
+    if (!owner || joining.some((place) => place < 0)) return "The group is not there.";
+    const { group } = owner;
+    const lies = liesOf(group.layout);
+    if (lies.in === "onto-one") return "No drive can join this layout.";
+    if (lies.in !== "rows") return joins(box, group, joining);
+    const phases =
+      group.slabs.every(({ code }) => code === "copies") && lies.overAll
+        ? widenCopies(box, group, joining)
+        : widenRows(box, group, joining);
+    return typeof phases === "string" || phases.length > 0 ? phases : [waiting(AT_ONCE)];
+  },
+  end: (box, step) => {
+    const group = groupNamed(box, step.group)?.group;
+    if (!group || group.chunks) return;
+    const lies = liesOf(group.layout);
+    const joining = step.drives.map((id) => placeOf(box, id));
+    if (lies.in !== "single-drives" && lies.in !== "beside-parity") return;
+    for (const place of joining) {
+      group.drives.push(place);
+      group.reach.push(box.drives[place]?.blocks ?? 0);
+      if (lies.in === "single-drives") {
+        const slab = byItself(box, group, place, lies.independent);
+        writeSlab(box, slab);
+        group.slabs.push(slab);
+      }
+    }
+    if (lies.in !== "beside-parity") return;
+    recut(box, group);
+    group.slabs.forEach((slab) => writeSlab(box, slab));
+  },
+};
+
+/** The drives of a stripe that becomes striped mirrors, each with a new one beside it; otherwise new ones come last. */
+const arranged = (from: string, to: string, stays: readonly number[], joining: readonly number[]): number[] =>
+  from === "stripe" && to === "ring"
+    ? stays.flatMap((place, i) => [place, ...joining.slice(i, i + 1)])
+    : [...stays, ...joining];
+
+/** Of volumes what lies beyond the new end of a slab that holds less than before; it moves to where there is room. */
+function dropBeyond({ volumes }: SimPool, { slabs }: SimGroup): void {
+  for (const slab of slabs)
+    for (const volume of volumes)
+      volume.extents = volume.extents.flatMap((extent) => {
+        if (extent.data !== slab.data) return [extent];
+        const count = Math.min(extent.count, dataBlocks(slab) - extent.from);
+        return count > 0 ? [{ ...extent, count }] : [];
+      });
+}
+
+/** Another level for slabs over all drives, or for the slabs of a hybrid. */
+function levelOfRows(box: SimBox, owner: SimPool, group: SimGroup, step: StepOf<"change-level">): Phase[] | string {
+  const to = liesOf(step.layout);
+  if (to.in !== "rows") return "There is no way to that level with the data kept.";
+  const leaving = (step.without ?? []).map((id) => placeOf(box, id));
+  const joining = step.drives.map((id) => placeOf(box, id));
+  const before = new Map(group.drives.map((place) => [place, cellsOn(group, place)]));
+  const count = group.drives.length - leaving.length + joining.length;
+  const shapes = group.slabs.map((slab) => {
+    const stays = slab.members.filter(({ drive }) => !leaving.includes(drive));
+    const more = joiningIn(box, slab, joining);
+    const row = to.row(stays.length + more.length, to.overAll ? stays.length + more.length : count, false);
+    if (!row) return null;
+    const own = new Map([...stays, ...more].map((member) => [member.drive, member]));
+    const order = arranged(
+      slab.code,
+      row.code,
+      stays.map(({ drive }) => drive),
+      more.map(({ drive }) => drive),
+    );
+    return { slab, ...row, members: order.flatMap((drive) => own.get(drive) ?? []) };
+  });
+  if (to.overAll && joining.some((place) => group.slabs.some((slab) => (box.drives[place]?.blocks ?? 0) < topOf(slab))))
+    return "A drive is smaller than the group is high.";
+  const stay = group.drives.filter((place) => !leaving.includes(place));
+  const reach = new Map(group.drives.map((place, i) => [place, group.reach[i] ?? 0]));
+  joining.forEach((place) => takeIn(box, place));
+  for (const shape of shapes) {
+    if (!shape) continue;
+    const { slab, members, code, parity } = shape;
+    reshape(slab, { members: members.map((member) => ({ ...member })), code, parity });
+  }
+  // Rows that too few drives reach for that level are given up; what was stored there moves to the others.
+  const given = group.slabs.filter((_, i) => shapes[i] === null).map(({ data }) => data);
+  group.slabs = group.slabs.filter(({ data }) => !given.includes(data));
+  for (const volume of owner.volumes) volume.extents = volume.extents.filter(({ data }) => !given.includes(data));
+  dropBeyond(owner, group);
+  group.drives = to.overAll ? (group.slabs[0]?.members.map(({ drive }) => drive) ?? []) : [...stay, ...joining];
+  group.reach = group.drives.map((place) => reach.get(place) ?? box.drives[place]?.blocks ?? 0);
+  group.layout = step.layout;
+  for (const place of joining) before.set(place, cellsOn(group, place));
+  const parity = group.slabs.some((slab) => slab.parity > 0);
+  const work = phaseOf(box, { kind: "rewrite", group: group.id }, sideBySide(box, before, RESHAPE_SHARE, parity));
+  const made = to.overAll ? [] : addSlabsAbove(box, group, false);
+  return [
+    work,
+    ...firstFill(
+      box,
+      group,
+      disagreeing(group).filter((data) => made.includes(data)),
+    ),
+  ];
+}
+
+/** One more parity drive. */
+function moreParityDrives(box: SimBox, group: SimGroup, step: StepOf<"change-level">): Phase[] {
+  const joining = step.drives.map((id) => placeOf(box, id));
+  joining.forEach((place) => takeIn(box, place));
+  const longest = Math.max(0, ...group.drives.map((place) => cellsOn(group, place)));
+  const seconds = together(box, [...group.drives, ...joining], longest, fillShare(group.slabs), true);
+  return [waiting(seconds)];
+}
+
+export const changeLevel: Doing<"change-level"> = {
+  begin: (box, step) => {
+    const owner = groupNamed(box, step.group);
+    if (!owner) return "The group is not there.";
+    const { group, pool } = owner;
+    const to = liesOf(step.layout);
+    const options: GroupOptions = step.options ?? group.options;
+    if (group.chunks && to.in === "chunks") {
+      const cells = cellsOf(box, pool, group);
+      for (const place of step.drives.map((id) => placeOf(box, id))) joins(box, group, [place]);
+      group.layout = step.layout;
+      group.options = { ...options };
+      group.chunks = restriped(group.chunks, to.shape(options));
+      const seconds = sideBySide(box, cells, RESHAPE_SHARE, group.chunks.parity > 0);
+      return [phaseOf(box, { kind: "restripe", group: group.id }, Math.max(seconds, 1e-9))];
+    }
+    if (to.in === "beside-parity") return moreParityDrives(box, group, step);
+    return levelOfRows(box, pool, group, step);
+  },
+  end: (box, step) => {
+    const group = groupNamed(box, step.group)?.group;
+    if (!group || liesOf(step.layout).in !== "beside-parity") return;
+    for (const place of step.drives.map((id) => placeOf(box, id))) {
+      group.drives.push(place);
+      group.reach.push(box.drives[place]?.blocks ?? 0);
+      group.parityDrives.push(place);
+    }
+    group.layout = step.layout;
+    recut(box, group);
+    group.slabs.forEach((slab) => writeSlab(box, slab));
+  },
+};
+
+export const rebalance: Doing<"rebalance"> = {
+  begin: (box, step) => {
+    const owner = groupNamed(box, step.group);
+    if (!owner?.group.chunks) return "There are no chunks to spread.";
+    const { group, pool } = owner;
+    const seconds = sideBySide(box, cellsOf(box, pool, group), RESHAPE_SHARE, hasParity(group));
+    const { k, copies, parity } = owner.group.chunks;
+    group.chunks = restriped(owner.group.chunks, { k, copies, parity });
+    return [phaseOf(box, { kind: "restripe", group: group.id }, Math.max(seconds, 1e-9))];
+  },
+};
+
+export const claimSpace: Doing<"claim-space"> = {
+  begin: (box, step) => {
+    const owner = groupNamed(box, step.group);
+    if (!owner) return "The group is not there.";
+    const other = forkBox(box);
+    claimSpace.end?.(other, step);
+    const after = groupNamed(other, step.group)?.group;
+    return [waiting((after && newSpaceSeconds(box, owner.group, after)) ?? AT_ONCE)];
+  },
+  end: (box, step) => {
+    const owner = groupNamed(box, step.group);
+    // An array over whole drives is claimed whole, whatever drive is named.
+    const only = box.rules.claiming === "whole-group" && !owner?.group.chunks ? undefined : step.drive;
+    if (owner) claim(box, owner.pool, owner.group, only === undefined ? null : placeOf(box, only));
+  },
+};
+
+/** Takes a drive out of a group's lists. */
+function leaves(box: SimBox, group: SimGroup, place: number): void {
+  const at = group.drives.indexOf(place);
+  group.drives.splice(at, 1);
+  group.reach.splice(at, 1);
+  for (const slab of group.slabs) slab.members = slab.members.filter(({ drive }) => drive !== place);
+  group.slabs = group.slabs.filter(({ members }) => members.length > 0);
+  const drive = box.drives[place];
+  if (drive) drive.bay = null;
+}
+
+/** The parity of the drives that stay, worked out again; until then it counts for nothing. */
+function withoutDataDrive(box: SimBox, group: SimGroup, place: number): Phase[] {
+  leaves(box, group, place);
+  recut(box, group);
+  for (const slab of group.slabs) slab.agree = 0;
+  return [
+    phaseOf(
+      box,
+      { kind: "agree", group: group.id, slabs: group.slabs.map(({ data }) => data) },
+      passOver(box, group.slabs, firstFillShare),
+    ),
+  ];
+}
+
+export const removeDrive: Doing<"remove-drive"> = {
+  begin: (box, step) => {
+    const place = placeOf(box, step.drive);
+    const owner = groupWith(box, place);
+    if (!owner) return "The drive is in no group.";
+    const { group, pool } = owner;
+    const lies = liesOf(group.layout);
+    if (group.chunks) {
+      const blocks = cellsOf(box, pool, group).get(place) ?? 0;
+      const drive = box.drives[place];
+      const others = group.drives.filter((each) => each !== place && box.drives[each]?.state === "works");
+      const parity = hasParity(group);
+      // What was on one that is gone is made again by the others: each reads and writes its share of it.
+      const seconds =
+        drive?.state === "works"
+          ? sideBySide(box, new Map([[place, blocks]]), RESHAPE_SHARE, parity)
+          : together(box, others, (2 * blocks) / Math.max(1, others.length), RESHAPE_SHARE, parity);
+      return [phaseOf(box, { kind: "move-off", group: group.id, place }, seconds)];
+    }
+    if (lies.in === "beside-parity") return withoutDataDrive(box, group, place);
+    if (lies.in === "rows" && group.slabs.some(({ code }) => code !== "copies"))
+      return "The others cannot hold what is on it.";
+    const before = groupNamed(forkBox(box), group.id)?.group ?? group;
+    leaves(box, group, place);
+    if (lies.in !== "rows" || box.rules.claiming !== "by-itself") return [waiting(AT_ONCE)];
+    const other = forkBox(box);
+    const after = groupNamed(other, group.id);
+    if (after) claim(other, after.pool, after.group);
+    return [waiting((after && newSpaceSeconds(box, before, after.group)) ?? AT_ONCE)];
+  },
+  end: (box, step) => {
+    const place = placeOf(box, step.drive);
+    const group = groupWith(box, place)?.group;
+    if (!group?.chunks) return;
+    for (const member of group.chunks.members)
+      if (member.drive === place) Object.assign(member, { drive: -1, reach: 0 });
+    leaves(box, group, place);
+  },
+};

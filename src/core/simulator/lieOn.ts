@@ -1,0 +1,188 @@
+import type { BoxRules, GroupOptions, LayoutId } from "../document/plan";
+import { roomOf } from "../drives/room";
+import type { Code, SimBox, SimGroup, Slab } from "./simulatedBox";
+
+// How each layout lies on drives, said plainly: what a row of blocks holds that so many of the drives reach.
+
+/** What a row is. */
+interface Row {
+  code: Code;
+  parity: number;
+}
+
+/** How a layout lies: in rows over the drives that reach them, or each drive by itself, or beside parity drives. */
+type Lies =
+  | { in: "rows"; overAll: boolean; row: (reaching: number, drives: number, zones: boolean) => Row | null }
+  | { in: "single-drives"; independent: boolean }
+  | { in: "beside-parity"; parity: number }
+  | { in: "onto-one" }
+  | { in: "chunks"; shape: (options: GroupOptions) => { k: number; copies: number; parity: number } };
+
+const copies: Row = { code: "copies", parity: 0 };
+const withParity = (parity: number): Row => ({ code: "parity", parity });
+const overAll = (row: Row): Lies => ({
+  in: "rows",
+  overAll: true,
+  row: (reaching, drives) => (reaching === drives ? row : null),
+});
+const hybrid = (lost: number): Lies => ({
+  in: "rows",
+  overAll: false,
+  row: (reaching) => (reaching > lost + 1 ? withParity(lost) : reaching === lost + 1 ? copies : null),
+});
+
+const LIES: Record<LayoutId, Lies> = {
+  raid1: overAll(copies),
+  raid10: overAll({ code: "ring", parity: 0 }),
+  "mirror-onto-one": { in: "onto-one" },
+  raid5: overAll(withParity(1)),
+  raid6: overAll(withParity(2)),
+  "triple-parity": overAll(withParity(3)),
+  "hybrid-1": hybrid(1),
+  "hybrid-2": hybrid(2),
+  "parity-drive-1": { in: "beside-parity", parity: 1 },
+  "parity-drive-2": { in: "beside-parity", parity: 2 },
+  "copies-2": { in: "chunks", shape: () => ({ k: 1, copies: 2, parity: 0 }) },
+  "copies-3": { in: "chunks", shape: () => ({ k: 1, copies: 3, parity: 0 }) },
+  "chunk-parity": { in: "chunks", shape: ({ data = 2, parity = 1 }) => ({ k: data, copies: 1, parity }) },
+  single: { in: "single-drives", independent: true },
+  span: { in: "single-drives", independent: false },
+  raid0: {
+    in: "rows",
+    overAll: true,
+    row: (reaching, drives, zones) => (zones || reaching === drives ? { code: "stripe", parity: 0 } : null),
+  },
+};
+
+/** How a layout lies. */
+export const liesOf = (layout: LayoutId): Lies => LIES[layout];
+
+/** A slab without members yet; copies and parity are written with the data. */
+export const bareSlab = (box: SimBox, row: Row, rows: number, independent = false): Slab => ({
+  ...row,
+  rows,
+  independent,
+  members: [],
+  data: box.nextData++,
+  agree: rows,
+  rewrite: null,
+});
+
+/** The rows above a height, cut wherever a drive ends. */
+function rowsAbove(box: SimBox, group: SimGroup, lies: Extract<Lies, { in: "rows" }>, above: number): Slab[] {
+  const zones = box.rules.arrayFormat === "linux-raid";
+  const cuts = [...new Set(group.reach)].filter((height) => height > above).sort((a, b) => a - b);
+  return cuts.flatMap((to, i) => {
+    const from = cuts[i - 1] ?? above;
+    const places = group.drives.map((_, d) => d).filter((d) => (group.reach[d] ?? 0) >= to);
+    const row = lies.row(places.length, group.drives.length, zones);
+    if (!row) return [];
+    const slab = bareSlab(box, row, to - from);
+    slab.members = places.map((d) => ({ drive: group.drives[d] ?? 0, from, valid: slab.rows, data: null }));
+    if (row.code === "ring") slab.members = pairedAs(box, group, slab.members);
+    return [slab];
+  });
+}
+
+/** Striped mirrors pair their drives as they are named, or, where the box sorts them, by size. */
+function pairedAs(box: SimBox, group: SimGroup, members: Slab["members"]): Slab["members"] {
+  const pairs = group.options.pairs ?? (box.rules.arrayFormat === "linux-raid" ? "as-named" : "by-size");
+  const reach = (place: number) => group.reach[group.drives.indexOf(place)] ?? 0;
+  return pairs === "as-named" ? members : [...members].sort((a, b) => reach(a.drive) - reach(b.drive));
+}
+
+/** The data of its own that each data drive of a group holds. */
+export type Lanes = ReadonlyMap<number, number>;
+
+/** Data drives beside parity drives: rows over those that reach them, parity on drives of its own. */
+export function besideParity(box: SimBox, group: SimGroup, parity: number, lanes: Lanes): Slab[] {
+  const reach = (place: number) => group.reach[group.drives.indexOf(place)] ?? 0;
+  const most = Math.min(...group.parityDrives.map(reach));
+  const data = group.drives.filter((place) => !group.parityDrives.includes(place));
+  const cuts = [...new Set(data.map((place) => Math.min(most, reach(place))))].sort((a, b) => a - b);
+  return cuts.flatMap((to, i) => {
+    const from = cuts[i - 1] ?? 0;
+    const slab = bareSlab(box, withParity(parity), to - from, true);
+    slab.members = [...data.filter((place) => reach(place) >= to), ...group.parityDrives].map((drive) => ({
+      drive,
+      from,
+      valid: slab.rows,
+      data: lanes.get(drive) ?? null,
+    }));
+    return slab.rows > 0 ? [slab] : [];
+  });
+}
+
+/** Each drive by itself, holding data of its own. */
+export function byItself(box: SimBox, group: SimGroup, place: number, independent: boolean): Slab {
+  const rows = group.reach[group.drives.indexOf(place)] ?? 0;
+  const slab = bareSlab(box, { code: "stripe", parity: 0 }, rows, independent);
+  slab.members = [{ drive: place, from: 0, valid: rows, data: independent ? slab.data : null }];
+  return slab;
+}
+
+/** The smaller drives one above the other along the largest, each mirrored there. */
+function ontoOne(box: SimBox, group: SimGroup): Slab[] {
+  const largest = group.reach.reduce((most, each, i) => (each > (group.reach[most] ?? 0) ? i : most), 0);
+  let from = 0;
+  return group.drives.flatMap((place, i) => {
+    if (i === largest) return [];
+    const rows = Math.max(0, Math.min(group.reach[i] ?? 0, (group.reach[largest] ?? 0) - from));
+    const slab = bareSlab(box, copies, rows, true);
+    slab.members = [
+      { drive: place, from: 0, valid: rows, data: slab.data },
+      { drive: group.drives[largest] ?? 0, from, valid: rows, data: slab.data },
+    ];
+    from += rows;
+    return rows > 0 ? [slab] : [];
+  });
+}
+
+/**
+ * The slabs that a group has above a height, by its layout and by how far up its drives are taken in.
+ *
+ * @param above in blocks; 0 for a group that is made
+ * @example slabsOf(box, hybridOf(4, 8, 12), 0).map(({ code }) => code) // ["parity", "copies"]
+ */
+export function slabsOf(box: SimBox, group: SimGroup, above: number): Slab[] {
+  const lies = liesOf(group.layout);
+  switch (lies.in) {
+    case "rows":
+      return rowsAbove(box, group, lies, above);
+    case "single-drives":
+      return group.drives.map((place) => byItself(box, group, place, lies.independent));
+    case "onto-one":
+      return ontoOne(box, group);
+    case "beside-parity": {
+      const data = group.drives.filter((place) => !group.parityDrives.includes(place));
+      return besideParity(box, group, lies.parity, new Map(data.map((place) => [place, box.nextData++])));
+    }
+    case "chunks":
+      return [];
+  }
+}
+
+/** What a pool can use of a drive, in bytes. */
+const roomOn = (box: SimBox, place: number): number =>
+  box.drives[place] ? roomOf(box.drives[place].is, box.rules).length : 0;
+
+/**
+ * Which drives of a group hold nothing but parity: those that its options name, then the largest of the others, of
+ * equal ones the later.
+ */
+export function parityDrivesOf(box: SimBox, group: SimGroup): number[] {
+  const lies = liesOf(group.layout);
+  if (lies.in !== "beside-parity") return [];
+  const named = (group.options.parityDrives ?? [])
+    .map((id) => group.drives.find((place) => box.drives[place]?.id === id) ?? -1)
+    .filter((place) => place >= 0)
+    .slice(0, lies.parity);
+  const others = group.drives
+    .map((place, i) => ({ place, i, bytes: roomOn(box, place) }))
+    .filter(({ place }) => !named.includes(place))
+    .sort((a, b) => b.bytes - a.bytes || b.i - a.i);
+  return [...named, ...others.slice(0, lies.parity - named.length).map(({ place }) => place)];
+}
+
+/** Whether a box makes the copies or parity of a new group only after its data, and so in hours. */
+export const fillsAtOnce = ({ firstFill }: Pick<BoxRules, "firstFill">): boolean => firstFill === "at-once";

@@ -1,0 +1,97 @@
+import type { Step } from "../document/plan";
+import { settle } from "./claims";
+import { doingOf } from "./doings/registry";
+import type { Running } from "./doing";
+import { forkBox, type SimBox } from "./simulatedBox";
+import { doUnits, endOf } from "./work";
+
+/** Which drive is in which bay. */
+const baysOf = (box: SimBox): string => box.drives.map(({ bay }) => bay ?? "").join();
+
+/** The rules while a step is done, which can say whom the box favours meanwhile. */
+function favouring<T>(box: SimBox, step: Step, act: () => T): T {
+  const { rules } = box;
+  if ("preference" in step && step.preference) box.rules = { ...rules, preference: step.preference };
+  const made = act();
+  // Another box has rules of its own, which stay.
+  if (box.rules.preference !== rules.preference) box.rules = { ...box.rules, preference: rules.preference };
+  return made;
+}
+
+/** How often the box is opened for a step, or its pool stopped: before the work, and after it. */
+function openings(before: string, begun: SimBox, step: Step): number {
+  const between = baysOf(begun);
+  const other = forkBox(begun);
+  doingOf(step).end?.(other, step);
+  return Number(between !== before) + Number(baysOf(other) !== between);
+}
+
+/**
+ * Begins a step: what is done at once is done, and the work that is left is there to be advanced.
+ *
+ * @returns why the box refuses it, as a sentence, where it does; nothing is done then
+ * @example begin(box, { id: "s1", kind: "verify", pool: "p1" })
+ */
+export function begin(box: SimBox, step: Step): Running | string {
+  const before = baysOf(box);
+  const closed = box.rules.swapping !== "hot-swap" && box.pools.length > 0;
+  const { swapMinutes } = box.rules;
+  const phases = favouring(box, step, () => doingOf(step).begin(box, step));
+  if (typeof phases === "string") return phases;
+  const times = closed ? openings(before, box, step) : 0;
+  return { step, phases, phase: 0, passed: 0, away: times * swapMinutes * 60 };
+}
+
+/** How many seconds a step takes in all. */
+export const secondsOf = ({ phases, away }: Running): number =>
+  away + phases.reduce((sum, { seconds }) => sum + seconds, 0);
+
+/**
+ * Lets time pass for a step under way.
+ *
+ * @param seconds at most so many
+ * @returns how many of them were left when it ended; null while it goes on, or once it cannot
+ */
+export function advance(box: SimBox, running: Running, seconds: number): number | null {
+  let left = seconds;
+  const away = Math.min(left, running.away);
+  running.away -= away;
+  left -= away;
+  for (;;) {
+    const phase = running.phases[running.phase];
+    if (!phase) break;
+    const needs = phase.seconds - running.passed;
+    const passes = Math.min(left, needs);
+    running.passed += passes;
+    left -= passes;
+    const ends = running.passed >= phase.seconds;
+    const to = ends ? phase.units : Math.floor((running.passed / phase.seconds) * phase.units);
+    if (to > phase.done && !doUnits(box, phase, to)) running.stuck = true;
+    if (running.stuck) return null;
+    if (!ends) return null;
+    endOf(box, phase);
+    running.phase += 1;
+    running.passed = 0;
+  }
+  doingOf(running.step).end?.(box, running.step);
+  settle(box);
+  return left;
+}
+
+/** What came of a step. */
+export type Came = { done: true; hours: number; erased: string[] } | { done: false; why: string };
+
+/**
+ * Does a step from its beginning to its end, with nothing in between.
+ *
+ * @example doStep(box, { id: "s1", kind: "verify", pool: "p1" }) // { done: true, hours: 7.4, erased: [] }
+ */
+export function doStep(box: SimBox, step: Step): Came {
+  box.erased.clear();
+  const running = begin(box, step);
+  if (typeof running === "string") return { done: false, why: running };
+  const seconds = secondsOf(running);
+  if (advance(box, running, Infinity) === null) return { done: false, why: "There is no room to work in." };
+  box.hours += seconds / 3600;
+  return { done: true, hours: seconds / 3600, erased: [...box.erased] };
+}
