@@ -68,7 +68,22 @@ module.exports = {
       severity: "error",
       comment: "A folder of the core that is not among the storeys: give it its place in STOREYS.",
       from: {},
-      to: { path: "^src/core/", pathNot: [`^src/core/(${[...STOREYS, "testing"].join("|")})/`] },
+      to: { path: "^src/core/", pathNot: [`^src/core/(${[...STOREYS, "simulator", "testing"].join("|")})/`] },
+    },
+    {
+      name: "simulator-stands-apart",
+      severity: "error",
+      comment:
+        "The simulated box is held against the prediction, so it knows sizes, rates, rules and the document, and nothing that predicts.",
+      from: { path: "^src/core/simulator/", pathNot: TESTS },
+      to: { path: "^src/core/", pathNot: ["^src/core/(simulator|records|words|bytes|time|document|rules|drives)/"] },
+    },
+    {
+      name: "nothing-predicts-by-the-simulator",
+      severity: "error",
+      comment: "No figure of the prediction comes from the simulated box.",
+      from: { path: "^src/core/", pathNot: ["^src/core/simulator/", ...TESTS] },
+      to: { path: "^src/core/simulator/" },
     },
     {
       name: "core-is-pure",

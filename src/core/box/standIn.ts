@@ -4,9 +4,10 @@ import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
 import type { BoxRules, Drive, Group, Mixing, Plan, Pool } from "../document/plan";
 import { goneWords, isGone } from "../drives/driveState";
-import { roomOf } from "../drives/room";
+import { limitedRoom, roomOf } from "../drives/room";
 import { shortBy } from "../drives/shortBy";
 import { layoutOf } from "../layouts/registry";
+import { ownValue } from "../records/ownValue";
 import { bandsOfGroup, fateOfPool } from "./figures";
 import { driveOf, drivesOf } from "./find";
 
@@ -34,7 +35,10 @@ export interface InPlaceOf {
  * // what the array uses of it, with what lies before its data
  */
 export const leastInPlaceOf = (plan: Plan, group: Group, old: Drive, rules: BoxRules): Bytes =>
-  heightOn(bandsOfGroup(plan, group, rules), old.id, roomOf(old, rules).systemReserve);
+  // Chunks are anywhere on a drive, as far up as it is taken in.
+  layoutOf(group.layout).chunked
+    ? limitedRoom(roomOf(old, rules), ownValue(group.reach, old.id)).length
+    : heightOn(bandsOfGroup(plan, group, rules), old.id, roomOf(old, rules).systemReserve);
 
 /** The most that a drive of a group may have, between reserve and margin: a data drive is no larger than parity. */
 function mostInPlaceOf(plan: Plan, group: Group, old: Drive, rules: BoxRules): Bytes {

@@ -44,8 +44,9 @@ export function fateOf(bands: readonly Band[], failed: ReadonlySet<string>): Fat
   return { kind: "whole", redundancy: redundancy === Infinity ? 0 : redundancy };
 }
 
-/** The members of a band that hold data of their own. */
+/** The members of a band of independent drives that hold data of their own: of a mirror the first, whose it is. */
 function dataMembers(band: Band): string[] {
   const drives = band.members.map((member) => member.drive);
+  if (band.scheme.kind === "mirror") return drives.slice(0, 1);
   return band.scheme.kind === "dedicated-parity" ? drives.slice(0, drives.length - band.scheme.parity) : drives;
 }

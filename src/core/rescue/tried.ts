@@ -119,6 +119,7 @@ export function tryCourse(setting: RescueSetting, course: Course): Tried {
   };
   let before = moments[0] as WalkedMoment;
   const acts: RescueAct[] = [];
+  const shares: number[] = [];
   const blocks: string[] = [];
   course.drafts.forEach((draft, i) => {
     const moment = draft.step && takeMoment(draft.step);
@@ -126,6 +127,7 @@ export function tryCourse(setting: RescueSetting, course: Course): Tried {
       ...actOf(draft, moment?.walked ?? null, pool.id, leftAt(before)),
       ...(planned[i] ? { planned: planned[i] } : {}),
     });
+    shares.push(moment?.walked?.exposure.find((each) => each.pool === pool.id)?.share ?? 1);
     if (moment?.walked && !moment.walked.done) blocks.push(...blocksOf(moment.walked));
     if (moment) before = moment;
   });
@@ -136,9 +138,11 @@ export function tryCourse(setting: RescueSetting, course: Course): Tried {
   return {
     acts,
     hours: taking.reduce((sum, each) => addHours(sum, each.hours ?? NO_HOURS), NO_HOURS),
-    bareHours: taking
-      .filter(({ redundancyDuring }) => redundancyDuring <= 0)
-      .reduce((sum, each) => sum + (each.hours?.expected ?? 0), 0),
+    bareHours: acts.reduce(
+      (sum, { redundancyDuring, hours }, i) =>
+        sum + (redundancyDuring <= 0 ? (hours?.expected ?? 0) * (shares[i] ?? 1) : 0),
+      0,
+    ),
     blocks,
     endsWhole,
   };

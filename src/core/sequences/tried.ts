@@ -9,6 +9,7 @@ import { rulesOf } from "../rules/ruleSets";
 import { swapWords } from "../steps/swapping";
 import type { Hours } from "../time/hours";
 import { costsOf, type Purchase } from "../walk/costs";
+import { exposedFor } from "../walk/exposedFor";
 import type { Walk, WalkedMoment, WalkedStep } from "../walk/moment";
 import { placeAt } from "../walk/placeAt";
 import { walkPlan } from "../walk/walkPlan";
@@ -148,7 +149,10 @@ export function trySequence(sequence: Sequence, wish: Wish, place: Place, calend
       purchases: costsOf(trial).purchases.filter((purchase) => own.has(purchase.step)),
       erased: erasedIn(before, moments, made, walked.family),
       hours: hoursOf(steps),
-      bareHours: lasting((each) => each.exposure.some((exposure) => exposure.redundancy <= 0 && exposure.usual > 0)),
+      bareHours: steps.reduce(
+        (sum, each) => sum + exposedFor(each, ({ redundancy, usual }) => redundancy <= 0 && usual > 0),
+        0,
+      ),
       offlineHours: lasting((each) => each.cost.online === "offline" && each.done),
       swapWords: swapWords(
         steps.reduce((swaps, each) => swaps + each.cost.swaps, 0),

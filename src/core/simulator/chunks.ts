@@ -1,5 +1,5 @@
 import { PRODUCT } from "./galois";
-import { recipesFor } from "./erasureCode";
+import { recipes } from "./erasureCode";
 import type { Chunks, ChunkMember, SimBox, SimDrive } from "./simulatedBox";
 import { GONE, write, type Visit } from "./slabs";
 import { wanted } from "./wanted";
@@ -43,9 +43,9 @@ function withRoom(box: SimBox, { members }: Chunks, without: number): number[] {
 
 /** Takes a free block of a member. */
 function take(member: ChunkMember): number {
-  let block = member.used.indexOf(0);
-  if (block < 0 || block >= member.reach) block = member.reach - 1;
+  const block = member.used.indexOf(0, member.lowest);
   member.used[block] = 1;
+  member.lowest = block + 1;
   member.taken += 1;
   return block;
 }
@@ -54,13 +54,14 @@ function release(member: ChunkMember | undefined, block: number): void {
   if (!member) return;
   member.used[block] = 0;
   member.taken -= 1;
+  member.lowest = Math.min(member.lowest, block);
 }
 
 /** Writes stripe `stripe` where it has been placed. */
 function writeStripe(box: SimBox, chunks: Chunks, stripe: number, bytes: readonly number[]): void {
   const { k, copies, parity, members } = chunks;
   const width = widthOf(chunks);
-  const full = copies > 1 ? null : recipesFor(k, parity, ((1 << parity) - 1) << k);
+  const full = copies > 1 ? null : recipes(k, parity, ((1 << parity) - 1) << k);
   for (let c = 0; c < width; c += 1) {
     const member = members[chunks.on[stripe * width + c] as number];
     const drive = member && driveOf(box, member);
@@ -117,29 +118,30 @@ export function fillUp(box: SimBox, chunks: Chunks): void {
   while (addStripe(box, chunks)) continue;
 }
 
-/** What of a stripe can be read, as bytes or `GONE`, the worked out ones included. */
-function readStripe(box: SimBox, chunks: Chunks, stripe: number): number[] {
-  const { k, copies, parity, members } = chunks;
+/** What of a stripe stands on drives that can be read: bytes, or `GONE`. */
+function standing(box: SimBox, chunks: Chunks, stripe: number): number[] {
   const width = widthOf(chunks);
-  const there: number[] = [];
-  let missing = 0;
-  for (let c = 0; c < width; c += 1) {
-    const member = members[chunks.on[stripe * width + c] as number];
+  return Array.from({ length: width }, (_, c) => {
+    const member = chunks.members[chunks.on[stripe * width + c] as number];
     const drive = member && driveOf(box, member);
     const block = chunks.at[stripe * width + c] as number;
     const reads = drive?.state === "works" && block < (member?.valid ?? 0) && !drive.unreadable?.has(block);
-    there.push(reads ? (drive.cells[block] as number) : GONE);
-    if (!reads) missing |= 1 << c;
+    return reads ? (drive.cells[block] as number) : GONE;
+  });
+}
+
+/** What of a stripe can be read, as bytes or `GONE`, the worked out ones included. */
+function readStripe(box: SimBox, chunks: Chunks, stripe: number): number[] {
+  const { k, copies, parity } = chunks;
+  const there = standing(box, chunks, stripe);
+  if (copies > 1) {
+    const block = (c: number) => Math.floor(c / copies);
+    const another = (c: number) => there.find((other, o) => other !== GONE && block(o) === block(c)) ?? GONE;
+    return there.map((byte, c) => (byte === GONE ? another(c) : byte));
   }
-  if (missing === 0 || copies > 1) {
-    if (copies === 1) return there;
-    return there.map((byte, c) =>
-      byte === GONE
-        ? (there.find((other, o) => other !== GONE && Math.floor(o / copies) === Math.floor(c / copies)) ?? GONE)
-        : byte,
-    );
-  }
-  for (const { of, from, by } of recipesFor(k, parity, missing) ?? [])
+  const missing = there.reduce((bits, byte, c) => (byte === GONE ? bits | (1 << c) : bits), 0);
+  if (missing === 0) return there;
+  for (const { of, from, by } of recipes(k, parity, missing) ?? [])
     there[of] = from.reduce(
       (sum, c, u) => sum ^ (PRODUCT[((by[u] as number) << 8) | (there[c] as number)] as number),
       0,

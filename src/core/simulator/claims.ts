@@ -1,9 +1,10 @@
-import { besideParity, byItself, fillsAtOnce, liesOf, slabsOf } from "./lieOn";
+import { besideParity, byItself, fillsAtOnce, liesOf, slabsOf, takenIn } from "./lieOn";
 import { capacityOfPool, cellsOn, inWholeChunks, isRedundant, writeSlab } from "./groups";
-import { hasParity, sideBySide } from "./pace";
-import { REBUILD_SHARE } from "../drives/rates";
+import { fillShare, hasParity, passOver, sideBySide } from "./pace";
+import { RESHAPE_SHARE } from "../drives/rates";
 import type { SimBox, SimGroup, SimPool } from "./simulatedBox";
 import { allot } from "./volumes";
+import { readBack } from "./readBack";
 import { endRewrite, reshape, rewriteRow } from "./rewriting";
 
 // How the space of larger drives comes into use, and what boxes do by themselves when a step has ended.
@@ -29,7 +30,7 @@ function joinCovered(box: SimBox, group: SimGroup, lies: Extract<ReturnType<type
   for (const slab of group.slabs) {
     const from = slab.members[0]?.from ?? 0;
     const joining = group.drives.filter(
-      (place, i) => (group.reach[i] ?? 0) >= from + slab.rows && !slab.members.some(({ drive }) => drive === place),
+      (place, i) => takenIn(box, group, i) >= slab.top && !slab.members.some(({ drive }) => drive === place),
     );
     const members = [...slab.members, ...joining.map((drive) => ({ drive, from, valid: slab.rows, data: null }))];
     const row = lies.row(members.length, group.drives.length, false);
@@ -54,7 +55,7 @@ function raise(box: SimBox, pool: SimPool, group: SimGroup): void {
   writeSlab(box, slab, Math.max(0, from - 1));
 }
 
-/** Data drives beside parity laid out again as far up as they are taken in; what each holds of its own stays its own. */
+/** Data drives beside parity laid out again as far up as they are taken in; each keeps the data of its own. */
 export function recut(box: SimBox, group: SimGroup): void {
   const lies = liesOf(group.layout);
   if (lies.in !== "beside-parity") return;
@@ -123,7 +124,10 @@ export function settle(box: SimBox): void {
 /** What a pool can still give to a volume, beside what the others have: rounded down, in bytes. */
 export function roomFor(box: SimBox, pool: SimPool, id: string): number {
   const others = pool.volumes.filter((volume) => volume.id !== id).reduce((sum, { bytes }) => sum + bytes, 0);
-  return Math.max(0, Math.floor((capacityOfPool(box, pool) * box.block - others) / MiB) * MiB);
+  const lacks = pool.groups.some(({ drives }) => drives.some((place) => box.drives[place]?.state !== "works"));
+  // Space whose data is lost with a drive is not given out again.
+  const blocks = capacityOfPool(box, pool) - (lacks ? readBack(box, pool).lost : 0);
+  return Math.max(0, Math.floor((blocks * box.block - others) / MiB) * MiB);
 }
 
 function growLast(box: SimBox, pool: SimPool): void {
@@ -146,10 +150,19 @@ export function newSpaceSeconds(
   stood: ReadonlyMap<number, number> = new Map(),
 ): number | null {
   if (after.chunks || box.rules.rebuilding === "used-only" || !after.slabs.some(isRedundant)) return null;
+  // Slabs that a drive joins are rewritten over it; the rest of what is new is filled.
+  const joined = after.slabs.filter((slab) => {
+    const was = before.slabs.find(({ data }) => data === slab.data);
+    return was !== undefined && was.members.length < slab.members.length;
+  });
+  const moved = (place: number) =>
+    joined.reduce((sum, { rows, members }) => sum + (members.some(({ drive }) => drive === place) ? rows : 0), 0);
   const gained = new Map(
     after.drives
       .map((place): [number, number] => [place, cellsOn(after, place) - cellsOn(before, stood.get(place) ?? place)])
       .filter(([, blocks]) => blocks > 0),
   );
-  return gained.size === 0 ? null : sideBySide(box, gained, REBUILD_SHARE, hasParity(after));
+  if (gained.size === 0) return null;
+  const filled = new Map([...gained].map(([place, blocks]) => [place, Math.max(0, blocks - moved(place))]));
+  return passOver(box, joined, () => RESHAPE_SHARE) + sideBySide(box, filled, fillShare(after.slabs), hasParity(after));
 }

@@ -11,6 +11,10 @@ export interface Doing<K extends StepKind> {
    * @returns the work that then goes on; or why the box refuses it, as a sentence, with nothing done
    */
   begin: (box: SimBox, step: StepOf<K>) => Phase[] | string;
+  /** Whether it fills a drive in the place of one that is gone, beside others that are filled. */
+  bringsBack?: true;
+  /** Whether it makes a volume or its files larger, which owners forget. */
+  enlarges?: true;
   /** What is done when the work has ended. */
   end?: (box: SimBox, step: StepOf<K>) => void;
 }
@@ -53,7 +57,7 @@ export function takeIn(box: SimBox, place: number): void {
   erase(box, place);
 }
 
-/** A drive in the place of another of a group, taken in as far up as that one was; `valid` says what it holds already. */
+/** A drive in the place of another, taken in as far up as that one was; `valid` says what it holds already. */
 export function putInPlaceOf(box: SimBox, group: SimGroup, old: number, next: number, valid: number): void {
   const at = group.drives.indexOf(old);
   const blocks = box.drives[next]?.blocks ?? 0;
@@ -67,9 +71,13 @@ export function putInPlaceOf(box: SimBox, group: SimGroup, old: number, next: nu
     if (member.drive !== old) continue;
     const { used, reach } = emptyMember(box, next, group.reach[at]);
     used.set(member.used.subarray(0, used.length));
-    Object.assign(member, { drive: next, used, valid, reach });
+    Object.assign(member, { drive: next, used, valid, reach, lowest: 0 });
   }
 }
+
+/** Whether a drive is high enough: sizes are rounded to blocks, each by up to half of one, and heights are sums. */
+export const isHighEnough = (box: SimBox, place: number, height: number): boolean =>
+  (box.drives[place]?.blocks ?? 0) >= height - 2;
 
 /** How many blocks of a drive a group needs of any that stands in its place. */
 export function heightOn(group: SimGroup, place: number): number {
@@ -77,5 +85,6 @@ export function heightOn(group: SimGroup, place: number): number {
     slab.members.filter(({ drive }) => drive === place).map(({ from }) => from + slab.rows),
   );
   const member = group.chunks?.members.find(({ drive }) => drive === place);
-  return Math.max(0, member ? member.used.lastIndexOf(1) + 1 : 0, ...slabs);
+  // Chunks are anywhere on a drive, as far up as it is taken in.
+  return Math.max(0, member?.reach ?? 0, ...slabs);
 }

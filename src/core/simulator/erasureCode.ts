@@ -71,3 +71,15 @@ export function recipesFor(k: number, m: number, missing: number): readonly Reci
     return { of, from: kept.map((u) => used[u] ?? 0), by: kept.map((u) => by[u] ?? 0) };
   });
 }
+
+const known = new Map<number, Map<number, readonly Recipe[] | null>>();
+
+/** `recipesFor`, worked out once for all stripes of a shape. */
+export function recipes(k: number, m: number, missing: number): readonly Recipe[] | null {
+  const shape = k * 32 + m;
+  let ofShape = known.get(shape);
+  if (!ofShape) known.set(shape, (ofShape = new Map()));
+  let found = ofShape.get(missing);
+  if (found === undefined) ofShape.set(missing, (found = recipesFor(k, m, missing)));
+  return found;
+}

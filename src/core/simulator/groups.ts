@@ -36,6 +36,7 @@ export const emptyMember = (box: SimBox, drive: number, reach = box.drives[drive
   reach: inWholeChunks(box, reach),
   used: new Uint8Array(box.drives[drive]?.blocks ?? 0),
   taken: 0,
+  lowest: 0,
   valid: Number.MAX_SAFE_INTEGER,
 });
 
@@ -97,11 +98,15 @@ export function readGroup(box: SimBox, { slabs, chunks }: SimGroup, visit: Visit
   if (chunks) readChunks(box, chunks, visit);
 }
 
-/** How many blocks of data a group holds when it is full; of chunks that is found by filling another box like it. */
+/**
+ * How many blocks of data a group holds when it is full and all its drives are there; of chunks that is found by
+ * filling another box like it.
+ */
 export function capacityOf(box: SimBox, group: SimGroup): number {
   const blocks = group.slabs.reduce((sum, slab) => sum + dataBlocks(slab), 0);
   if (!group.chunks) return blocks;
   const other = forkBox(box);
+  for (const place of group.drives) if (other.drives[place]) other.drives[place].state = "works";
   const same = other.pools.flatMap(({ groups }) => groups).find(({ id }) => id === group.id)?.chunks;
   if (!same) return blocks;
   fillUp(other, same);

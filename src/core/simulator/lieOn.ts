@@ -61,12 +61,23 @@ export const liesOf = (layout: LayoutId): Lies => LIES[layout];
 export const bareSlab = (box: SimBox, row: Row, rows: number, independent = false): Slab => ({
   ...row,
   rows,
+  top: 0,
   independent,
   members: [],
   data: box.nextData++,
   agree: rows,
   rewrite: null,
 });
+
+/** What a pool can use of a drive, in bytes. */
+export const roomOn = (box: SimBox, place: number): number =>
+  box.drives[place] ? roomOf(box.drives[place].is, box.rules).length : 0;
+
+/** How far up a drive of a group is taken in, in bytes; to the block where that is not all of it. */
+export function takenIn(box: SimBox, group: SimGroup, d: number): number {
+  const [place, reach] = [group.drives[d] ?? -1, group.reach[d] ?? 0];
+  return reach < (box.drives[place]?.blocks ?? 0) ? reach * box.block : roomOn(box, place);
+}
 
 /** The rows above a height, cut wherever a drive ends. */
 function rowsAbove(box: SimBox, group: SimGroup, lies: Extract<Lies, { in: "rows" }>, above: number): Slab[] {
@@ -79,6 +90,7 @@ function rowsAbove(box: SimBox, group: SimGroup, lies: Extract<Lies, { in: "rows
     if (!row) return [];
     const slab = bareSlab(box, row, to - from);
     slab.members = places.map((d) => ({ drive: group.drives[d] ?? 0, from, valid: slab.rows, data: null }));
+    slab.top = Math.min(...places.map((d) => takenIn(box, group, d)));
     if (row.code === "ring") slab.members = pairedAs(box, group, slab.members);
     return [slab];
   });
@@ -87,8 +99,7 @@ function rowsAbove(box: SimBox, group: SimGroup, lies: Extract<Lies, { in: "rows
 /** Striped mirrors pair their drives as they are named, or, where the box sorts them, by size. */
 function pairedAs(box: SimBox, group: SimGroup, members: Slab["members"]): Slab["members"] {
   const pairs = group.options.pairs ?? (box.rules.arrayFormat === "linux-raid" ? "as-named" : "by-size");
-  const reach = (place: number) => group.reach[group.drives.indexOf(place)] ?? 0;
-  return pairs === "as-named" ? members : [...members].sort((a, b) => reach(a.drive) - reach(b.drive));
+  return pairs === "as-named" ? members : [...members].sort((a, b) => roomOn(box, a.drive) - roomOn(box, b.drive));
 }
 
 /** The data of its own that each data drive of a group holds. */
@@ -161,10 +172,6 @@ export function slabsOf(box: SimBox, group: SimGroup, above: number): Slab[] {
       return [];
   }
 }
-
-/** What a pool can use of a drive, in bytes. */
-const roomOn = (box: SimBox, place: number): number =>
-  box.drives[place] ? roomOf(box.drives[place].is, box.rules).length : 0;
 
 /**
  * Which drives of a group hold nothing but parity: those that its options name, then the largest of the others, of

@@ -9,6 +9,7 @@ import {
   type SimPool,
   type Slab,
 } from "./simulatedBox";
+import type { Backup } from "../document/plan";
 import { fillUp } from "./chunks";
 import { capacityOfPool } from "./groups";
 
@@ -19,6 +20,9 @@ const FAVOURS = { rebuild: 1.4, balanced: 1, users: 0.4 } as const;
 
 /** A few minutes, in seconds: what is told to the box and needs no work on blocks. */
 export const AT_ONCE = 360;
+
+/** The rate of the way to a kind of backup and back, in bytes per second. */
+export const WAYS: Record<Backup["kind"], number> = { box: 117e6, "usb-drive": 140e6, service: 50e6 / 8 };
 
 const rateOf = ({ is, slow }: SimDrive): number => sequentialRate(is) / slow;
 
@@ -120,6 +124,7 @@ export function chunksOn(box: SimBox, pool: SimPool, group: SimGroup, place: num
   if (pool.volumes.length > 0) return taken(chunks);
   const other = forkBox(box);
   const full = other.pools.flatMap(({ groups }) => groups).find(({ id }) => id === group.id)?.chunks ?? chunks;
+  for (const { drive } of full.members) if (other.drives[drive]) other.drives[drive].state = "works";
   fillUp(other, full);
   return taken(full);
 }

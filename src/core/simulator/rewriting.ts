@@ -2,8 +2,9 @@ import type { SimBox, Slab } from "./simulatedBox";
 import { dataBlocks, dataPerRow, GONE, readAt, writeRow } from "./slabs";
 import { wanted } from "./wanted";
 
-// A slab written anew in another shape, row by row in its own place. Where the new shape holds as much in a row or more,
-// it goes up, and where it holds less, it goes down: so what is still in the old shape is never overwritten unread.
+// A slab written anew in another shape, row by row in its own place. Where the new shape holds as much in a row or
+// more, it goes up, and where it holds less, it goes down: so what is still in the old shape is never overwritten
+// unread.
 
 /** Begins to give a slab a new shape. */
 export function reshape(slab: Slab, shape: Partial<Slab>): void {

@@ -91,7 +91,7 @@ export function doStep(box: SimBox, step: Step): Came {
   const running = begin(box, step);
   if (typeof running === "string") return { done: false, why: running };
   const seconds = secondsOf(running);
-  if (advance(box, running, Infinity) === null) return { done: false, why: "There is no room to work in." };
+  if (advance(box, running, Infinity) === null) return { done: false, why: "There is no space to work in." };
   box.hours += seconds / 3600;
   return { done: true, hours: seconds / 3600, erased: [...box.erased] };
 }

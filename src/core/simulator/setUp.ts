@@ -5,8 +5,9 @@ import { roomOf } from "../drives/room";
 import { rulesOf } from "../rules/ruleSets";
 import { addStripe } from "./chunks";
 import { bareGroup, capacityOfPool, layOutOn } from "./groups";
-import { type KnownBackup, placeOf, type SimBox, type SimPool } from "./simulatedBox";
+import { type KnownBackup, placeOf, type SimBackup, type SimBox, type SimPool } from "./simulatedBox";
 import { write } from "./slabs";
+import { WAYS } from "./pace";
 import { allot } from "./volumes";
 import { wanted } from "./wanted";
 
@@ -65,7 +66,7 @@ function setUpPool(box: SimBox, pool: Pool): SimPool {
 function storeChunks(box: SimBox, pool: SimPool, blocks: number): void {
   const chunked = pool.groups.filter(({ chunks }) => chunks !== null);
   if (chunked.length === 0 || blocks === 0) return;
-  const whole = capacityOfPool(box, { ...pool, groups: chunked });
+  const whole = capacityOfPool(box, pool);
   for (const group of chunked) {
     const share = (blocks * capacityOfPool(box, { ...pool, groups: [group] })) / Math.max(1, whole);
     const { chunks } = group;
@@ -86,6 +87,20 @@ function knownBackups({ pools, dataSets = [], backups = [] }: Plan): KnownBackup
       .map((pool) => pool.id),
   }));
 }
+
+/** The backups that have been made before: each at worst as old as the time between two of them. */
+const keptBackups = ({ backups = [] }: Plan, { known }: SimBox): SimBackup[] =>
+  backups
+    .filter(({ lastVerified }) => lastVerified !== undefined)
+    .flatMap(({ id, place, kind, everyDays, keepsVersions }) =>
+      (known.find((each) => each.id === id)?.pools ?? []).map((pool) => ({
+        pool,
+        hours: -24 * everyDays,
+        place,
+        keepsVersions,
+        rate: WAYS[kind],
+      })),
+    );
 
 /**
  * A simulated box as a plan says that it is before its first step: drives of blocks, each pool laid out and full of
@@ -110,7 +125,8 @@ export function setUp(plan: Plan, { blocks, seed }: Grain): SimBox {
         bytes: drive.bytes,
         is: drive,
         blocks: count,
-        cells: new Uint8Array(count),
+        // Two more, for what is as high but for the rounding.
+        cells: new Uint8Array(count + 2),
         unreadable: null,
         state: "works",
         bay: bayOf(drive),
@@ -130,5 +146,6 @@ export function setUp(plan: Plan, { blocks, seed }: Grain): SimBox {
   }
   plan.pools.forEach((pool) => setUpPool(box, pool));
   for (const drive of box.drives) drive.state = drive.is.state ?? "works";
+  box.backups = keptBackups(plan, box);
   return box;
 }

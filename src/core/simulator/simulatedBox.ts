@@ -46,6 +46,8 @@ export interface Slab {
   /** Blocks of parity in a row. */
   parity: number;
   rows: number;
+  /** How far up of each drive it ends, in bytes of what a pool can use: decides which drives cover it whole. */
+  top: number;
   members: Member[];
   /** Which data it holds, addressed from 0; of independent drives the members say. */
   data: number;
@@ -69,6 +71,8 @@ export interface ChunkMember {
   /** Which of them are in use, and how many. */
   used: Uint8Array;
   taken: number;
+  /** Below this block all are in use. */
+  lowest: number;
   /** Below this block it holds what it should; the rest has still to be filled. */
   valid: number;
 }
@@ -86,7 +90,7 @@ export interface Chunks {
   on: Int16Array;
   at: Int32Array;
   members: ChunkMember[];
-  /** Under way from other stripes: blocks of data below `front` are in these, the rest in those, on the same members. */
+  /** Under way from other stripes on the same members: data below `front` is in these, the rest in those. */
   rewrite: { old: Chunks; front: number } | null;
 }
 

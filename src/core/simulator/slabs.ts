@@ -1,5 +1,5 @@
 import { PRODUCT } from "./galois";
-import { type Recipe, recipesFor } from "./erasureCode";
+import { type Recipe, recipes } from "./erasureCode";
 import type { Member, SimBox, SimDrive, Slab } from "./simulatedBox";
 import { wanted } from "./wanted";
 
@@ -27,18 +27,6 @@ function isMoved(slab: Slab, at: number): boolean {
   if (!rewrite) return true;
   const perRow = dataPerRow(slab);
   return rewrite.down ? Math.floor(at / perRow) >= slab.rows - rewrite.front : at < Math.floor(perRow * rewrite.front);
-}
-
-/** The recipes of a stripe of so many blocks, by what is missing; worked out once for all boxes. */
-const known = new Map<number, Map<number, readonly Recipe[] | null>>();
-
-function recipes(k: number, m: number, missing: number): readonly Recipe[] | null {
-  const shape = k * 32 + m;
-  let ofShape = known.get(shape);
-  if (!ofShape) known.set(shape, (ofShape = new Map()));
-  let found = ofShape.get(missing);
-  if (found === undefined) ofShape.set(missing, (found = recipesFor(k, m, missing)));
-  return found;
 }
 
 /** Which block of its stripe a member holds in a row: data from 0, then parity. Where parity takes turns it moves. */
@@ -154,14 +142,14 @@ function addressed(slab: Slab, row: number, role: number): { data: number; at: n
 export type Visit = (data: number, at: number, byte: number) => void;
 
 /** Rows in which nothing is missing are read straight: that is nearly all of them. */
-function readStraight(box: SimBox, slab: Slab, from: number, to: number, visit: Visit): void {
+function readStraight(box: SimBox, slab: Slab, visit: Visit): void {
   const n = slab.members.length;
   const k = n - slab.parity;
   for (let i = 0; i < n; i += 1) {
     const member = slab.members[i] as Member;
     const { cells } = driveOf(box, member);
     const own = slab.independent && member.data !== null;
-    for (let row = from; row < to; row += 1) {
+    for (let row = 0; row < slab.rows; row += 1) {
       const role = slab.independent ? i : (i + row) % n;
       if (role >= k) continue;
       const byte = cells[member.from + row] as number;
@@ -171,21 +159,50 @@ function readStraight(box: SimBox, slab: Slab, from: number, to: number, visit: 
   }
 }
 
-/** Rows of which the same members cannot be read. */
-function readRows(box: SimBox, slab: Slab, from: number, to: number, visit: Visit): void {
+/** What is missing in a row, and how each of its blocks of data is had. */
+interface Reading {
+  missing: number;
+  /** By the block of data: null where it is there or cannot be had. */
+  by: (Recipe | null)[];
+}
+
+function readingOf(box: SimBox, slab: Slab, row: number): Reading {
   const k = slab.members.length - slab.parity;
-  for (let row = from; row < to; row += 1) {
-    const missing = missingIn(box, slab, row);
-    const found = missing === 0 ? [] : recipes(k, slab.parity, missing);
-    for (let role = 0; role < k; role += 1) {
-      const { data, at } = addressed(slab, row, role);
-      if (!(missing & (1 << role))) {
-        visit(data, at, cell(box, slab, memberOf(slab, role, row), row));
-        continue;
-      }
-      const recipe = found?.find(({ of }) => of === role);
-      visit(data, at, recipe ? worked(box, slab, row, recipe) : GONE);
+  const missing = missingIn(box, slab, row);
+  const found = missing === 0 ? null : recipes(k, slab.parity, missing);
+  return { missing, by: Array.from({ length: k }, (_, role) => found?.find(({ of }) => of === role) ?? null) };
+}
+
+/** The rows at which it changes what can be read: where members are filled up to, and where parity begins to agree. */
+function cutsOf({ rows, agree, members }: Slab): number[] {
+  const cuts = [0, agree, ...members.map(({ valid }) => valid), rows].filter((row) => row >= 0 && row <= rows);
+  return [...new Set(cuts)].sort((one, other) => one - other);
+}
+
+/** Rows of which some members cannot be read: between two cuts they are alike, but for the turns that parity takes. */
+function readRows(box: SimBox, slab: Slab, visit: Visit): void {
+  const single = slab.members.some((member) => (driveOf(box, member).unreadable?.size ?? 0) > 0);
+  const turns = slab.independent ? 1 : slab.members.length;
+  const cuts = cutsOf(slab);
+  for (let c = 1; c < cuts.length; c += 1) {
+    const alike: Reading[] = [];
+    for (let row = cuts[c - 1] as number; row < (cuts[c] as number); row += 1) {
+      const reading = single ? readingOf(box, slab, row) : (alike[row % turns] ??= readingOf(box, slab, row));
+      readOne(box, slab, row, reading, visit);
     }
+  }
+}
+
+function readOne(box: SimBox, slab: Slab, row: number, { missing, by }: Reading, visit: Visit): void {
+  const k = by.length;
+  for (let role = 0; role < k; role += 1) {
+    const recipe = by[role];
+    let byte = GONE;
+    if (!(missing & (1 << role))) byte = cell(box, slab, memberOf(slab, role, row), row);
+    else if (recipe) byte = worked(box, slab, row, recipe);
+    const own = slab.independent ? (slab.members[role] as Member) : null;
+    if (own?.data !== null && own?.data !== undefined) visit(own.data, own.from + row, byte);
+    else visit(slab.data, row * k + role, byte);
   }
 }
 
@@ -204,8 +221,8 @@ export function readSlab(box: SimBox, slab: Slab, visit: Visit): void {
     const drive = driveOf(box, member);
     return drive.state === "works" && member.valid >= slab.rows && !drive.unreadable?.size;
   });
-  if (whole) readStraight(box, slab, 0, slab.rows, visit);
-  else readRows(box, slab, 0, slab.rows, visit);
+  if (whole) readStraight(box, slab, visit);
+  else readRows(box, slab, visit);
 }
 
 const buffer = new Uint8Array(32);
@@ -305,6 +322,8 @@ export function writeRow(
  */
 export function fillRow(box: SimBox, slab: Slab, i: number, row: number): boolean {
   const member = slab.members[i] as Member;
+  // A smaller drive ends before.
+  if (member.from + row >= driveOf(box, member).cells.length) return false;
   const byte = fromOthers(box, slab, i, row);
   if (byte !== GONE) write(driveOf(box, member), member.from + row, byte);
   if (member.valid === row) member.valid = row + 1;

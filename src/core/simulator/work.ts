@@ -1,6 +1,6 @@
 import { endRestriping, fillBlock, moveOff, placesOn, repairStripe, restripe } from "./chunks";
 import { isRedundant } from "./groups";
-import { groupNamed, type SimBox, type SimGroup, type Slab } from "./simulatedBox";
+import { groupNamed, type SimBox, type SimDrive, type SimGroup, type Slab } from "./simulatedBox";
 import { endRewrite, rewriteRow } from "./rewriting";
 import { fillRow, makeAgree, repairRow, write } from "./slabs";
 
@@ -64,143 +64,180 @@ export const disagreeing = ({ slabs }: SimGroup): number[] =>
 
 const groupsOf = (box: SimBox, pool: string): SimGroup[] => box.pools.find(({ id }) => id === pool)?.groups ?? [];
 
-/** How many units a piece of work has, as the box is when it begins. */
-export function unitsOf(box: SimBox, op: Op): number {
-  switch (op.kind) {
-    case "fill":
-    case "copy": {
-      const group = groupIn(box, op.group);
-      const place = op.kind === "fill" ? op.place : op.from;
-      const member = group?.chunks?.members.find(({ drive }) => drive === place);
-      return member ? member.used.length : lengthOf(slabsWith(group, place));
-    }
-    case "agree":
-      return lengthOf(among(groupIn(box, op.group), op.slabs));
-    case "rewrite":
-      return lengthOf(rewritten(groupIn(box, op.group)));
-    case "restripe": {
-      const chunks = groupIn(box, op.group)?.chunks;
-      return Math.ceil(((chunks?.rewrite?.old.count ?? 0) * (chunks?.rewrite?.old.k ?? 0)) / (chunks?.k ?? 1));
-    }
-    case "move-off":
-      return groupIn(box, op.group)?.chunks?.count ?? 0;
-    case "check":
-      return groupsOf(box, op.pool).reduce((sum, { slabs, chunks }) => sum + lengthOf(slabs) + (chunks?.count ?? 0), 0);
-    case "overwrite":
-    case "read-through":
-      return box.drives[op.place]?.blocks ?? 0;
-    case "wait":
-      return 1;
-  }
+/** What there is of work of a kind. */
+interface Kind<K extends Op["kind"]> {
+  /** How many units it has, as the box is when it begins. */
+  units: (box: SimBox, op: Extract<Op, { kind: K }>) => number;
+  /** Does units `from` to below `to`; says whether there is space to go on. */
+  run: (box: SimBox, op: Extract<Op, { kind: K }>, from: number, to: number) => boolean;
 }
 
-function copyRow(box: SimBox, slab: Slab, from: number, to: number, row: number): void {
-  const i = slab.members.findIndex(({ drive }) => drive === from);
-  const member = slab.members[i];
-  const [old, next] = [box.drives[from], box.drives[to]];
-  if (!member || !old || !next) return;
-  if (old.state === "works" && !old.unreadable?.has(member.from + row))
-    write(next, member.from + row, old.cells[member.from + row] ?? 0);
+/** How many units work on what one drive of a group has takes. */
+function unitsOnDrive(box: SimBox, id: string, place: number): number {
+  const group = groupIn(box, id);
+  const member = group?.chunks?.members.find(({ drive }) => drive === place);
+  return member ? member.used.length : lengthOf(slabsWith(group, place));
 }
 
-function check(box: SimBox, pool: string, unit: number): void {
-  let left = unit;
-  for (const { slabs, chunks } of groupsOf(box, pool)) {
-    const at = rowAt(slabs, left);
-    if (at) return repairRow(box, at.slab, at.row);
-    left -= lengthOf(slabs);
-    if (chunks && left < chunks.count) return repairStripe(box, chunks, left);
-    left -= chunks?.count ?? 0;
-  }
-}
-
-/** Units `from` to below `to` of work on the chunks or rows that one drive has. */
-function onDrive(box: SimBox, op: Extract<Op, { kind: "fill" | "copy" }>, from: number, to: number): void {
-  const group = groupIn(box, op.group);
-  const place = op.kind === "fill" ? op.place : op.from;
-  const chunks = group?.chunks;
-  const member = chunks?.members.findIndex(({ drive }) => drive === place) ?? -1;
-  if (chunks && member >= 0) {
-    const places = op.kind === "fill" ? placesOn(chunks, member) : null;
-    const [old, next] = op.kind === "copy" ? [box.drives[op.from], box.drives[op.to]] : [];
-    for (let block = from; block < to; block += 1)
-      if (places) fillBlock(box, chunks, member, block, places);
-      else if (old?.state === "works" && next) write(next, block, old.cells[block] ?? 0);
-    return;
-  }
-  const slabs = slabsWith(group, place);
+/** What is done to each row that a drive of a group has. */
+function eachRow(
+  box: SimBox,
+  { id, place, from, to }: { id: string; place: number; from: number; to: number },
+  act: (slab: Slab, i: number, row: number) => void,
+): void {
+  const slabs = slabsWith(groupIn(box, id), place);
   for (let unit = from; unit < to; unit += 1) {
     const at = rowAt(slabs, unit);
-    if (!at) continue;
-    const i = at.slab.members.findIndex(({ drive }) => drive === place);
-    if (op.kind === "fill") fillRow(box, at.slab, i, at.row);
-    else copyRow(box, at.slab, op.from, op.to, at.row);
+    const i = at?.slab.members.findIndex(({ drive }) => drive === place) ?? -1;
+    if (at) act(at.slab, i, at.row);
   }
 }
 
-/** Units of work on the chunks of a group; says whether there was room for them. */
-function onChunks(box: SimBox, op: Extract<Op, { kind: "restripe" | "move-off" }>, from: number, to: number): boolean {
-  const chunks = groupIn(box, op.group)?.chunks;
-  if (!chunks) return true;
-  if (op.kind === "restripe") {
-    for (let unit = from; unit < to; unit += 1) if (!restripe(box, chunks)) return false;
+/** The chunks of a group, and which of their members a drive is. */
+function chunksWith(box: SimBox, id: string, place: number) {
+  const chunks = groupIn(box, id)?.chunks;
+  const member = chunks?.members.findIndex(({ drive }) => drive === place) ?? -1;
+  return chunks && member >= 0 ? { chunks, member } : null;
+}
+
+/** Filled from the others: row by row, or chunk by chunk. */
+const fill: Kind<"fill"> = {
+  units: (box, { group, place }) => unitsOnDrive(box, group, place),
+  run: (box, { group, place }, from, to) => {
+    const of = chunksWith(box, group, place);
+    if (!of) eachRow(box, { id: group, place, from, to }, (slab, i, row) => fillRow(box, slab, i, row));
+    else {
+      const places = placesOn(of.chunks, of.member);
+      for (let block = from; block < to; block += 1) fillBlock(box, of.chunks, of.member, block, places);
+    }
     return true;
+  },
+};
+
+/** A block of one drive written to another, where it can be read. */
+function copyBlock(old: SimDrive | undefined, next: SimDrive | undefined, block: number): void {
+  if (old?.state !== "works" || !next || old.unreadable?.has(block)) return;
+  write(next, block, old.cells[block] ?? 0);
+}
+
+const copy: Kind<"copy"> = {
+  units: (box, { group, from }) => unitsOnDrive(box, group, from),
+  run: (box, { group, from: place, to: by }, from, to) => {
+    const [old, next] = [box.drives[place], box.drives[by]];
+    if (chunksWith(box, group, place)) for (let block = from; block < to; block += 1) copyBlock(old, next, block);
+    else
+      eachRow(box, { id: group, place, from, to }, (slab, i, row) =>
+        copyBlock(old, next, (slab.members[i]?.from ?? 0) + row),
+      );
+    return true;
+  },
+};
+
+/** Units of work on the rows of some slabs, one after the other. */
+function onRows(slabs: readonly Slab[], from: number, to: number, act: (slab: Slab, row: number) => void): boolean {
+  for (let unit = from; unit < to; unit += 1) {
+    const at = rowAt(slabs, unit);
+    if (at) act(at.slab, at.row);
   }
-  const member = chunks.members.findIndex(({ drive }) => drive === op.place);
-  for (let unit = from; unit < to; unit += 1) if (!moveOff(box, chunks, unit, member)) return false;
   return true;
 }
+
+const agree: Kind<"agree"> = {
+  units: (box, { group, slabs }) => lengthOf(among(groupIn(box, group), slabs)),
+  run: (box, { group, slabs }, from, to) =>
+    onRows(among(groupIn(box, group), slabs), from, to, (slab, row) => {
+      makeAgree(box, slab, row);
+      // It counts from then on.
+      if (slab.agree === row) slab.agree = row + 1;
+    }),
+};
+
+const rewrite: Kind<"rewrite"> = {
+  units: (box, { group }) => lengthOf(rewritten(groupIn(box, group))),
+  run: (box, { group }, from, to) =>
+    onRows(rewritten(groupIn(box, group)), from, to, (slab, row) => rewriteRow(box, slab, row)),
+};
+
+const restriping: Kind<"restripe"> = {
+  units: (box, { group }) => {
+    const chunks = groupIn(box, group)?.chunks;
+    const { count = 0, k = 0 } = chunks?.rewrite?.old ?? {};
+    return Math.ceil((count * k) / (chunks?.k ?? 1));
+  },
+  run: (box, { group }, from, to) => {
+    const chunks = groupIn(box, group)?.chunks;
+    for (let unit = from; chunks && unit < to; unit += 1) if (!restripe(box, chunks)) return false;
+    return true;
+  },
+};
+
+const movingOff: Kind<"move-off"> = {
+  units: (box, { group }) => groupIn(box, group)?.chunks?.count ?? 0,
+  run: (box, { group, place }, from, to) => {
+    const of = chunksWith(box, group, place);
+    for (let unit = from; of && unit < to; unit += 1) if (!moveOff(box, of.chunks, unit, of.member)) return false;
+    return true;
+  },
+};
+
+const check: Kind<"check"> = {
+  units: (box, { pool }) =>
+    groupsOf(box, pool).reduce((sum, { slabs, chunks }) => sum + lengthOf(slabs) + (chunks?.count ?? 0), 0),
+  run: (box, { pool }, from, to) => {
+    let before = 0;
+    for (const { slabs, chunks } of groupsOf(box, pool)) {
+      onRows(slabs, Math.max(0, from - before), to - before, (slab, row) => repairRow(box, slab, row));
+      before += lengthOf(slabs);
+      const last = Math.min(to - before, chunks?.count ?? 0);
+      for (let s = Math.max(0, from - before); chunks && s < last; s += 1) repairStripe(box, chunks, s);
+      before += chunks?.count ?? 0;
+    }
+    return true;
+  },
+};
+
+const overwrite: Kind<"overwrite"> = {
+  units: (box, { place }) => box.drives[place]?.blocks ?? 0,
+  run: (box, { place }, from, to) => {
+    const drive = box.drives[place];
+    for (let block = from; drive && block < to; block += 1) write(drive, block, 0);
+    return true;
+  },
+};
+
+const KINDS: { readonly [K in Op["kind"]]: Kind<K> } = {
+  fill,
+  copy,
+  agree,
+  rewrite,
+  restripe: restriping,
+  "move-off": movingOff,
+  check,
+  overwrite,
+  "read-through": { units: (box, { place }) => box.drives[place]?.blocks ?? 0, run: () => true },
+  wait: { units: () => 1, run: () => true },
+};
+
+/** The kind of a piece of work; they match by construction. */
+const kindOf = <K extends Op["kind"]>({ kind }: { kind: K }): Kind<K> => KINDS[kind] as Kind<K>;
+
+/**
+ * How many units a piece of work has, as the box is when it begins.
+ *
+ * @example unitsOf(box, { kind: "overwrite", place: 0 }) // as many as the drive has blocks
+ */
+export const unitsOf = (box: SimBox, op: Op): number => kindOf(op).units(box, op);
 
 /**
  * Does units of a piece of work.
  *
  * @param to up to below which unit
- * @returns whether it can go on; a box that has no room to work in cannot
+ * @returns whether it can go on; a box that has no space to work in cannot
  */
 export function doUnits(box: SimBox, phase: Phase, to: number): boolean {
-  const { op, done } = phase;
-  let goesOn = true;
-  switch (op.kind) {
-    case "fill":
-    case "copy":
-      onDrive(box, op, done, to);
-      break;
-    case "agree":
-    case "rewrite": {
-      const group = groupIn(box, op.group);
-      const slabs = op.kind === "agree" ? among(group, op.slabs) : rewritten(group);
-      for (let unit = done; unit < to; unit += 1) {
-        const at = rowAt(slabs, unit);
-        if (!at) continue;
-        if (op.kind === "rewrite") rewriteRow(box, at.slab, at.row);
-        else makeRowAgree(box, at.slab, at.row);
-      }
-      break;
-    }
-    case "restripe":
-    case "move-off":
-      goesOn = onChunks(box, op, done, to);
-      break;
-    case "check":
-      for (let unit = done; unit < to; unit += 1) check(box, op.pool, unit);
-      break;
-    case "overwrite": {
-      const drive = box.drives[op.place];
-      for (let block = done; drive && block < to; block += 1) write(drive, block, 0);
-      break;
-    }
-    case "read-through":
-    case "wait":
-      break;
-  }
+  const goesOn = kindOf(phase.op).run(box, phase.op, phase.done, to);
   phase.done = to;
   return goesOn;
-}
-
-/** Parity or copies of a row made, which count from then on. */
-function makeRowAgree(box: SimBox, slab: Slab, row: number): void {
-  makeAgree(box, slab, row);
-  if (slab.agree === row) slab.agree = row + 1;
 }
 
 /** What is left of work that has ended: the old shape of what was rewritten is given up. */

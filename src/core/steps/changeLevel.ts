@@ -7,8 +7,10 @@ import { bandsOfGroup } from "../box/figures";
 import { drivesOf, groupOf, poolOfGroup } from "../box/find";
 import { passHours, slowestRate } from "../box/passHours";
 import { type BoxState, changed, takeIn } from "../box/state";
-import type { Group, StepOf } from "../document/plan";
+import type { BoxRules, Group, Plan, StepOf } from "../document/plan";
 import { RESHAPE_SHARE } from "../drives/rates";
+import { layOutGroup } from "../layouts/layOutGroup";
+import { roomOf } from "../drives/room";
 import { shortNameOf } from "../layouts/chunks";
 import { layoutOf } from "../layouts/registry";
 import { workRate } from "../speeds/pace";
@@ -43,6 +45,17 @@ function optionsAfter(group: Group, step: StepOf<"change-level">, parity: readon
   };
 }
 
+/** Of what arrays keep, that of those which there still are: a level that more drives must reach can give some up. */
+function stillThere(plan: Plan, group: Group, rules: BoxRules): NonNullable<Group["kept"]> {
+  const drives = drivesOf(plan, group.drives);
+  const reserve = new Map(drives.map((drive) => [drive.id, roomOf(drive, rules).systemReserve]));
+  const begins = layOutGroup(group, drives, rules).map(({ members, metadata }) => {
+    const [first] = members;
+    return first ? first.offset - (reserve.get(first.drive) ?? 0) - metadata : -1;
+  });
+  return (group.kept ?? []).filter(({ from }) => begins.includes(from));
+}
+
 function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSetting): BoxState {
   const was = groupOf(state.plan, step.group);
   if (!was) return state;
@@ -60,6 +73,7 @@ function apply(state: BoxState, step: StepOf<"change-level">, { rules }: StepSet
     group.layout = step.layout;
     delete group.filled;
     if (!to.keepsArrays) delete group.kept;
+    else if (group.kept) group.kept = stillThere(plan, group, rules);
   });
 }
 
@@ -121,10 +135,13 @@ export const changeLevel: StepModule<"change-level"> = {
       });
     }
     // Bands that were not there, above those that are rewritten, are filled for the first time.
-    const { become, made: fresh } = changedBands(bandsOfGroup(plan, before, rules), made);
+    const { rewritten, become, made: fresh } = changedBands(bandsOfGroup(plan, before, rules), made);
     // Drives that join are written as far up as the bands reach that are rewritten over them.
     const joined = occupied(become);
-    const through = new Map([...was, ...step.drives.map((drive) => [drive, joined.get(drive) ?? 0] as const)]);
+    const through = new Map([
+      ...occupied(rewritten),
+      ...step.drives.map((drive) => [drive, joined.get(drive) ?? 0] as const),
+    ]);
     const fill = firstFillOf(layoutOf(step.layout), fresh, drives, rules);
     return noCost({
       hours: addHours(passHours(plan, through, RESHAPE_SHARE, rules, underParity(made)), fill?.hours ?? NO_HOURS),

@@ -1,3 +1,4 @@
+import type { Band } from "../bands/band";
 import { isRedundant } from "../bands/isRedundant";
 import { dataOfPool, bandsOfGroup } from "../box/figures";
 import { usedShare } from "../box/capacities";
@@ -11,7 +12,8 @@ import { REBUILD_SHARE } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
 import { workRate } from "../speeds/pace";
 import { rebuildsOf } from "../speeds/rebuild";
-import { hoursFor } from "../time/hours";
+import { addHours, hoursFor, NO_HOURS } from "../time/hours";
+import { costOfNewSpace } from "./newSpace";
 import { workedThrough } from "./workedThrough";
 import { A_FEW_MINUTES, noCost, type StepCost, type StepSetting } from "./stepModule";
 
@@ -61,26 +63,49 @@ export function costOfFilling(
   const then = groupOfDrive(after.plan, step.by);
   if (!owner || !then) return noCost({});
   if (layoutOf(then.group.layout).chunked) return costOfChunks(plan, after.plan, owner, step, rules);
-  const bands = bandsOfGroup(after.plan, then.group, rules);
+  // It is filled as far up as the other was; what the group gains then, in a box that claims by itself, comes after.
+  const bands = standingIn(bandsOfGroup(plan, owner.group, rules), step);
   const gone = goneIn(after.plan);
   const there = drivesOf(after.plan, then.group.drives).filter(({ id }) => !gone.has(id));
-  const used = usedShare(then.pool, dataOfPool(after.plan, then.pool, rules));
+  const used = usedShare(owner.pool, dataOfPool(plan, owner.pool, rules));
   const next = there.filter((each) => each.id === step.by);
   const [rebuild] = rebuildsOf(bands, there, rules, used, next);
-  const share = rules.rebuilding === "used-only" ? used : 1;
-  const reads = new Map<string, number>();
-  for (const band of bands.filter((each) => isRedundant(each) && each.members.some(({ drive }) => drive === step.by)))
-    for (const { drive, length } of band.members)
-      if (drive !== step.by && !gone.has(drive)) reads.set(drive, (reads.get(drive) ?? 0) + Math.round(length * share));
+  const reads = readFor(bands, step.by, gone, rules.rebuilding === "used-only" ? used : 1);
+  const more = costOfNewSpace(plan, after.plan, owner.group.id, rules, { [step.by]: step.drive });
+  const gains = gainsOf(more);
+  const others = [...new Set([...reads.keys(), ...gains.keys()])].filter((drive) => drive !== step.by);
+  const filling = rebuild?.hours ?? noCost({}).hours;
+  const hours = addHours(filling, more?.hours ?? NO_HOURS);
   return noCost({
-    hours: rebuild?.hours ?? noCost({}).hours,
+    ...(more && hours.expected > 0 ? { missingShare: filling.expected / hours.expected } : {}),
+    hours,
     erased: [step.by],
     work: [
-      ...[...reads].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
-      { drive: step.by, reads: 0, writes: rebuild?.writes ?? 0 },
+      ...others.map((drive) => ({ drive, reads: reads.get(drive) ?? 0, writes: gains.get(drive) ?? 0 })),
+      { drive: step.by, reads: 0, writes: (rebuild?.writes ?? 0) + (gains.get(step.by) ?? 0) },
     ],
     online: "slower",
     missing: [step.drive],
     unready: [step.by],
   });
 }
+
+/** What each drive gains, in bytes. */
+const gainsOf = (more: Pick<StepCost, "work"> | null): Map<string, number> =>
+  new Map((more?.work ?? []).map(({ drive, writes }) => [drive, writes]));
+
+/** What is read of each of the others to fill a drive, in bytes. */
+function readFor(bands: readonly Band[], by: string, gone: ReadonlySet<string>, share: number): Map<string, number> {
+  const reads = new Map<string, number>();
+  for (const band of bands.filter((each) => isRedundant(each) && each.members.some(({ drive }) => drive === by)))
+    for (const { drive, length } of band.members)
+      if (drive !== by && !gone.has(drive)) reads.set(drive, (reads.get(drive) ?? 0) + Math.round(length * share));
+  return reads;
+}
+
+/** Bands with one drive in the place of another. */
+const standingIn = (bands: readonly Band[], { drive, by }: { drive: string; by: string }): Band[] =>
+  bands.map((band) => ({
+    ...band,
+    members: band.members.map((member) => (member.drive === drive ? { ...member, drive: by } : member)),
+  }));

@@ -1,11 +1,14 @@
 import { inText } from "../layouts/inText";
 import { heightOn } from "../bands/occupied";
 import { storedIn } from "../box/capacities";
+import { changedBands } from "../bands/changedBands";
+import { usableOf } from "../bands/contents";
 import { bandsOfGroup, usableOfPool } from "../box/figures";
 import { drivesOf, groupOf, poolOfGroup } from "../box/find";
 import type { BoxState } from "../box/state";
 import type { Drive, Group, GroupOptions, Plan, Pool, StepBody, StepOf } from "../document/plan";
 import { roomOf } from "../drives/room";
+import { formatBytes } from "../bytes/formatBytes";
 import type { Finding } from "../findings/finding";
 import type { Layout } from "../layouts/layout";
 import { shortNameOf } from "../layouts/chunks";
@@ -131,7 +134,7 @@ function leastHeight({ plan, setting, group, from, to, members }: Change): { byt
       why: "is smaller than a data drive; a parity drive must be at least as large as each of them.",
     };
   }
-  if (!from.countsSmallest) return null;
+  if (!from.countsSmallest && !from.zonedWhenUnequal) return null;
   const heights = members.map((member) => heightOn(bands, member.id, roomOf(member, rules).systemReserve));
   return {
     bytes: Math.max(0, ...heights),
@@ -157,6 +160,23 @@ function fitsThen({ pool, to, setting }: Change, after: BoxState): Finding[] {
   const then = after.plan.pools.find((each) => each.id === pool.id);
   if (!then || !to.chunked || storedIn(pool) <= usableOfPool(after.plan, then, setting.rules)) return [];
   return [against("block", "no-room-to-work", "What is stored would not fit in the new layout.")];
+}
+
+/** That what is stored has a place while bands are given up that too few drives reach for the level. */
+function placeMeanwhile({ plan, step, setting, pool, group, to }: Change, after: BoxState): Finding[] {
+  const then = groupOf(after.plan, step.group);
+  if (!then || !to.cutsAtSizes || pool.groups.length > 1) return [];
+  const bands = bandsOfGroup(after.plan, then, setting.rules);
+  const { made } = changedBands(bandsOfGroup(plan, group, setting.rules), bands);
+  const stays = usableOf(bands.filter((band) => !made.includes(band)));
+  const given = pool.volumes.reduce((sum, volume) => sum + volume.bytes, 0);
+  if (given <= stays && bands.length > 0) return [];
+  const { family } = setting;
+  const message =
+    `Too few drives reach as high as the group for ${inText(to)}: only ${formatBytes(stays, family)} of it stay ` +
+    `while the rest is laid out anew, and its volumes have ${formatBytes(given, family)}. Take larger drives, or make ` +
+    "the volumes smaller first.";
+  return [against("block", "laid-out-anew", message, step.drives)];
 }
 
 /** What must not happen meanwhile; of the one path that has been seen to end badly, that it has. */
@@ -206,6 +226,7 @@ export function checkLevel(
   return [
     ...found,
     ...fitsThen(change, after),
+    ...placeMeanwhile(change, after),
     ...volumesFit(state, after, pool.id, setting),
     // A further parity drive is written beside what is stored, and nothing of that is rewritten.
     ...(to.dedicatedParity ? [] : withoutBackup(state, pool.id, "The change of level", setting)),

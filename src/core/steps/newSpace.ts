@@ -1,11 +1,12 @@
 import type { Band } from "../bands/band";
 import { occupied } from "../bands/occupied";
+import { rebuildShareOf } from "../bands/workShare";
 import { underParity } from "../bands/underParity";
 import { bandsOfGroup } from "../box/figures";
 import { drivesOf, groupOf } from "../box/find";
 import { passHours } from "../box/passHours";
 import type { BoxRules, Plan } from "../document/plan";
-import { REBUILD_SHARE, RESHAPE_SHARE } from "../drives/rates";
+import { RESHAPE_SHARE } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
 import { bandHours } from "../speeds/bandHours";
 import { addHours } from "../time/hours";
@@ -19,6 +20,8 @@ const joinedBands = (
   stood: Readonly<Record<string, string>>,
 ): Band[] =>
   after.filter((band) => {
+    // Drives with files of their own join without that.
+    if (band.independent) return false;
     const own = new Set(band.members.map(({ drive }) => ownValue(stood, drive) ?? drive));
     const was = before.find(({ members }) =>
       members.some(({ drive, offset }) => band.members.some((each) => each.drive === drive && each.offset === offset)),
@@ -57,6 +60,6 @@ export function costOfNewSpace(
   const moved = occupied(joined);
   const bytes = new Map(work.map(({ drive, writes }) => [drive, Math.max(0, writes - (moved.get(drive) ?? 0))]));
   const rewritten = bandHours(joined, drivesOf(after, is.drives), () => RESHAPE_SHARE, rules);
-  const hours = addHours(rewritten, passHours(after, bytes, REBUILD_SHARE, rules, underParity(bands)));
+  const hours = addHours(rewritten, passHours(after, bytes, rebuildShareOf(bands), rules, underParity(bands)));
   return { hours, work, online: "slower" };
 }

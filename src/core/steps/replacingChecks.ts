@@ -1,11 +1,11 @@
 import { survivesMeanwhile } from "../words/survives";
-import { heightOn } from "../bands/occupied";
 import { freeBay } from "../box/bays";
 import { bandsOfGroup, fateOfPool } from "../box/figures";
 import { driveOf, drivesOf } from "../box/find";
 import { groupOfDrive, isFree } from "../box/members";
 import type { BoxState } from "../box/state";
 import { formatBytes } from "../bytes/formatBytes";
+import { leastInPlaceOf } from "../box/standIn";
 import type { Drive, Group, Plan, Pool, StepOf } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { isGone } from "../drives/driveState";
@@ -43,7 +43,7 @@ function taken({ plan, step, setting }: Replacement): Finding[] {
 /** That it reaches as high as the group uses the old one. */
 function tooSmall({ plan, step, setting, group, old, next }: Replacement): Finding[] {
   const { rules, family } = setting;
-  const height = heightOn(bandsOfGroup(plan, group, rules), old.id, roomOf(old, rules).systemReserve);
+  const height = leastInPlaceOf(plan, group, old, rules);
   const short = height - roomOf(next, rules).between;
   if (short <= 0) return [];
   const { by, help } = shortBy(short, height, family);

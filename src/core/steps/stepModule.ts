@@ -50,6 +50,8 @@ export interface StepCost {
   swaps: number;
   /** Drives that are missing from the pool while it runs. */
   missing: string[];
+  /** For which share of its hours they are, from its beginning; all of them where nothing is said. */
+  missingShare?: number;
   /** Drives that are there, but hold nothing until it has ended. */
   unready: string[];
   /** A new group that is being filled for the first time: until then the loss of any of its drives loses data. */

@@ -32,10 +32,10 @@ export class Dice {
   }
 }
 
-const freeOf = (plan: Plan): string[] => plan.drives.filter(({ id }) => isFree(plan, id)).map(({ id }) => id);
+export const freeOf = (plan: Plan): string[] => plan.drives.filter(({ id }) => isFree(plan, id)).map(({ id }) => id);
 
 /** A set of rules with some of them answered otherwise. */
-function anyRules(dice: Dice): Plan["box"]["rules"] {
+export function anyRules(dice: Dice): Plan["box"]["rules"] {
   const overrides: Record<string, unknown> = {};
   for (const { questions } of QUESTIONS)
     for (const question of questions)
@@ -82,7 +82,7 @@ function anyBox(dice: Dice): Plan {
 }
 
 /** A step that makes a group of free drives, or a mirror of two; null where there are none. */
-function makingStep(plan: Plan, pool: Pool | null, dice: Dice, n: number): StepBody | null {
+export function makingStep(plan: Plan, pool: Pool | null, dice: Dice, n: number): StepBody | null {
   const rules = rulesOfBox(plan);
   const free = freeOf(plan);
   const { id: layout, usualDrives } = dice.one([...layouts.filter(({ id }) => rules.layouts.includes(id)), mirror]);
@@ -97,7 +97,7 @@ function makingStep(plan: Plan, pool: Pool | null, dice: Dice, n: number): StepB
 }
 
 /** A step on what a volume of a pool has. */
-function volumeStep(pool: Pool, dice: Dice): StepBody {
+export function volumeStep(pool: Pool, dice: Dice): StepBody {
   const { id: volume, bytes } = dice.one(pool.volumes);
   const at = { pool: pool.id, volume };
   return dice.one<StepBody>([
@@ -109,7 +109,7 @@ function volumeStep(pool: Pool, dice: Dice): StepBody {
 }
 
 /** A change of a group's level, to one that it can become. */
-function levelStep(group: Group, free: readonly string[], dice: Dice): StepBody {
+export function levelStep(group: Group, free: readonly string[], dice: Dice): StepBody {
   const { becomes, chooses } = layoutOf(group.layout);
   return {
     kind: "change-level",

@@ -37,7 +37,9 @@ function exposureOfPool(
   const left = leftWithout(before.plan, pool, rules, without);
   // While stripes are rewritten the weaker of the two shapes counts.
   const redundancy = isRewritten && then ? Math.min(left, leftWithout(after.plan, then, rules, [])) : left;
-  return redundancy < usual || without.length > 0 ? [{ pool: pool.id, redundancy, usual }] : [];
+  if (redundancy >= usual && without.length === 0) return [];
+  const share = unready.length === 0 && !isRewritten ? cost.missingShare : undefined;
+  return [{ pool: pool.id, redundancy, usual, ...(share === undefined ? {} : { share }) }];
 }
 
 /**

@@ -12,6 +12,8 @@ export interface Exposure {
   redundancy: number;
   /** The same before the step. */
   usual: number;
+  /** For which share of the step's hours, from its beginning; all of them where nothing is said. */
+  share?: number;
 }
 
 /** What a step of the plan does, and the box after it. */

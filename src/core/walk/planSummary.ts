@@ -4,6 +4,7 @@ import { plural } from "../words/counted";
 import { listOf } from "../words/listOf";
 import { survivesMeanwhile } from "../words/survives";
 import { erasedDrives } from "./erasedDrives";
+import { exposedFor } from "./exposedFor";
 import type { Walk } from "./moment";
 
 const NUMBERS = [
@@ -32,8 +33,7 @@ export const dayOf = (hours: number): number => Math.floor(hours / 24) + 1;
  */
 export function exposedHours({ moments }: Walk, redundancy: number): number {
   return moments.reduce(
-    (sum, { walked }) =>
-      sum + (walked?.exposure.some((each) => each.redundancy <= redundancy) ? walked.to - walked.from : 0),
+    (sum, { walked }) => sum + (walked ? exposedFor(walked, (each) => each.redundancy <= redundancy) : 0),
     0,
   );
 }

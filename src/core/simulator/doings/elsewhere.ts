@@ -1,16 +1,12 @@
 import { selfTestHours, sequentialRate, RESHAPE_SHARE } from "../../drives/rates";
-import type { Backup } from "../../document/plan";
 import { type Doing, phaseOf, waiting } from "../doing";
 import { erase } from "../groups";
-import { AT_ONCE, cellsOf, checkShare, hasParity, partUsed, passOver, sideBySide } from "../pace";
+import { AT_ONCE, WAYS, cellsOf, checkShare, hasParity, partUsed, passOver, sideBySide } from "../pace";
 import { VERIFY_SHARE } from "../../drives/rates";
 import { roomFor } from "../claims";
 import { placeOf, type SimBox, type SimPool, type SimVolume } from "../simulatedBox";
 
 // What is done about what is stored, and to single drives: nothing of it changes how a pool lies.
-
-/** The rate of the way to a kind of backup and back, in bytes per second. */
-const WAYS: Record<Backup["kind"], number> = { box: 117e6, "usb-drive": 140e6, service: 50e6 / 8 };
 
 /** The rate of the way to the first backup of a pool that the plan knows of; over the network where it knows none. */
 export const rateTo = (box: SimBox, pool: string): number =>
@@ -120,6 +116,7 @@ const rateOf = (box: SimBox, { rate, to }: { rate?: number | undefined; to: stri
   rate ?? WAYS[box.known.find(({ id }) => id === to)?.kind ?? "box"];
 
 export const growVolume: Doing<"grow-volume"> = {
+  enlarges: true,
   begin: (box, step) => (volumeIn(box, step) ? [waiting(AT_ONCE)] : "The volume is not there."),
   end: (box, step) => {
     const [pool, volume] = [poolIn(box, step.pool), volumeIn(box, step)];
@@ -128,6 +125,7 @@ export const growVolume: Doing<"grow-volume"> = {
 };
 
 export const growFileSystem: Doing<"grow-file-system"> = {
+  enlarges: true,
   begin: (box, step) => (volumeIn(box, step) ? [waiting(AT_ONCE)] : "The volume is not there."),
   end: (box, step) => {
     const volume = volumeIn(box, step);

@@ -88,12 +88,24 @@ function holdersLeave(box: SimBox, step: StepOf<"mirror-drive">, holders: readon
   return owner.pool;
 }
 
+/** The group that mirrors each holder on its own part of another drive. */
+function mirrorsOf(box: SimBox, id: string, holders: readonly number[], by: number): SimGroup {
+  const rows = holders.map((place) => reachOf(box, place));
+  const group = bareGroup({ id, layout: holders.length > 1 ? "mirror-onto-one" : "raid1", drives: [...holders, by] });
+  group.reach = [...rows, box.drives[by]?.blocks ?? 0];
+  let from = 0;
+  holders.forEach((holder, i) => {
+    group.slabs.push(mirrored(box, holder, by, from, rows[i] ?? 0, holders.length > 1));
+    from += rows[i] ?? 0;
+  });
+  return group;
+}
+
 export const mirrorDrive: Doing<"mirror-drive"> = {
   begin: (box, step) => {
     const holders = placesOf(box, [step.drive, ...(step.also ?? [])]);
     const by = placeOf(box, step.by);
-    const rows = holders.map((place) => reachOf(box, place));
-    const needed = rows.reduce((sum, each) => sum + each, 0);
+    const needed = holders.reduce((sum, place) => sum + reachOf(box, place), 0);
     if (needed > (box.drives[by]?.blocks ?? 0)) return "The drive is too small for what it is to mirror.";
     const pool = holdersLeave(box, step, holders);
     const into = pool ?? newPool(step.pool);
@@ -102,14 +114,7 @@ export const mirrorDrive: Doing<"mirror-drive"> = {
       if (drive) drive.bay ??= freeBay(box);
     }
     takeIn(box, by);
-    const layout = holders.length > 1 ? "mirror-onto-one" : "raid1";
-    const group = bareGroup({ id: step.group, layout, drives: [...holders, by] });
-    group.reach = [...rows, box.drives[by]?.blocks ?? 0];
-    let from = 0;
-    for (const [i, holder] of holders.entries()) {
-      group.slabs.push(mirrored(box, holder, by, from, rows[i] ?? 0, holders.length > 1));
-      from += rows[i] ?? 0;
-    }
+    const group = mirrorsOf(box, step.group, holders, by);
     into.groups.push(group);
     if (!pool) box.pools.push(into);
     const part = pool ? copiedPart(box, pool) : 1;
@@ -138,7 +143,7 @@ function moveInto(box: SimBox, { box: other, drives }: StepOf<"rebuild-from-back
     drive.bay = at < 0 ? null : at + 1;
     const blocks = Math.round(roomOf(drive.is, box.rules).between / box.block);
     if (blocks === drive.blocks) continue;
-    const cells = new Uint8Array(blocks);
+    const cells = new Uint8Array(blocks + 2);
     cells.set(drive.cells.subarray(0, blocks));
     Object.assign(drive, { cells, blocks });
   }

@@ -1,8 +1,9 @@
 import { claim, newSpaceSeconds, recut } from "../claims";
-import { type Doing, freeBay, heightOn, phaseOf, putInPlaceOf, takeIn, waiting } from "../doing";
-import { erase, isRedundant } from "../groups";
+import { type Doing, freeBay, heightOn, isHighEnough, phaseOf, putInPlaceOf, takeIn, waiting } from "../doing";
+import { erase, isRedundant, writeSlab } from "../groups";
 import { AT_ONCE, cellsOf, fillSeconds, fillShare, partUsed, together } from "../pace";
 import { forkBox, groupNamed, groupWith, placeOf, type SimBox, type SimGroup, type SimPool } from "../simulatedBox";
+import { makeAgree } from "../slabs";
 import type { Phase } from "../work";
 import { rateTo } from "./elsewhere";
 
@@ -10,7 +11,19 @@ import { rateTo } from "./elsewhere";
 
 /** Why a drive cannot stand in the place of another of a group; null where it can. */
 export function tooSmall(box: SimBox, group: SimGroup, old: number, next: number): string | null {
-  return (box.drives[next]?.blocks ?? 0) < heightOn(group, old) ? "The drive is too small." : null;
+  return isHighEnough(box, next, heightOn(group, old)) ? null : "The drive is too small.";
+}
+
+/** Whether a box takes a drive in the place of another of a group by itself: large enough, and of the same kind. */
+export function fitsIn(box: SimBox, group: SimGroup, old: number, next: number): boolean {
+  const [was, is] = [box.drives[old]?.is, box.drives[next]?.is];
+  if (!was || !is || tooSmall(box, group, old, next) !== null) return false;
+  const minds = (mixing: string) => mixing === "warn" || mixing === "block";
+  const { mixedMedia, mixedSectors, usbMembers } = box.rules;
+  if (is.health.state === "failing" || (is.bus === "usb" && usbMembers === "block")) return false;
+  return (
+    !(minds(mixedMedia) && was.medium !== is.medium) && !(minds(mixedSectors) && was.logicalSector !== is.logicalSector)
+  );
 }
 
 /** The time in which the others write what they gain, in a box that takes new space into use by itself. */
@@ -86,14 +99,32 @@ function seatInPlaceOf(box: SimBox, old: number, next: number): void {
   is.bay = bay;
 }
 
-function lackOf(box: SimBox, step: { group: string; drive: string; by: string }) {
+/**
+ * Of a drive with files of its own what is stored comes back also to a smaller one, which ends lower then. As long as
+ * another of the group is gone nothing is laid out again: what is left of the parity is all there is of it.
+ */
+function lower(box: SimBox, group: SimGroup): void {
+  if (!group.drives.every((place) => box.drives[place]?.state === "works")) return;
+  const blocks = (place: number) => box.drives[place]?.blocks ?? 0;
+  if (group.drives.every((place) => isHighEnough(box, place, heightOn(group, place)))) return;
+  if (group.parityDrives.length > 0) {
+    recut(box, group);
+    for (const slab of group.slabs) for (let row = 0; row < slab.rows; row += 1) makeAgree(box, slab, row);
+    return;
+  }
+  for (const slab of group.slabs) slab.rows = Math.min(slab.rows, blocks(slab.members[0]?.drive ?? -1));
+}
+
+function lackOf(box: SimBox, step: { group: string; drive: string; by: string }, needs?: number) {
   const owner = groupNamed(box, step.group);
   const [old, next] = [placeOf(box, step.drive), placeOf(box, step.by)];
   if (!owner || next < 0 || !owner.group.drives.includes(old)) return "The drive is in no such group.";
-  return tooSmall(box, owner.group, old, next) ?? { ...owner, old, next };
+  const small = needs !== undefined && needs <= (box.drives[next]?.blocks ?? 0);
+  return (small ? null : tooSmall(box, owner.group, old, next)) ?? { ...owner, old, next };
 }
 
 export const rebuild: Doing<"rebuild"> = {
+  bringsBack: true,
   begin: (box, step) => {
     const lack = lackOf(box, step);
     if (typeof lack === "string") return lack;
@@ -109,33 +140,72 @@ export const rebuild: Doing<"rebuild"> = {
   },
 };
 
+/** How many blocks were stored on a drive with files of its own. */
+function storedOn(box: SimBox, id: string, place: number): number {
+  const owner = groupNamed(box, id);
+  if (!owner) return 0;
+  return (cellsOf(box, owner.pool, owner.group).get(place) ?? 0) * usedOf(box, owner.pool, owner.group);
+}
+
+/** The rate at which the newest backup of a pool comes back, in bytes per second. */
+const wayBack = (box: SimBox, pool: string): number =>
+  box.backups.filter((each) => each.pool === pool).at(-1)?.rate ?? rateTo(box, pool);
+
 export const restoreDrive: Doing<"restore-drive"> = {
+  bringsBack: true,
   begin: (box, step) => {
-    const lack = lackOf(box, step);
+    const blocks = storedOn(box, step.group, placeOf(box, step.drive));
+    const lack = lackOf(box, step, blocks);
     if (typeof lack === "string") return lack;
     const { pool, group, old, next } = lack;
-    const blocks = (cellsOf(box, pool, group).get(old) ?? 0) * usedOf(box, pool, group);
-    const there = group.drives.filter((place) => box.drives[place]?.state === "works");
-    const places = [...there, next];
+    const works = (place: number) => box.drives[place]?.state === "works";
+    const places = [...group.drives.filter(works), next];
     const straight = (count: number) => together(box, places, count, fillShare(group.slabs), true);
     seatInPlaceOf(box, old, next);
     erase(box, next);
     putInPlaceOf(box, group, old, next, 0);
-    const op = { kind: "fill", group: group.id, place: next } as const;
-    if (step.from === undefined) return [phaseOf(box, op, straight(blocks))];
-    const known = box.backups.filter((each) => each.pool === pool.id).at(-1);
-    const restored = (blocks * box.block) / (known?.rate ?? rateTo(box, pool.id));
-    const last = group.drives.every((place) => box.drives[place]?.state === "works");
+    if (step.from === undefined)
+      return [phaseOf(box, { kind: "fill", group: group.id, place: next }, straight(blocks))];
+    const restored = (blocks * box.block) / wayBack(box, pool.id);
     const longest = Math.max(0, ...cellsOf(box, pool, group).values());
-    return [phaseOf(box, op, restored + (group.parityDrives.length > 0 && last ? straight(longest) : 0))];
+    const anew = group.parityDrives.length > 0 && group.drives.every(works) ? straight(longest) : 0;
+    return [waiting(restored + anew)];
+  },
+  end: (box, step) => {
+    const owner = groupNamed(box, step.group);
+    if (!owner) return;
+    const place = placeOf(box, step.by);
+    if (step.from !== undefined) fromBackup(box, owner.group, place);
+    lower(box, owner.group);
   },
 };
+
+/** What was on a drive as it is in the backup, and the parity of it worked out anew. */
+function fromBackup(box: SimBox, group: SimGroup, place: number): void {
+  for (const slab of group.slabs)
+    for (const member of slab.members) {
+      if (member.drive !== place) continue;
+      member.valid = slab.rows;
+      writeSlab(box, slab);
+    }
+}
 
 /** The share of a pool that is used, of drives with files of their own. */
 const usedOf = (box: SimBox, pool: SimPool, group: SimGroup): number =>
   group.slabs.some(isRedundant) || pool.volumes.length > 0
     ? partUsed({ ...box, rules: { ...box.rules, rebuilding: "used-only" } }, pool)
     : 1;
+
+/** Puts a parity drive into a bay of its own where the old one stays meanwhile, else into that of the old one. */
+function seatParity(box: SimBox, old: number, next: number): void {
+  const [was, is] = [box.drives[old], box.drives[next]];
+  if (!was || !is) return;
+  if (box.rules.replacing === "old-attached") is.bay ??= freeBay(box) ?? was.bay;
+  else {
+    is.bay = was.bay;
+    was.bay = null;
+  }
+}
 
 export const changeParityDrive: Doing<"change-parity-drive"> = {
   begin: (box, step) => {
@@ -147,14 +217,7 @@ export const changeParityDrive: Doing<"change-parity-drive"> = {
     if (small) return small;
     const blocks = cellsOf(box, pool, group).get(old) ?? 0;
     const seconds = together(box, [...group.drives, next], blocks, fillShare(group.slabs), true);
-    const [was, is] = [box.drives[old], box.drives[next]];
-    if (box.rules.replacing === "old-attached") {
-      if (is) is.bay ??= freeBay(box) ?? was?.bay ?? null;
-    } else {
-      // Whichever bay it was in: it goes where the parity drive was.
-      if (is) is.bay = was?.bay ?? null;
-      out(box, old);
-    }
+    seatParity(box, old, next);
     erase(box, next);
     putInPlaceOf(box, group, old, next, 0);
     const at = group.drives.indexOf(next);

@@ -2,9 +2,9 @@ import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../../drives/rates
 import type { GroupOptions, StepOf } from "../../document/plan";
 import { restriped } from "../chunks";
 import { addSlabsAbove, claim, newSpaceSeconds, recut } from "../claims";
-import { type Doing, phaseOf, takeIn, waiting } from "../doing";
+import { type Doing, isHighEnough, phaseOf, takeIn, waiting } from "../doing";
 import { cellsOn, emptyMember, writeSlab } from "../groups";
-import { byItself, liesOf } from "../lieOn";
+import { byItself, liesOf, roomOn } from "../lieOn";
 import { AT_ONCE, cellsOf, fillShare, firstFillShare, hasParity, passOver, sideBySide, together } from "../pace";
 import {
   forkBox,
@@ -26,9 +26,9 @@ import { firstFill } from "./making";
 const topOf = (slab: Slab): number => (slab.members[0]?.from ?? 0) + slab.rows;
 
 /** The joining drives that cover a slab whole, as members of it. */
-const joiningIn = (box: SimBox, slab: Slab, joining: readonly number[]) =>
+const joiningIn = (box: SimBox, slab: Slab, joining: readonly number[], overAll: boolean) =>
   joining
-    .filter((place) => (box.drives[place]?.blocks ?? 0) >= topOf(slab))
+    .filter((place) => (overAll ? isHighEnough(box, place, topOf(slab)) : roomOn(box, place) >= slab.top))
     .map((drive) => ({ drive, from: slab.members[0]?.from ?? 0, valid: slab.rows, data: null }));
 
 /** Rewrites the slabs of a group over more drives, and lays new ones above where the drives reach higher. */
@@ -37,7 +37,7 @@ function widenRows(box: SimBox, group: SimGroup, joining: readonly number[]): Ph
   if (lies.in !== "rows") return "The layout does not lie in rows.";
   const count = group.drives.length + joining.length;
   const changing = group.slabs.flatMap((slab) => {
-    const more = joiningIn(box, slab, joining);
+    const more = joiningIn(box, slab, joining, lies.overAll);
     if (lies.overAll && more.length < joining.length) return [];
     const members = [...slab.members.map((member) => ({ ...member })), ...more];
     const row = lies.overAll ? slab : lies.row(members.length, count, false);
@@ -69,7 +69,8 @@ function widenRows(box: SimBox, group: SimGroup, joining: readonly number[]): Ph
 /** More copies of a mirror: each new drive is filled with one. */
 function widenCopies(box: SimBox, group: SimGroup, joining: readonly number[]): Phase[] | string {
   const [slab] = group.slabs;
-  if (!slab || joiningIn(box, slab, joining).length < joining.length) return "A drive is smaller than the mirror.";
+  if (!slab || joiningIn(box, slab, joining, true).length < joining.length)
+    return "A drive is smaller than the mirror.";
   const seconds = together(box, [...group.drives, ...joining], slab.rows, REBUILD_SHARE, false);
   return joining.map((place) => {
     takeIn(box, place);
@@ -99,6 +100,18 @@ function joins(box: SimBox, group: SimGroup, joining: readonly number[]): Phase[
   return joining.map((place) => phaseOf(box, { kind: "overwrite", place }, seconds / joining.length));
 }
 
+/** Whether a box lets a drive join a group, by its rule about sizes; separate drives and spans take any. */
+function mayJoin(box: SimBox, group: SimGroup, place: number): boolean {
+  const lies = liesOf(group.layout);
+  const { joining } = box.rules;
+  if (lies.in === "single-drives" || (lies.in === "rows" && lies.overAll)) return true;
+  if (joining === "any-size" || joining === "up-to-parity") return true;
+  const sizes = group.drives.map((each) => box.drives[each]?.bytes ?? 0);
+  // That it be as large as the largest is asked of hybrids only, whose rows end at the sizes of drives.
+  const largest = joining === "as-largest-member" && lies.in === "rows";
+  return (box.drives[place]?.bytes ?? 0) >= (largest ? Math.max(...sizes) : Math.min(...sizes));
+}
+
 export const widenGroup: Doing<"widen-group"> = {
   begin: (box, step) => {
     const owner = groupNamed(box, step.group);
@@ -107,6 +120,7 @@ export const widenGroup: Doing<"widen-group"> = {
     const { group } = owner;
     const lies = liesOf(group.layout);
     if (lies.in === "onto-one") return "No drive can join this layout.";
+    if (!joining.every((place) => mayJoin(box, group, place))) return "The box takes no drive as small as this one.";
     if (lies.in !== "rows") return joins(box, group, joining);
     const phases =
       group.slabs.every(({ code }) => code === "copies") && lies.overAll
@@ -152,63 +166,89 @@ function dropBeyond({ volumes }: SimPool, { slabs }: SimGroup): void {
       });
 }
 
+/** A slab with the shape that a level gives it; null where too few drives reach it for that level. */
+type Shaped = { slab: Slab } & Pick<Slab, "members" | "code" | "parity">;
+
+/** What becomes of the slabs of a group with some drives more and some fewer. */
+function shapesFor(
+  box: SimBox,
+  group: SimGroup,
+  to: Extract<ReturnType<typeof liesOf>, { in: "rows" }>,
+  joining: readonly number[],
+  leaving: readonly number[],
+): (Shaped | null)[] {
+  const count = group.drives.length - leaving.length + joining.length;
+  return group.slabs.map((slab) => {
+    const stays = slab.members.filter(({ drive }) => !leaving.includes(drive));
+    const more = joiningIn(box, slab, joining, to.overAll);
+    const row = to.row(stays.length + more.length, to.overAll ? stays.length + more.length : count, false);
+    if (!row) return null;
+    const own = new Map([...stays, ...more].map((member) => [member.drive, member]));
+    const [old, fresh] = [stays, more].map((members) => members.map(({ drive }) => drive));
+    const order = arranged(slab.code, row.code, old ?? [], fresh ?? []);
+    return { slab, ...row, members: order.flatMap((drive) => own.get(drive) ?? []) };
+  });
+}
+
+/** How many blocks of each drive are rewritten, as they were: not those of a slab that is given up. */
+function rewrittenOn(group: SimGroup, shapes: readonly (Shaped | null)[]): Map<number, number> {
+  const blocks = new Map(group.drives.map((place) => [place, 0]));
+  for (const shape of shapes)
+    for (const { drive } of shape?.slab.members ?? [])
+      blocks.set(drive, (blocks.get(drive) ?? 0) + (shape?.slab.rows ?? 0));
+  return blocks;
+}
+
+/** Rows that too few drives reach for a level are given up; what was stored there moves to the others. */
+function giveUp({ volumes }: SimPool, group: SimGroup, shapes: readonly (Shaped | null)[]): void {
+  const given = group.slabs.filter((_, i) => shapes[i] === null).map(({ data }) => data);
+  group.slabs = group.slabs.filter(({ data }) => !given.includes(data));
+  for (const volume of volumes) volume.extents = volume.extents.filter(({ data }) => !given.includes(data));
+}
+
 /** Another level for slabs over all drives, or for the slabs of a hybrid. */
 function levelOfRows(box: SimBox, owner: SimPool, group: SimGroup, step: StepOf<"change-level">): Phase[] | string {
   const to = liesOf(step.layout);
   if (to.in !== "rows") return "There is no way to that level with the data kept.";
   const leaving = (step.without ?? []).map((id) => placeOf(box, id));
   const joining = step.drives.map((id) => placeOf(box, id));
-  const before = new Map(group.drives.map((place) => [place, cellsOn(group, place)]));
-  const count = group.drives.length - leaving.length + joining.length;
-  const shapes = group.slabs.map((slab) => {
-    const stays = slab.members.filter(({ drive }) => !leaving.includes(drive));
-    const more = joiningIn(box, slab, joining);
-    const row = to.row(stays.length + more.length, to.overAll ? stays.length + more.length : count, false);
-    if (!row) return null;
-    const own = new Map([...stays, ...more].map((member) => [member.drive, member]));
-    const order = arranged(
-      slab.code,
-      row.code,
-      stays.map(({ drive }) => drive),
-      more.map(({ drive }) => drive),
-    );
-    return { slab, ...row, members: order.flatMap((drive) => own.get(drive) ?? []) };
-  });
-  if (to.overAll && joining.some((place) => group.slabs.some((slab) => (box.drives[place]?.blocks ?? 0) < topOf(slab))))
-    return "A drive is smaller than the group is high.";
+  const low = joining.some((place) => group.slabs.some((slab) => !isHighEnough(box, place, topOf(slab))));
+  if (to.overAll && low) return "A drive is smaller than the group is high.";
+  const shapes = shapesFor(box, group, to, joining, leaving);
+  const moved = rewrittenOn(group, shapes);
   const stay = group.drives.filter((place) => !leaving.includes(place));
   const reach = new Map(group.drives.map((place, i) => [place, group.reach[i] ?? 0]));
   joining.forEach((place) => takeIn(box, place));
-  for (const shape of shapes) {
-    if (!shape) continue;
-    const { slab, members, code, parity } = shape;
-    reshape(slab, { members: members.map((member) => ({ ...member })), code, parity });
-  }
-  // Rows that too few drives reach for that level are given up; what was stored there moves to the others.
-  const given = group.slabs.filter((_, i) => shapes[i] === null).map(({ data }) => data);
-  group.slabs = group.slabs.filter(({ data }) => !given.includes(data));
-  for (const volume of owner.volumes) volume.extents = volume.extents.filter(({ data }) => !given.includes(data));
+  for (const shape of shapes)
+    if (shape) {
+      const { slab, members, code, parity } = shape;
+      reshape(slab, { members: members.map((member) => ({ ...member })), code, parity });
+    }
+  giveUp(owner, group, shapes);
   dropBeyond(owner, group);
   group.drives = to.overAll ? (group.slabs[0]?.members.map(({ drive }) => drive) ?? []) : [...stay, ...joining];
   group.reach = group.drives.map((place) => reach.get(place) ?? box.drives[place]?.blocks ?? 0);
   group.layout = step.layout;
-  for (const place of joining) before.set(place, cellsOn(group, place));
-  const parity = group.slabs.some((slab) => slab.parity > 0);
-  const work = phaseOf(box, { kind: "rewrite", group: group.id }, sideBySide(box, before, RESHAPE_SHARE, parity));
+  for (const place of joining) moved.set(place, cellsOn(group, place));
+  const seconds = sideBySide(box, moved, RESHAPE_SHARE, hasParity(group));
+  const work = phaseOf(box, { kind: "rewrite", group: group.id }, seconds);
   const made = to.overAll ? [] : addSlabsAbove(box, group, false);
   return [
     work,
     ...firstFill(
       box,
       group,
-      disagreeing(group).filter((data) => made.includes(data)),
+      made.filter((data) => disagreeing(group).includes(data)),
     ),
   ];
 }
 
 /** One more parity drive. */
-function moreParityDrives(box: SimBox, group: SimGroup, step: StepOf<"change-level">): Phase[] {
+function moreParityDrives(box: SimBox, group: SimGroup, step: StepOf<"change-level">): Phase[] | string {
   const joining = step.drives.map((id) => placeOf(box, id));
+  const data = group.drives.filter((place) => !group.parityDrives.includes(place));
+  const height = Math.max(0, ...data.map((place) => box.drives[place]?.blocks ?? 0));
+  if (!joining.every((place) => isHighEnough(box, place, height))) return "The drive is smaller than a data drive.";
   joining.forEach((place) => takeIn(box, place));
   const longest = Math.max(0, ...group.drives.map((place) => cellsOn(group, place)));
   const seconds = together(box, [...group.drives, ...joining], longest, fillShare(group.slabs), true);
@@ -302,6 +342,29 @@ function withoutDataDrive(box: SimBox, group: SimGroup, place: number): Phase[] 
   ];
 }
 
+/** Chunks moved off a drive; of one that is gone they are made again by the others, each its share. */
+function offChunks(box: SimBox, pool: SimPool, group: SimGroup, place: number): Phase[] {
+  const blocks = cellsOf(box, pool, group).get(place) ?? 0;
+  const others = group.drives.filter((each) => each !== place && box.drives[each]?.state === "works");
+  const parity = hasParity(group);
+  const seconds =
+    box.drives[place]?.state === "works"
+      ? sideBySide(box, new Map([[place, blocks]]), RESHAPE_SHARE, parity)
+      : together(box, others, (2 * blocks) / Math.max(1, others.length), RESHAPE_SHARE, parity);
+  return [phaseOf(box, { kind: "move-off", group: group.id, place }, seconds)];
+}
+
+/** A copy fewer, or a drive with files of its own fewer; what a smaller one held back can come into use by itself. */
+function oneFewer(box: SimBox, group: SimGroup, place: number): Phase[] {
+  const before = groupNamed(forkBox(box), group.id)?.group ?? group;
+  leaves(box, group, place);
+  if (liesOf(group.layout).in !== "rows" || box.rules.claiming !== "by-itself") return [waiting(AT_ONCE)];
+  const other = forkBox(box);
+  const after = groupNamed(other, group.id);
+  if (after) claim(other, after.pool, after.group);
+  return [waiting((after && newSpaceSeconds(box, before, after.group)) ?? AT_ONCE)];
+}
+
 export const removeDrive: Doing<"remove-drive"> = {
   begin: (box, step) => {
     const place = placeOf(box, step.drive);
@@ -309,28 +372,11 @@ export const removeDrive: Doing<"remove-drive"> = {
     if (!owner) return "The drive is in no group.";
     const { group, pool } = owner;
     const lies = liesOf(group.layout);
-    if (group.chunks) {
-      const blocks = cellsOf(box, pool, group).get(place) ?? 0;
-      const drive = box.drives[place];
-      const others = group.drives.filter((each) => each !== place && box.drives[each]?.state === "works");
-      const parity = hasParity(group);
-      // What was on one that is gone is made again by the others: each reads and writes its share of it.
-      const seconds =
-        drive?.state === "works"
-          ? sideBySide(box, new Map([[place, blocks]]), RESHAPE_SHARE, parity)
-          : together(box, others, (2 * blocks) / Math.max(1, others.length), RESHAPE_SHARE, parity);
-      return [phaseOf(box, { kind: "move-off", group: group.id, place }, seconds)];
-    }
+    if (group.chunks) return offChunks(box, pool, group, place);
     if (lies.in === "beside-parity") return withoutDataDrive(box, group, place);
-    if (lies.in === "rows" && group.slabs.some(({ code }) => code !== "copies"))
-      return "The others cannot hold what is on it.";
-    const before = groupNamed(forkBox(box), group.id)?.group ?? group;
-    leaves(box, group, place);
-    if (lies.in !== "rows" || box.rules.claiming !== "by-itself") return [waiting(AT_ONCE)];
-    const other = forkBox(box);
-    const after = groupNamed(other, group.id);
-    if (after) claim(other, after.pool, after.group);
-    return [waiting((after && newSpaceSeconds(box, before, after.group)) ?? AT_ONCE)];
+    return lies.in === "rows" && group.slabs.some(({ code }) => code !== "copies")
+      ? "The others cannot hold what is on it."
+      : oneFewer(box, group, place);
   },
   end: (box, step) => {
     const place = placeOf(box, step.drive);

@@ -53,9 +53,15 @@ test("the lines stand as high as what they tell, to scale", () => {
 
 test("a window of lowered redundancy stands over the step that lowers it", () => {
   const { walked, made } = strip(coveredClinic);
-  const exposed = walked.moments.flatMap((moment, i) => (moment.walked?.exposure.length ? [i - 1] : []));
+  const exposed = walked.moments.flatMap(({ walked: step }, i) =>
+    step?.exposure.length ? [{ mark: made.marks[i - 1]!, share: step.exposure[0]!.share ?? 1 }] : [],
+  );
   expect(exposed.length).toBeGreaterThan(0);
-  expect(made.windows.map(({ x, width }) => ({ x, width }))).toEqual(exposed.map((i) => made.marks[i]));
+  expect(made.windows.map(({ x, width }) => ({ x, width }))).toEqual(
+    exposed.map(({ mark, share }) => ({ x: mark.x, width: mark.width * share })),
+  );
+  // The first part of a step in which a new drive is filled, and what it brings then comes into use.
+  expect(exposed.some(({ share }) => share < 1)).toBe(true);
 });
 
 test("without steps, data or a day there is a foot and nothing else", () => {

@@ -87,7 +87,8 @@ const windowsOf = (moments: Walk["moments"], marks: StripGeometry["marks"]): Str
     const exposure = moment.walked?.exposure ?? [];
     const mark = marks[i - 1];
     if (exposure.length === 0 || !mark) return [];
-    return [{ x: mark.x, width: mark.width, redundancy: Math.min(...exposure.map((each) => each.redundancy)) }];
+    const width = mark.width * Math.max(...exposure.map(({ share = 1 }) => share));
+    return [{ x: mark.x, width, redundancy: Math.min(...exposure.map((each) => each.redundancy)) }];
   });
 
 /** The names of days along the foot; none for a plan of less than a day. */
