@@ -13,6 +13,8 @@ export interface Doing<K extends StepKind> {
   begin: (box: SimBox, step: StepOf<K>) => Phase[] | string;
   /** Whether it fills a drive in the place of one that is gone, beside others that are filled. */
   bringsBack?: true;
+  /** Whether a drive is taken out of its bay once the work has ended. */
+  pullsLast?: (box: SimBox, step: StepOf<K>) => boolean;
   /** Whether it makes a volume or its files larger, which owners forget. */
   enlarges?: true;
   /** What is done when the work has ended. */

@@ -1,5 +1,5 @@
 import type { SimBox, Slab } from "./simulatedBox";
-import { dataBlocks, dataPerRow, GONE, readAt, writeRow } from "./slabs";
+import { dataBlocks, dataPerRow, GONE, readAt, type Source, writeRow } from "./slabs";
 import { wanted } from "./wanted";
 
 // A slab written anew in another shape, row by row in its own place. Where the new shape holds as much in a row or
@@ -14,17 +14,28 @@ export function reshape(slab: Slab, shape: Partial<Slab>): void {
   for (const member of slab.members) member.valid = slab.rows;
 }
 
-/** The next row of a slab in its new shape, from what stands in the old one. */
+/** What the data of a slab holds as it stands in its old shape; made once a rewrite, since every block asks it. */
+const sources = new WeakMap<object, { box: SimBox; source: Source }>();
+
+function sourceOf(box: SimBox, slab: Slab, old: Slab): Source {
+  const known = slab.rewrite && sources.get(slab.rewrite);
+  if (known?.box === box) return known.source;
+  const held = dataBlocks(slab);
+  const source: Source = (data, at) => {
+    // Above what both shapes hold there is nothing yet.
+    const byte = at < held ? readAt(box, old, at) : 0;
+    // What could not be read is as wrong in its new place as in its old one.
+    return byte === GONE ? wanted(data, at) ^ 0xff : byte;
+  };
+  if (slab.rewrite) sources.set(slab.rewrite, { box, source });
+  return source;
+}
+
+/** The next row of a slab in its new shape, from what stands in the old one: none of it has been moved yet. */
 export function rewriteRow(box: SimBox, slab: Slab, unit: number): void {
   const { rewrite } = slab;
   if (!rewrite) return;
-  const held = dataBlocks(slab);
-  const row = rewrite.down ? slab.rows - 1 - unit : unit;
-  writeRow(box, slab, row, (data, at) => {
-    const byte = at < held ? readAt(box, slab, at) : 0;
-    // What could not be read is as wrong in its new place as in its old one.
-    return byte === GONE ? wanted(data, at) ^ 0xff : byte;
-  });
+  writeRow(box, slab, rewrite.down ? slab.rows - 1 - unit : unit, sourceOf(box, slab, rewrite.old));
   rewrite.front = unit + 1;
 }
 

@@ -2,7 +2,7 @@ import type { Step } from "../document/plan";
 import { settle } from "./claims";
 import { doingOf } from "./doings/registry";
 import type { Running } from "./doing";
-import { forkBox, type SimBox } from "./simulatedBox";
+import type { SimBox } from "./simulatedBox";
 import { doUnits, endOf } from "./work";
 
 /** Which drive is in which bay. */
@@ -18,14 +18,6 @@ function favouring<T>(box: SimBox, step: Step, act: () => T): T {
   return made;
 }
 
-/** How often the box is opened for a step, or its pool stopped: before the work, and after it. */
-function openings(before: string, begun: SimBox, step: Step): number {
-  const between = baysOf(begun);
-  const other = forkBox(begun);
-  doingOf(step).end?.(other, step);
-  return Number(between !== before) + Number(baysOf(other) !== between);
-}
-
 /**
  * Begins a step: what is done at once is done, and the work that is left is there to be advanced.
  *
@@ -36,9 +28,11 @@ export function begin(box: SimBox, step: Step): Running | string {
   const before = baysOf(box);
   const closed = box.rules.swapping !== "hot-swap" && box.pools.length > 0;
   const { swapMinutes } = box.rules;
-  const phases = favouring(box, step, () => doingOf(step).begin(box, step));
+  const doing = doingOf(step);
+  const phases = favouring(box, step, () => doing.begin(box, step));
   if (typeof phases === "string") return phases;
-  const times = closed ? openings(before, box, step) : 0;
+  // It is opened, or the pool stopped, before the work, after it, or both.
+  const times = closed ? Number(baysOf(box) !== before) + Number(doing.pullsLast?.(box, step) ?? false) : 0;
   return { step, phases, phase: 0, passed: 0, away: times * swapMinutes * 60 };
 }
 

@@ -1,5 +1,5 @@
 import { PRODUCT } from "./galois";
-import { type Recipe, recipes } from "./erasureCode";
+import { coefficient, type Recipe, recipes } from "./erasureCode";
 import type { Member, SimBox, SimDrive, Slab } from "./simulatedBox";
 import { wanted } from "./wanted";
 
@@ -36,7 +36,9 @@ const roleIn = (slab: Slab, member: number, row: number): number =>
 /** The reverse of `roleIn`. */
 const memberOf = (slab: Slab, role: number, row: number): number => {
   const n = slab.members.length;
-  return slab.independent ? role : (((role - row) % n) + n) % n;
+  if (slab.independent) return role;
+  const i = (role - row) % n;
+  return i < 0 ? i + n : i;
 };
 
 /** Whether a block can be read. */
@@ -112,9 +114,10 @@ function readRing(box: SimBox, slab: Slab, at: number): number {
 
 /** Data block `role` of a row, or `GONE`. */
 function readRole(box: SimBox, slab: Slab, row: number, role: number): number {
-  if (slab.code === "copies") return copyIn(box, slab, row);
+  const own = slab.members[memberOf(slab, role, row)] as Member;
+  const drive = driveOf(box, own);
+  if (row < own.valid && reads(drive, own.from + row)) return drive.cells[own.from + row] as number;
   const missing = missingIn(box, slab, row);
-  if (!(missing & (1 << role))) return cell(box, slab, memberOf(slab, role, row), row);
   const recipe = recipes(slab.members.length - slab.parity, slab.parity, missing)?.find(({ of }) => of === role);
   return recipe ? worked(box, slab, row, recipe) : GONE;
 }
@@ -127,15 +130,10 @@ function readRole(box: SimBox, slab: Slab, row: number, role: number): number {
 export function readAt(box: SimBox, slab: Slab, at: number): number {
   if (slab.rewrite && !isMoved(slab, at)) return readAt(box, slab.rewrite.old, at);
   if (slab.code === "ring") return readRing(box, slab, at);
-  const k = dataPerRow(slab);
-  return readRole(box, slab, Math.floor(at / k), at % k);
-}
-
-/** Which data and which block of it stands at a role of a row. */
-function addressed(slab: Slab, row: number, role: number): { data: number; at: number } {
-  const own = slab.independent ? slab.members[role] : undefined;
-  if (own?.data !== null && own?.data !== undefined) return { data: own.data, at: own.from + row };
-  return { data: slab.data, at: row * dataPerRow(slab) + role };
+  if (slab.code === "copies") return copyIn(box, slab, at);
+  const k = slab.members.length - slab.parity;
+  const row = (at / k) | 0;
+  return readRole(box, slab, row, at - row * k);
 }
 
 /** Calls `visit` for each data block of a slab: which data, which block of it, and what is read. */
@@ -159,18 +157,31 @@ function readStraight(box: SimBox, slab: Slab, visit: Visit): void {
   }
 }
 
-/** What is missing in a row, and how each of its blocks of data is had. */
+/** How the blocks of data of a row are had: by the block, where it stands, or of what it is worked out. */
 interface Reading {
+  k: number;
   missing: number;
+  /** By the block of the stripe: the blocks of the drive that holds it, and where the slab begins on it. */
+  cells: Uint8Array[];
+  from: number[];
   /** By the block of data: null where it is there or cannot be had. */
   by: (Recipe | null)[];
 }
 
 function readingOf(box: SimBox, slab: Slab, row: number): Reading {
-  const k = slab.members.length - slab.parity;
+  const n = slab.members.length;
+  const k = n - slab.parity;
   const missing = missingIn(box, slab, row);
-  const found = missing === 0 ? null : recipes(k, slab.parity, missing);
-  return { missing, by: Array.from({ length: k }, (_, role) => found?.find(({ of }) => of === role) ?? null) };
+  const reading: Reading = { k, missing, cells: [], from: [], by: [] };
+  for (let role = 0; role < n; role += 1) {
+    const member = slab.members[memberOf(slab, role, row)] as Member;
+    reading.cells.push(driveOf(box, member).cells);
+    reading.from.push(member.from);
+    if (role < k) reading.by.push(null);
+  }
+  for (const recipe of (missing === 0 ? null : recipes(k, slab.parity, missing)) ?? [])
+    if (recipe.of < k) reading.by[recipe.of] = recipe;
+  return reading;
 }
 
 /** The rows at which it changes what can be read: where members are filled up to, and where parity begins to agree. */
@@ -188,18 +199,30 @@ function readRows(box: SimBox, slab: Slab, visit: Visit): void {
     const alike: Reading[] = [];
     for (let row = cuts[c - 1] as number; row < (cuts[c] as number); row += 1) {
       const reading = single ? readingOf(box, slab, row) : (alike[row % turns] ??= readingOf(box, slab, row));
-      readOne(box, slab, row, reading, visit);
+      readOne(slab, row, reading, visit);
     }
   }
 }
 
-function readOne(box: SimBox, slab: Slab, row: number, { missing, by }: Reading, visit: Visit): void {
-  const k = by.length;
+/** A block of data worked out from the others of its row. */
+function workedBy({ cells, from }: Reading, row: number, recipe: Recipe): number {
+  const { from: sources, by } = recipe;
+  let sum = 0;
+  for (let u = 0; u < sources.length; u += 1) {
+    const role = sources[u] as number;
+    const byte = (cells[role] as Uint8Array)[(from[role] as number) + row] as number;
+    sum ^= PRODUCT[((by[u] as number) << 8) | byte] as number;
+  }
+  return sum;
+}
+
+function readOne(slab: Slab, row: number, reading: Reading, visit: Visit): void {
+  const { k, missing, cells, from, by } = reading;
   for (let role = 0; role < k; role += 1) {
     const recipe = by[role];
     let byte = GONE;
-    if (!(missing & (1 << role))) byte = cell(box, slab, memberOf(slab, role, row), row);
-    else if (recipe) byte = worked(box, slab, row, recipe);
+    if (!(missing & (1 << role))) byte = (cells[role] as Uint8Array)[(from[role] as number) + row] as number;
+    else if (recipe) byte = workedBy(reading, row, recipe);
     const own = slab.independent ? (slab.members[role] as Member) : null;
     if (own?.data !== null && own?.data !== undefined) visit(own.data, own.from + row, byte);
     else visit(slab.data, row * k + role, byte);
@@ -259,15 +282,45 @@ export function makeAgree(box: SimBox, slab: Slab, row: number): boolean {
   return true;
 }
 
-/** The parity of the data in `buffer`, onto its members. */
+/** By what each block of data goes into each block of parity, shifted to where its products stand. */
+const FACTORS = Array.from({ length: 24 }, (_, p) => Int32Array.from({ length: 32 }, (_, d) => coefficient(p, d) << 8));
+
+/** The parity of the data in `buffer`, onto its members: the first block is the XOR of all. */
 function writeParity(box: SimBox, slab: Slab, row: number, k: number): void {
-  const full = recipes(k, slab.parity, ((1 << slab.parity) - 1) << k) ?? [];
-  for (const { of, from, by } of full) {
+  for (let p = 0; p < slab.parity; p += 1) {
+    const factors = FACTORS[p] as Int32Array;
     let sum = 0;
-    for (let u = 0; u < from.length; u += 1)
-      sum ^= PRODUCT[((by[u] as number) << 8) | (buffer[from[u] as number] as number)] as number;
-    const member = slab.members[memberOf(slab, of, row)] as Member;
+    if (p === 0) for (let d = 0; d < k; d += 1) sum ^= buffer[d] as number;
+    else for (let d = 0; d < k; d += 1) sum ^= PRODUCT[(factors[d] as number) | (buffer[d] as number)] as number;
+    const member = slab.members[memberOf(slab, k + p, row)] as Member;
     write(driveOf(box, member), member.from + row, sum);
+  }
+}
+
+/** What the blocks of some data hold that are written. */
+export type Source = (data: number, at: number) => number;
+
+/** A row of striped mirrors: each block twice, next to each other round the ring. */
+function writeRing(box: SimBox, slab: Slab, row: number, read: Source): void {
+  const { members } = slab;
+  const n = members.length;
+  // With an odd count the last place of all can be half a pair.
+  const end = 2 * dataBlocksOf(slab);
+  for (let i = 0; i < n; i += 1) buffer[i] = row * n + i < end ? read(slab.data, (row * n + i) >> 1) : 0;
+  for (let i = 0; i < n; i += 1) {
+    const member = members[i] as Member;
+    if ((row * n + i) % 2 === 0 || row < slab.agree)
+      write(driveOf(box, member), member.from + row, buffer[i] as number);
+  }
+}
+
+/** A row of copies: the first, and the others where they are made already. */
+function writeCopies(box: SimBox, slab: Slab, row: number, read: Source): void {
+  const byte = read(slab.data, row);
+  const made = row < slab.agree ? slab.members.length : 1;
+  for (let i = 0; i < made; i += 1) {
+    const member = slab.members[i] as Member;
+    write(driveOf(box, member), member.from + row, byte);
   }
 }
 
@@ -276,41 +329,25 @@ function writeParity(box: SimBox, slab: Slab, row: number, k: number): void {
  *
  * @param read what the data blocks hold; as they ought to be where nothing is said
  */
-export function writeRow(
-  box: SimBox,
-  slab: Slab,
-  row: number,
-  read: (data: number, at: number) => number = wanted,
-): void {
-  const { members, code } = slab;
-  const n = members.length;
-  if (code === "ring") {
-    // With an odd count the last place of all can be half a pair.
-    const end = 2 * dataBlocksOf(slab);
-    for (let i = 0; i < n; i += 1) buffer[i] = row * n + i < end ? read(slab.data, (row * n + i) >> 1) : 0;
-    for (let i = 0; i < n; i += 1) {
-      const member = members[i] as Member;
-      if ((row * n + i) % 2 === 0 || row < slab.agree)
-        write(driveOf(box, member), member.from + row, buffer[i] as number);
-    }
-    return;
-  }
-  const k = dataPerRow(slab);
-  if (code === "copies") {
-    const byte = read(slab.data, row);
-    const made = row < slab.agree ? n : 1;
-    for (let i = 0; i < made; i += 1)
-      write(driveOf(box, members[i] as Member), (members[i] as Member).from + row, byte);
-    return;
-  }
+export function writeRow(box: SimBox, slab: Slab, row: number, read: Source = wanted): void {
+  if (slab.code === "ring") writeRing(box, slab, row, read);
+  else if (slab.code === "copies") writeCopies(box, slab, row, read);
+  else writeStripe(box, slab, row, read);
+}
+
+function writeStripe(box: SimBox, slab: Slab, row: number, read: Source): void {
+  const { members } = slab;
+  const k = members.length - slab.parity;
   // All is read before anything is written: where a slab is rewritten in place, it stands in the same blocks.
   for (let role = 0; role < k; role += 1) {
-    const { data, at } = addressed(slab, row, role);
-    buffer[role] = read(data, at);
+    const own = slab.independent ? (members[role] as Member) : null;
+    if (own?.data !== null && own?.data !== undefined) buffer[role] = read(own.data, own.from + row);
+    else buffer[role] = read(slab.data, row * k + role);
   }
-  for (let role = 0; role < k; role += 1) {
-    const member = members[memberOf(slab, role, row)] as Member;
-    write(driveOf(box, member), member.from + row, buffer[role] as number);
+  for (let i = 0; i < members.length; i += 1) {
+    const role = roleIn(slab, i, row);
+    const member = members[i] as Member;
+    if (role < k) write(driveOf(box, member), member.from + row, buffer[role] as number);
   }
   if (slab.parity > 0 && row < slab.agree) writeParity(box, slab, row, k);
 }

@@ -64,7 +64,11 @@ const copied: Doing<"replace-drive">["begin"] = (box, step) => {
   return [phaseOf(box, { kind: "copy", group: group.id, from: old, to: next }, copy + gained(box, group, old, next))];
 };
 
+/** Whether a drive is in a bay, from which it is pulled then. */
+const isInBay = (box: SimBox, id: string): boolean => (box.drives[placeOf(box, id)]?.bay ?? null) !== null;
+
 export const replaceDrive: Doing<"replace-drive"> = {
+  pullsLast: (box, step) => step.how === "attached" && isInBay(box, step.drive),
   begin: (box, step) => {
     if (step.how === "attached") return copied(box, step);
     const [old, next] = [placeOf(box, step.drive), placeOf(box, step.by)];
@@ -208,6 +212,7 @@ function seatParity(box: SimBox, old: number, next: number): void {
 }
 
 export const changeParityDrive: Doing<"change-parity-drive"> = {
+  pullsLast: (box, step) => isInBay(box, step.drive),
   begin: (box, step) => {
     const owner = groupNamed(box, step.group);
     const [old, next] = [placeOf(box, step.drive), placeOf(box, step.by)];

@@ -366,6 +366,8 @@ function oneFewer(box: SimBox, group: SimGroup, place: number): Phase[] {
 }
 
 export const removeDrive: Doing<"remove-drive"> = {
+  // Chunks are moved off it first; of other groups it has been taken out already.
+  pullsLast: (box, step) => (box.drives[placeOf(box, step.drive)]?.bay ?? null) !== null,
   begin: (box, step) => {
     const place = placeOf(box, step.drive);
     const owner = groupWith(box, place);
