@@ -67,7 +67,13 @@ export function recut(box: SimBox, group: SimGroup): void {
   group.slabs = besideParity(box, group, lies.parity, lanes);
 }
 
-/** Takes in all of a group's drives, or one of them, as far up as they go. */
+/**
+ * Takes in all of a group's drives, or one of them, as far up as they go: what is new of them comes into use as the
+ * layout allows, and nothing else moves.
+ *
+ * @param only the place of the one; null for all
+ * @example claim(box, pool, group) // rows over whole drives then reach up to the smallest
+ */
 export function claim(box: SimBox, pool: SimPool, group: SimGroup, only: number | null = null): void {
   const lies = liesOf(group.layout);
   if (lies.in === "onto-one") return;
@@ -109,7 +115,7 @@ export function claim(box: SimBox, pool: SimPool, group: SimGroup, only: number 
   }
 }
 
-/** What a box does by itself when a step has ended: new space comes into use, the last volume and the files grow. */
+/** What a box does by itself when a step has ended, by its rules: new space comes into use, the last volume and the files grow. */
 export function settle(box: SimBox): void {
   for (const pool of box.pools) {
     if (box.rules.claiming === "by-itself") pool.groups.forEach((group) => claim(box, pool, group));

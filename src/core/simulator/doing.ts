@@ -59,7 +59,12 @@ export function takeIn(box: SimBox, place: number): void {
   erase(box, place);
 }
 
-/** A drive in the place of another, taken in as far up as that one was; `valid` says what it holds already. */
+/**
+ * A drive in the place of another of a group, taken in as far up as that one was.
+ *
+ * @param valid up to which row or block it holds what it should already
+ * @example putInPlaceOf(box, group, 0, 5, 0) // drive 5 stands for drive 0, and has still to be filled
+ */
 export function putInPlaceOf(box: SimBox, group: SimGroup, old: number, next: number, valid: number): void {
   const at = group.drives.indexOf(old);
   const blocks = box.drives[next]?.blocks ?? 0;

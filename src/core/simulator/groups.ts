@@ -83,7 +83,11 @@ export function erase(box: SimBox, place: number): void {
   for (let block = 0; block < drive.blocks; block += 1) write(drive, block, 0);
 }
 
-/** Makes a group of drives, which are erased. */
+/**
+ * Makes a group of drives, which are erased.
+ *
+ * @example makeGroup(box, { id: "g1", layout: "raid5", drives: [0, 1, 2] }).slabs[0].rows
+ */
 export function makeGroup(box: SimBox, asked: Asked): SimGroup {
   const group = bareGroup(asked);
   asked.drives.forEach((place) => erase(box, place));
@@ -113,7 +117,11 @@ export function capacityOf(box: SimBox, group: SimGroup): number {
   return blocks + storedBlocks(same);
 }
 
-/** How many blocks a pool holds, less what the box keeps of it for itself. */
+/**
+ * How many blocks a pool holds, less what the box keeps of it for itself.
+ *
+ * @example capacityOfPool(box, pool) * box.block // in bytes, to the scale's error
+ */
 export function capacityOfPool(box: SimBox, pool: SimPool): number {
   const { poolReserveShare, poolReserveMaxBytes } = box.rules;
   const blocks = pool.groups.reduce((sum, group) => sum + capacityOf(box, group), 0);

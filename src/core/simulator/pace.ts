@@ -32,7 +32,14 @@ function workRate({ rules }: SimBox, rate: number, share: number, parity: boolea
   return parity && rules.parityRateLimit !== null ? Math.min(worked, rules.parityRateLimit) : worked;
 }
 
-/** The seconds in which drives go through their blocks side by side, each at its own rate. */
+/**
+ * The seconds in which drives go through their blocks side by side, each at its own rate: bytes ÷ rate, the longest
+ * decides.
+ *
+ * @param blocks how many of each drive, by its place
+ * @param share of its sequential rate that such work reaches
+ * @example sideBySide(box, new Map([[0, 256]]), 0.8, false) // 256 blocks of a drive, read and compared
+ */
 export function sideBySide(box: SimBox, blocks: ReadonlyMap<number, number>, share: number, parity: boolean): number {
   let longest = 0;
   for (const [place, count] of blocks) {
@@ -42,7 +49,13 @@ export function sideBySide(box: SimBox, blocks: ReadonlyMap<number, number>, sha
   return longest;
 }
 
-/** The seconds in which so many blocks are gone through by some drives together: the slowest of them sets the rate. */
+/**
+ * The seconds in which so many blocks are gone through by some drives together: the slowest of them sets the rate.
+ *
+ * @param places of the drives; those that are gone take no part
+ * @returns 0 where there is nothing to go through
+ * @example together(box, [0, 1, 2], 256, 0.6, true)
+ */
 export function together(
   box: SimBox,
   places: readonly number[],
@@ -65,7 +78,12 @@ const isStraight = (slab: Slab): boolean => slab.independent && slab.code === "p
 export const fillShare = (slabs: readonly Slab[]): number =>
   slabs.length > 0 && slabs.every(isStraight) ? STRAIGHT_SHARE : REBUILD_SHARE;
 
-/** Seconds of a pass over all members of some slabs, each at its own rate. */
+/**
+ * Seconds of a pass over all members of some slabs, each at its own rate; what lies on one drive adds up.
+ *
+ * @param part of each slab that is gone through, 0 to 1
+ * @example passOver(box, group.slabs, checkShare)
+ */
 export function passOver(box: SimBox, slabs: readonly Slab[], shareOf: (slab: Slab) => number, part = 1): number {
   const seconds = new Map<number, number>();
   for (const slab of slabs)

@@ -123,6 +123,7 @@ export class Practice {
     for (;;) {
       const first = this.left();
       const passes = first === null ? left : Math.min(left, first);
+      this.box.hours += passes;
       const before = this.running;
       this.running = [];
       const goOn: Running[] = [];
@@ -130,17 +131,16 @@ export class Practice {
         // A hair more, so that what ends now does, whatever the rounding.
         const ended = advance(this.box, running, passes * 3600 + 1e-6);
         if (ended === null && !running.stuck) goOn.push(running);
-        else this.tell(running, passes);
+        else this.tell(running);
       }
       this.running = [...goOn, ...this.running];
-      this.box.hours += passes;
       left -= passes;
       if (left <= 0 || first === null) return;
     }
   }
 
-  private tell({ step, stuck }: Running, passes: number): void {
-    const hours = this.box.hours + passes;
+  private tell({ step, stuck }: Running): void {
+    const { hours } = this.box;
     if (!stuck) this.done.push(step.id);
     this.said.push({ hours, what: stuck ? "stopped" : "ended", step: step.id });
   }

@@ -12,7 +12,11 @@ export interface ReadBack {
   lostOf: Map<number, Set<number>>;
 }
 
-/** Reads all of a pool back and holds every block against what it ought to be. */
+/**
+ * Reads all of a pool back, from copies and parity where need be, and holds every block against what it ought to be.
+ *
+ * @example readBack(box, box.pools[0]).lost // 0
+ */
 export function readBack(box: SimBox, pool: SimPool): ReadBack {
   const result: ReadBack = { blocks: 0, lost: 0, lostOf: new Map() };
   for (const group of pool.groups)

@@ -6,7 +6,11 @@ import { wanted } from "./wanted";
 // more, it goes up, and where it holds less, it goes down: so what is still in the old shape is never overwritten
 // unread.
 
-/** Begins to give a slab a new shape. */
+/**
+ * Begins to give a slab a new shape; `rewriteRow` then moves row by row, and `endRewrite` ends it.
+ *
+ * @example reshape(slab, { members: [...slab.members, oneMore] })
+ */
 export function reshape(slab: Slab, shape: Partial<Slab>): void {
   const old: Slab = { ...slab, members: slab.members.map((member) => ({ ...member })), rewrite: null };
   Object.assign(slab, shape);

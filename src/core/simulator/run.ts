@@ -45,6 +45,7 @@ export const secondsOf = ({ phases, away }: Running): number =>
  *
  * @param seconds at most so many
  * @returns how many of them were left when it ended; null while it goes on, or once it cannot
+ * @example advance(box, running, 3600) // null: it goes on
  */
 export function advance(box: SimBox, running: Running, seconds: number): number | null {
   let left = seconds;
@@ -85,7 +86,7 @@ export function doStep(box: SimBox, step: Step): Came {
   const running = begin(box, step);
   if (typeof running === "string") return { done: false, why: running };
   const seconds = secondsOf(running);
-  if (advance(box, running, Infinity) === null) return { done: false, why: "There is no space to work in." };
   box.hours += seconds / 3600;
+  if (advance(box, running, Infinity) === null) return { done: false, why: "There is no space to work in." };
   return { done: true, hours: seconds / 3600, erased: [...box.erased] };
 }

@@ -95,6 +95,7 @@ const keptBackups = ({ backups = [] }: Plan, { known }: SimBox): SimBackup[] =>
     .flatMap(({ id, place, kind, everyDays, keepsVersions }) =>
       (known.find((each) => each.id === id)?.pools ?? []).map((pool) => ({
         pool,
+        to: id,
         hours: -24 * everyDays,
         place,
         keepsVersions,

@@ -144,7 +144,9 @@ export interface SimPool {
 /** A copy of a pool's data somewhere else. */
 export interface SimBackup {
   pool: string;
-  /** The hour at which it was made. */
+  /** Where it is: one without versions takes the place of the one before it. */
+  to: string;
+  /** The hour as of which it is: that at which it was begun. */
   hours: number;
   place: "here" | "elsewhere";
   keepsVersions: boolean;

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import type { LayoutId, Step, StepBody } from "../document/plan";
+import type { LayoutId, Plan, Step, StepBody } from "../document/plan";
 import { boxWith, withRules } from "../testing/boxWith";
 import { setsOf } from "../testing/agreement";
 import { befall } from "./mishaps";
@@ -96,6 +96,90 @@ describe("interrupted, as it was measured", () => {
     const stripe = practiceOf("raid0", [4, 4], []);
     befall(stripe, { kind: "unreadable", drive: "d1", blocks: 9 });
     expect(lost(stripe)).toBeGreaterThan(0);
+  });
+});
+
+describe("the truth about the data, by hand", () => {
+  // Two volumes on 8 TB of RAID 5: 1.5 TB are stored on the first, 2 TB on the second.
+  const volumes = [
+    { id: "v1", name: "A", bytes: 3e12, fileSystem: "ext4" as const, usedBytes: 1.5e12 },
+    { id: "v2", name: "B", bytes: 4e12, fileSystem: "xfs" as const, usedBytes: 2e12 },
+  ];
+  const kept = (place: "here" | "elsewhere", keepsVersions: boolean): Plan => ({
+    ...boxWith("linux-host", "raid5", [4, 4, 4], [4], { volumes }),
+    dataSets: [{ id: "s1", name: "Files", volume: "v1", bytes: 1e12, worth: "precious" }],
+    backups: [
+      {
+        id: "b1",
+        name: "B",
+        kind: "box",
+        place,
+        everyDays: 7,
+        keepsVersions,
+        lastVerified: "2026-11-20",
+        dataSets: ["s1"],
+      },
+    ],
+  });
+  const truth = (practice: Practice) => truthOf(practice)[0]!.volumes;
+
+  test("of each volume what is stored is read back, and no more", () => {
+    const practice = Practice.of(kept("here", true), GRAIN);
+    const block = 4_000_787_030_016 / 256;
+    expect(truth(practice).map(({ blocks }) => blocks)).toEqual(
+      [1.5e12, 2e12].map((bytes) => Math.round(bytes / block)),
+    );
+    expect(truth(practice).every(({ lost, backupAge }) => lost === 0 && backupAge === null)).toBe(true);
+  });
+
+  test("a fire takes the box and the backup beside it; one elsewhere is at worst a week old, and as old as the work", () => {
+    const [here, elsewhere] = (["here", "elsewhere"] as const).map((place) => {
+      const practice = Practice.of(kept(place, true), GRAIN);
+      practice.pass(10);
+      befall(practice, { kind: "fire" });
+      return truth(practice);
+    });
+    expect(here!.every(({ lost, blocks, backupAge }) => lost === blocks && backupAge === null)).toBe(true);
+    expect(elsewhere!.map(({ backupAge }) => backupAge)).toEqual([7 * 24 + 10, 7 * 24 + 10]);
+  });
+
+  test("what was deleted comes from a backup made before it; the next one without versions forgets it", () => {
+    for (const [keepsVersions, age] of [
+      [true, 0],
+      [false, null],
+    ] as const) {
+      const practice = Practice.of(kept("elsewhere", keepsVersions), GRAIN);
+      practice.pass(1);
+      befall(practice, { kind: "deletion", volume: "v1" });
+      expect(truth(practice)[0]).toMatchObject({ deleted: true, backupAge: 7 * 24 + 1 });
+      expect(truth(practice)[1]).toMatchObject({ deleted: false, lost: 0 });
+      practice.do(step({ kind: "back-up", pool: "p1", to: "b1" }));
+      const { backupAge } = truth(practice)[0]!;
+      if (age === null) expect(backupAge).toBeNull();
+      else expect(backupAge).toBeLessThan(10);
+    }
+  });
+
+  test("a step that is forgotten changes nothing, and is done the next time", () => {
+    const practice = Practice.of(kept("here", true), GRAIN);
+    const grow = step({ kind: "grow-volume", pool: "p1", volume: "v2" });
+    befall(practice, { kind: "grow-forgotten" });
+    expect(practice.do(grow)).toBe(false);
+    expect(practice.box.pools[0]!.volumes[1]!.bytes).toBe(4e12);
+    expect(practice.do(grow)).toBe(true);
+    expect(practice.box.pools[0]!.volumes[1]!.bytes / 1e12).toBeCloseTo(8 - 3, 1);
+  });
+
+  test("3 × 4 TB: a drive pulled and filled at 0.6 × 150 MB/s; four times slower, four times as long", () => {
+    const pulled = step({ kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" });
+    const hours = (times: number) => {
+      const practice = Practice.of(kept("here", true), GRAIN);
+      befall(practice, { kind: "slow", drive: "x1", times });
+      practice.do(pulled);
+      return practice.box.hours;
+    };
+    expect(hours(1)).toBeCloseTo(4e12 / 90e6 / 3600, 1);
+    expect(hours(4)).toBeCloseTo((4 * 4e12) / 90e6 / 3600, 0);
   });
 });
 

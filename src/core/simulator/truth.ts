@@ -23,16 +23,9 @@ export interface PoolTruth {
   volumes: VolumeTruth[];
 }
 
-/** The newest backup that still has what was on a volume; one without versions forgets what was deleted before it. */
-function backupOf(backups: readonly SimBackup[], pool: string, deleted: number | undefined): SimBackup | undefined {
-  return backups
-    .filter((each) => each.pool === pool)
-    .filter(
-      (each, i, all) =>
-        deleted === undefined || each.keepsVersions || !all.slice(i).some(({ hours }) => hours > deleted),
-    )
-    .at(-1);
-}
+/** The newest backup that has what was on a volume: of what was deleted one from before, or one with versions. */
+const backupOf = (backups: readonly SimBackup[], pool: string, deleted = Infinity): SimBackup | undefined =>
+  backups.filter((each) => each.pool === pool && (each.keepsVersions || each.hours < deleted)).at(-1);
 
 function truthOfVolume(
   { box, deleted }: Practice,

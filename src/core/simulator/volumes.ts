@@ -34,6 +34,8 @@ function notTaken(pieces: readonly Extent[], taken: readonly Extent[]): Extent[]
 /**
  * Gives each volume of a pool as many blocks as hold what is stored on it: those that it has stay its own, more come
  * from the room that nobody has. So it is known of every block whose it is.
+ *
+ * @example allot(box, pool) // once something has been stored, or a pool has grown
  */
 export function allot(box: SimBox, pool: SimPool): void {
   const pieces = piecesOf(pool);

@@ -4,7 +4,7 @@ import { erase } from "../groups";
 import { AT_ONCE, WAYS, cellsOf, checkShare, hasParity, partUsed, passOver, sideBySide } from "../pace";
 import { VERIFY_SHARE } from "../../drives/rates";
 import { roomFor } from "../claims";
-import { placeOf, type SimBox, type SimPool, type SimVolume } from "../simulatedBox";
+import { placeOf, type SimBackup, type SimBox, type SimPool, type SimVolume } from "../simulatedBox";
 
 // What is done about what is stored, and to single drives: nothing of it changes how a pool lies.
 
@@ -102,13 +102,12 @@ export const backUp: Doing<"back-up"> = {
   begin: (box, step) => [waiting(Math.max(storedIn(poolIn(box, step.pool)) / rateOf(box, step), 1e-9))],
   end: (box, step) => {
     const known = box.known.find(({ id }) => id === step.to);
-    box.backups.push({
-      pool: step.pool,
-      hours: box.hours,
-      place: known?.place ?? "elsewhere",
-      keepsVersions: known?.keepsVersions ?? false,
-      rate: rateOf(box, step),
-    });
+    const keepsVersions = known?.keepsVersions ?? false;
+    const isSame = ({ pool, to }: SimBackup) => pool === step.pool && to === step.to;
+    if (!keepsVersions) box.backups = box.backups.filter((each) => !isSame(each));
+    const place = known?.place ?? "elsewhere";
+    const hours = box.hours - storedIn(poolIn(box, step.pool)) / rateOf(box, step) / 3600;
+    box.backups.push({ pool: step.pool, to: step.to, hours, place, keepsVersions, rate: rateOf(box, step) });
   },
 };
 
