@@ -40,7 +40,7 @@ function mishapsAlong(walk: Walk, seed: number, reached: Reached): string[] {
   return differences;
 }
 
-test(`${PLANS} plans: sizes, hours, erased drives, which drives may fail, and what mishaps take`, () => {
+test(`${PLANS} plans: sizes, hours, erased drives, which drives may be lost, and what mishaps take`, () => {
   const reached: Reached = new Map();
   const along: Reached = new Map();
   for (let n = 0; n < PLANS; n += 1) {

@@ -115,7 +115,7 @@ export function claim(box: SimBox, pool: SimPool, group: SimGroup, only: number 
   }
 }
 
-/** What a box does by itself when a step has ended, by its rules: new space comes into use, the last volume and the files grow. */
+/** What a box does by its rules when a step has ended: new space comes into use, the last volume and the files grow. */
 export function settle(box: SimBox): void {
   for (const pool of box.pools) {
     if (box.rules.claiming === "by-itself") pool.groups.forEach((group) => claim(box, pool, group));

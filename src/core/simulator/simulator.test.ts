@@ -2,6 +2,7 @@ import fc from "fast-check";
 import type { LayoutId, Plan, Step, StepBody } from "../document/plan";
 import { boxWith, withRules } from "../testing/boxWith";
 import { setsOf } from "../testing/agreement";
+import { capacityOfPool } from "./groups";
 import { befall } from "./mishaps";
 import { Practice } from "./practice";
 import { readBack } from "./readBack";
@@ -240,6 +241,41 @@ describe("what is not right is noticed", () => {
       ),
       { numRuns: 150 },
     );
+  });
+
+  test("filled chunk by chunk, unlike drives hold what the formula says: min(half of all, all but the largest)", () => {
+    for (const sizes of [
+      [4, 4, 8],
+      [4, 8, 12],
+      [2, 4, 6, 8],
+      [4, 4, 4, 4, 12],
+      [2, 2, 12],
+    ]) {
+      const box = boxOf("copies-2", sizes);
+      const all = sizes.reduce((sum, each) => sum + each, 0);
+      const formula = Math.min(all / 2, all - Math.max(...sizes));
+      expect((capacityOfPool(box, box.pools[0]!) * box.block) / 1e12).toBeCloseTo(formula, 0);
+    }
+  });
+
+  test("until its first fill has ended a new mirror has one copy of what has not been filled yet", () => {
+    const plan = withRules(boxWith("classic-raid", "raid0", [4, 4], [4, 4]), { firstFill: "at-once" });
+    const made: StepBody = {
+      kind: "create-group",
+      pool: "p2",
+      group: "g2",
+      name: "N",
+      layout: "raid1",
+      drives: ["x1", "x2"],
+    };
+    const practice = half(Practice.of(plan, GRAIN), made);
+    befall(practice, { kind: "drive-dies", drive: "x1" });
+    const { blocks, lost: gone } = truthOf(practice)[1]!;
+    expect(gone / blocks).toBeCloseTo(0.5, 1);
+    const whole = Practice.of(plan, GRAIN);
+    whole.do(step(made));
+    befall(whole, { kind: "drive-dies", drive: "x1" });
+    expect(truthOf(whole)[1]!.lost).toBe(0);
   });
 
   test("parity that is not written, or a stripe that is forgotten, loses data once a drive is gone", () => {

@@ -72,27 +72,34 @@ export function costOfFilling(
   const [rebuild] = rebuildsOf(bands, there, rules, used, next);
   const reads = readFor(bands, step.by, gone, rules.rebuilding === "used-only" ? used : 1);
   const more = costOfNewSpace(plan, after.plan, owner.group.id, rules, { [step.by]: step.drive });
-  const gains = gainsOf(more);
-  const others = [...new Set([...reads.keys(), ...gains.keys()])].filter((drive) => drive !== step.by);
   const filling = rebuild?.hours ?? noCost({}).hours;
   const hours = addHours(filling, more?.hours ?? NO_HOURS);
   return noCost({
     ...(more && hours.expected > 0 ? { missingShare: filling.expected / hours.expected } : {}),
     hours,
     erased: [step.by],
-    work: [
-      ...others.map((drive) => ({ drive, reads: reads.get(drive) ?? 0, writes: gains.get(drive) ?? 0 })),
-      { drive: step.by, reads: 0, writes: (rebuild?.writes ?? 0) + (gains.get(step.by) ?? 0) },
-    ],
+    work: together(
+      [
+        ...[...reads].map(([drive, bytes]) => ({ drive, reads: bytes, writes: 0 })),
+        { drive: step.by, reads: 0, writes: rebuild?.writes ?? 0 },
+      ],
+      more?.work ?? [],
+    ),
     online: "slower",
     missing: [step.drive],
     unready: [step.by],
   });
 }
 
-/** What each drive gains, in bytes. */
-const gainsOf = (more: Pick<StepCost, "work"> | null): Map<string, number> =>
-  new Map((more?.work ?? []).map(({ drive, writes }) => [drive, writes]));
+/** Two pieces of work on the same drives, one after the other. */
+function together(first: StepCost["work"], second: StepCost["work"]): StepCost["work"] {
+  const sums = new Map(first.map((each) => [each.drive, { ...each }]));
+  for (const { drive, reads, writes } of second) {
+    const sum = sums.get(drive) ?? { drive, reads: 0, writes: 0 };
+    sums.set(drive, { drive, reads: sum.reads + reads, writes: sum.writes + writes });
+  }
+  return [...sums.values()];
+}
 
 /** What is read of each of the others to fill a drive, in bytes. */
 function readFor(bands: readonly Band[], by: string, gone: ReadonlySet<string>, share: number): Map<string, number> {

@@ -52,6 +52,17 @@ test("a band that a larger drive covers and joins is rewritten, at 0.33 of the r
   const replaced: StepBody = { kind: "replace-drive", drive: "d2", by: "x1", how: "pulled" };
   const { walked } = last(plan, replaced, { kind: "claim-space", group: "g1" });
   expect(walked!.cost.hours.expected).toBeCloseTo(4e12 / (150e6 * 0.33) / 3600, 1);
+  // The two that had it before read and write what lies there; the new one is written.
+  const inTB = walked!.cost.work.map(({ drive, reads, writes }) => [
+    drive,
+    Math.round(reads / 1e12),
+    Math.round(writes / 1e12),
+  ]);
+  expect(inTB).toEqual([
+    ["d1", 4, 4],
+    ["x1", 0, 4],
+    ["d4", 4, 4],
+  ]);
 });
 
 test("another parity over the same drives is a rewrite", () => {
@@ -81,7 +92,7 @@ test("a level for which bands are given up is refused where the volumes do not f
   const plan = withRules(pool, { minimumDrives: {}, joining: "any-size" });
   const { walked } = last(plan, { kind: "change-level", group: "g1", layout: "hybrid-2", drives: ["x1"] });
   expect(walked!.done).toBe(false);
-  expect(walked!.findings.map(({ code }) => code)).toContain("laid-out-anew");
+  expect(walked!.findings.map(({ code }) => code)).toContain("laid-out-again");
 });
 
 test("after a band has been given up, a drive that joins makes new ones as high as it reaches", () => {

@@ -174,9 +174,9 @@ function placeMeanwhile({ plan, step, setting, pool, group, to }: Change, after:
   const { family } = setting;
   const message =
     `Too few drives reach as high as the group for ${inText(to)}: only ${formatBytes(stays, family)} of it stay ` +
-    `while the rest is laid out anew, and its volumes have ${formatBytes(given, family)}. Take larger drives, or make ` +
+    `while the rest is laid out again, and its volumes have ${formatBytes(given, family)}. Take larger drives, or make ` +
     "the volumes smaller first.";
-  return [against("block", "laid-out-anew", message, step.drives)];
+  return [against("block", "laid-out-again", message, step.drives)];
 }
 
 /** What must not happen meanwhile; of the one path that has been seen to end badly, that it has. */

@@ -5,6 +5,7 @@ import { underParity } from "../bands/underParity";
 import { bandsOfGroup } from "../box/figures";
 import { drivesOf, groupOf } from "../box/find";
 import { passHours } from "../box/passHours";
+import type { Bytes } from "../bytes/bytes";
 import type { BoxRules, Plan } from "../document/plan";
 import { RESHAPE_SHARE } from "../drives/rates";
 import { layoutOf } from "../layouts/registry";
@@ -29,6 +30,17 @@ const joinedBands = (
     return was !== undefined && own.size > was.members.length && was.members.every(({ drive }) => own.has(drive));
   });
 
+/** What of some bands lay on a drive before, or on the one whose place it has taken, in bytes. */
+const heldBefore = (bands: readonly Band[], before: readonly Band[], drive: string, then: string): Bytes =>
+  bands
+    .flatMap(({ members }) => members)
+    .filter(
+      (member) =>
+        member.drive === drive &&
+        before.some(({ members }) => members.some((old) => old.drive === then && old.offset === member.offset)),
+    )
+    .reduce((sum, { length }) => sum + length, 0);
+
 /**
  * What it takes to make the space redundant that a group has gained on its own drives: copies and parity are written
  * into it. Chunks get theirs when something is stored in them, and a box that copies only what is used has nothing to
@@ -49,17 +61,26 @@ export function costOfNewSpace(
   const layout = layoutOf(is.layout);
   if (layout.chunked || rules.rebuilding === "used-only" || layout.nominalTolerance(is.options ?? {}) === 0)
     return null;
+  const old = bandsOfGroup(before, was, rules);
   const bands = bandsOfGroup(after, is, rules);
-  const [then, now] = [occupied(bandsOfGroup(before, was, rules)), occupied(bands)];
-  const work = drivesOf(after, is.drives)
-    .map(({ id }) => ({ drive: id, reads: 0, writes: (now.get(id) ?? 0) - (then.get(ownValue(stood, id) ?? id) ?? 0) }))
-    .filter(({ writes }) => writes > 0);
-  if (work.length === 0) return null;
+  const [then, now] = [occupied(old), occupied(bands)];
+  const gained = new Map(
+    drivesOf(after, is.drives)
+      .map(({ id }) => [id, (now.get(id) ?? 0) - (then.get(ownValue(stood, id) ?? id) ?? 0)] as const)
+      .filter(([, bytes]) => bytes > 0),
+  );
+  if (gained.size === 0) return null;
   // Bands that a larger drive covers now and joins are rewritten over it; the rest of what is new is filled.
-  const joined = joinedBands(bandsOfGroup(before, was, rules), bands, stood);
+  const joined = joinedBands(old, bands, stood);
   const moved = occupied(joined);
-  const bytes = new Map(work.map(({ drive, writes }) => [drive, Math.max(0, writes - (moved.get(drive) ?? 0))]));
+  const filled = new Map([...gained].map(([id, bytes]) => [id, Math.max(0, bytes - (moved.get(id) ?? 0))]));
   const rewritten = bandHours(joined, drivesOf(after, is.drives), () => RESHAPE_SHARE, rules);
-  const hours = addHours(rewritten, passHours(after, bytes, rebuildShareOf(bands), rules, underParity(bands)));
+  const hours = addHours(rewritten, passHours(after, filled, rebuildShareOf(bands), rules, underParity(bands)));
+  // What lay on a drive of such a band before is read and written; what it gains is written.
+  const work = is.drives.flatMap((drive) => {
+    const reads = heldBefore(joined, old, drive, ownValue(stood, drive) ?? drive);
+    const writes = (gained.get(drive) ?? 0) + reads;
+    return writes > 0 ? [{ drive, reads, writes }] : [];
+  });
   return { hours, work, online: "slower" };
 }

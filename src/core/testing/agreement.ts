@@ -87,7 +87,7 @@ interface FullPool {
   pool: Pool;
   box: SimBox;
   own: SimPool;
-  /** Places of its drives that work, and how many of them may fail as predicted; −1 where data is lost already. */
+  /** Places of its drives that work, and how many of them may be lost as predicted; −1 where data is lost already. */
   drives: number[];
   left: number;
   differ: Differ;
@@ -117,7 +117,7 @@ function trySets(
   return { tried, fatal };
 }
 
-/** That every set of so many drives as may fail is survived, and of one more as it is predicted, not all are. */
+/** That every set of so many drives as may be lost is survived, and of one more as it is predicted, not all are. */
 function holdFates(coarse: SimBox, { state: { plan } }: WalkedMoment, differ: Differ): void {
   for (const pool of plan.pools) {
     const box = forkBox(coarse);
@@ -130,9 +130,9 @@ function holdFates(coarse: SimBox, { state: { plan } }: WalkedMoment, differ: Di
     const full: FullPool = { plan, pool, box, own, drives, left, differ };
     if (left >= 0) trySets(full, left);
     const { tried, fatal } = trySets(full, left + 1);
-    // Of chunks that are stored with a drive gone, none lies on it: then more may fail than is promised.
+    // Of chunks that are stored with a drive gone, none lies on it: then more may be lost than is promised.
     const promised = now.kind === "degraded" && own.groups.some(({ chunks }) => chunks !== null);
-    if (left >= 0 && tried > 0 && tried < MOST_SETS && fatal === 0 && !promised) differ(`any ${left + 1} may fail`);
+    if (left >= 0 && tried > 0 && tried < MOST_SETS && fatal === 0 && !promised) differ(`any ${left + 1} may be lost`);
   }
 }
 
@@ -190,7 +190,7 @@ function holdWhole(box: SimBox, plan: Plan, differ: Differ): void {
 
 /**
  * Walks a plan and lets the simulated box do the same, and tells in what they differ: what holds how much, which drives
- * are erased, the hours, and which sets of drives may fail.
+ * are erased, the hours, and which sets of drives may be lost.
  *
  * @param blocks how fine the box is for capacities; for sets of drives it is coarser
  */
