@@ -14,32 +14,39 @@ import { addHours } from "../time/hours";
 import type { StepCost } from "./stepModule";
 import { ownValue } from "../records/ownValue";
 
-/** Bands that run over more drives than before, as they then are. */
-const joinedBands = (
-  before: readonly Band[],
-  after: readonly Band[],
-  stood: Readonly<Record<string, string>>,
-): Band[] =>
-  after.filter((band) => {
-    // Drives with files of their own join without that.
-    if (band.independent) return false;
-    const own = new Set(band.members.map(({ drive }) => ownValue(stood, drive) ?? drive));
-    const was = before.find(({ members }) =>
-      members.some(({ drive, offset }) => band.members.some((each) => each.drive === drive && each.offset === offset)),
-    );
-    return was !== undefined && own.size > was.members.length && was.members.every(({ drive }) => own.has(drive));
+/** Bands by where they begin on each drive. */
+type Beginnings = ReadonlyMap<string, ReadonlyMap<Bytes, Band>>;
+
+function beginningsOf(bands: readonly Band[]): Beginnings {
+  const beginnings = new Map<string, Map<Bytes, Band>>();
+  for (const band of bands)
+    for (const { drive, offset } of band.members) {
+      const own = beginnings.get(drive) ?? new Map<Bytes, Band>();
+      beginnings.set(drive, own.set(offset, band));
+    }
+  return beginnings;
+}
+
+/** Bands that run over more drives than before, as they then are. Drives with files of their own join without that. */
+const joinedBands = (before: Beginnings, after: readonly Band[]): Band[] =>
+  after.filter(({ independent, members }) => {
+    if (independent) return false;
+    const was = members.map(({ drive, offset }) => before.get(drive)?.get(offset)).find((band) => band !== undefined);
+    return was !== undefined && members.length > was.members.length;
   });
 
-/** What of some bands lay on a drive before, or on the one whose place it has taken, in bytes. */
-const heldBefore = (bands: readonly Band[], before: readonly Band[], drive: string, then: string): Bytes =>
-  bands
-    .flatMap(({ members }) => members)
-    .filter(
-      (member) =>
-        member.drive === drive &&
-        before.some(({ members }) => members.some((old) => old.drive === then && old.offset === member.offset)),
-    )
-    .reduce((sum, { length }) => sum + length, 0);
+/** What of some bands lay on each drive before, or on the one whose place it has taken, in bytes. */
+function heldBefore(
+  bands: readonly Band[],
+  before: Beginnings,
+  stood: Readonly<Record<string, string>>,
+): Map<string, Bytes> {
+  const held = new Map<string, Bytes>();
+  for (const { members } of bands)
+    for (const { drive, offset, length } of members)
+      if (before.get(ownValue(stood, drive) ?? drive)?.has(offset)) held.set(drive, (held.get(drive) ?? 0) + length);
+  return held;
+}
 
 /**
  * What it takes to make the space redundant that a group has gained on its own drives: copies and parity are written
@@ -71,14 +78,16 @@ export function costOfNewSpace(
   );
   if (gained.size === 0) return null;
   // Bands that a larger drive covers now and joins are rewritten over it; the rest of what is new is filled.
-  const joined = joinedBands(old, bands, stood);
+  const beginnings = beginningsOf(old);
+  const joined = joinedBands(beginnings, bands);
   const moved = occupied(joined);
   const filled = new Map([...gained].map(([id, bytes]) => [id, Math.max(0, bytes - (moved.get(id) ?? 0))]));
   const rewritten = bandHours(joined, drivesOf(after, is.drives), () => RESHAPE_SHARE, rules);
   const hours = addHours(rewritten, passHours(after, filled, rebuildShareOf(bands), rules, underParity(bands)));
   // What lay on a drive of such a band before is read and written; what it gains is written.
+  const held = heldBefore(joined, beginnings, stood);
   const work = is.drives.flatMap((drive) => {
-    const reads = heldBefore(joined, old, drive, ownValue(stood, drive) ?? drive);
+    const reads = held.get(drive) ?? 0;
     const writes = (gained.get(drive) ?? 0) + reads;
     return writes > 0 ? [{ drive, reads, writes }] : [];
   });
