@@ -7,6 +7,7 @@ import type { LayoutId, Plan, Pool, RuleSetId, StepBody } from "../document/plan
 import { numbered } from "../testing/anySteps";
 import { testDrive } from "../testing/arbitraries";
 import { boxWith, withDrive } from "../testing/boxWith";
+import { away } from "../testing/dataPlan";
 import { walkPlan } from "../walk/walkPlan";
 import type { Instead, RescueChoices } from "./rescue";
 import { poolsToRescue, rescueOf, settingOf } from "./rescueOf";
@@ -28,18 +29,7 @@ const stored = (plan: Plan, worth: "precious" | "useful" = "precious"): Plan => 
 });
 const kept = (plan: Plan): Plan => ({
   ...stored(plan),
-  backups: [
-    {
-      id: "b9",
-      name: "Box at home",
-      kind: "box",
-      place: "elsewhere",
-      everyDays: 7,
-      keepsVersions: true,
-      lastVerified: "2026-11-20",
-      dataSets: ["s1"],
-    },
-  ],
+  backups: [{ ...away, id: "b9", lastVerified: "2026-11-20" }],
 });
 const seated = (plan: Plan) => withDrive(plan, "x1", { place: { bay: 9 } });
 const failing = (plan: Plan) => withDrive(plan, "d1", { health: { state: "failing" } });

@@ -1,16 +1,7 @@
 import { heightOf, type Band } from "../bands/band";
+import { inverseOf, times } from "../simulator/galois";
 
-// Real coding of real bytes, to hold the predictions about failures against: GF(256) with the polynomial 0x11d.
-const EXP = new Uint8Array(512);
-const LOG = new Uint8Array(256);
-for (let i = 0, x = 1; i < 255; i += 1) {
-  EXP[i] = x;
-  EXP[i + 255] = x;
-  LOG[x] = i;
-  x = x & 0x80 ? (x << 1) ^ 0x11d : x << 1;
-}
-const mul = (a: number, b: number) => (a === 0 || b === 0 ? 0 : EXP[LOG[a]! + LOG[b]!]!);
-const inverse = (a: number) => EXP[255 - LOG[a]!]!;
+// Real coding of real bytes, to hold the predictions about failures against.
 
 /** How a scheme makes its n symbols of k: rows of coefficients. One parity is the XOR; more are Cauchy rows. */
 function generator(band: Band): number[][] {
@@ -29,7 +20,7 @@ function generator(band: Band): number[][] {
       const { parity } = band.scheme;
       const k = n - parity;
       const rows = Array.from({ length: parity }, (_, p) =>
-        Array.from({ length: k }, (_, d) => (parity === 1 ? 1 : inverse((128 + p) ^ d))),
+        Array.from({ length: k }, (_, d) => (parity === 1 ? 1 : inverseOf((128 + p) ^ d))),
       );
       return [...unit(k), ...rows];
     }
@@ -39,7 +30,7 @@ function generator(band: Band): number[][] {
 const unit = (n: number) => Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => (i === j ? 1 : 0)));
 
 const encode = (rows: number[][], data: number[]) =>
-  rows.map((row) => row.reduce((sum, c, i) => sum ^ mul(c, data[i]!), 0));
+  rows.map((row) => row.reduce((sum, c, i) => sum ^ times(c, data[i]!), 0));
 
 /** Solves rows · data = symbols by elimination; null when the rows do not determine the data. */
 function solve(rows: number[][], symbols: number[], k: number): number[] | null {
@@ -48,11 +39,11 @@ function solve(rows: number[][], symbols: number[], k: number): number[] | null 
     const pivot = m.findIndex((row, i) => i >= col && row[col] !== 0);
     if (pivot < 0) return null;
     [m[col], m[pivot]] = [m[pivot]!, m[col]!];
-    const scale = inverse(m[col]![col]!);
-    m[col] = m[col]!.map((c) => mul(c, scale));
+    const scale = inverseOf(m[col]![col]!);
+    m[col] = m[col]!.map((c) => times(c, scale));
     m.forEach((row, i) => {
       const factor = row[col]!;
-      if (i !== col && factor !== 0) m[i] = row.map((c, j) => c ^ mul(factor, m[col]![j]!));
+      if (i !== col && factor !== 0) m[i] = row.map((c, j) => c ^ times(factor, m[col]![j]!));
     });
   }
   return m.slice(0, k).map((row) => row[k]!);

@@ -9,20 +9,13 @@ import { mirror } from "../layouts/mirror";
 import { layoutOf, layouts } from "../layouts/registry";
 import { QUESTIONS } from "../ruleBook/registry";
 import { ruleSets, rulesOf } from "../rules/ruleSets";
+import { Draw } from "../simulator/draw";
 import { type Walk } from "../walk/moment";
 import { walkPlan } from "../walk/walkPlan";
 import { testDrive } from "./arbitraries";
 
-/** Numbers drawn from a seed, the same each time (mulberry32). */
-export class Dice {
-  constructor(private state: number) {}
-  /** A whole number from 0 to below `most`. */
-  below(most: number): number {
-    this.state = (this.state + 0x6d2b79f5) | 0;
-    let t = Math.imul(this.state ^ (this.state >>> 15), 1 | this.state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return Math.floor((((t ^ (t >>> 14)) >>> 0) / 4_294_967_296) * most);
-  }
+/** Things drawn from a seed, the same each time. */
+export class Dice extends Draw {
   one<T>(list: readonly T[]): T {
     return list[this.below(list.length)]!;
   }

@@ -5,12 +5,14 @@ import { withParityNamed } from "../box/parityNamed";
 import { emptyPlan } from "../document/emptyPlan";
 import type { BoxRules, Group, LayoutId, Plan, Pool, Step, StepBody, StepKind } from "../document/plan";
 import { isGone } from "../drives/driveState";
+import { isSeparate } from "../layouts/isSeparate";
 import { layoutOf, layouts } from "../layouts/registry";
 import { ruleSets, rulesOf } from "../rules/ruleSets";
 import { stepModules } from "../steps/registry";
 import type { Walk } from "../walk/moment";
 import { walkPlan } from "../walk/walkPlan";
 import { testDrive } from "./arbitraries";
+import { away, images } from "./dataPlan";
 import { anyRules, Dice, freeOf, levelStep, makingStep, volumeStep } from "./likelyPlan";
 
 // Plans that are steered to what has been reached least so far, so that few of them reach every layout and step.
@@ -45,8 +47,9 @@ function beginning(layout: LayoutId, dice: Dice): Plan {
   const sizes = dice.one(SIZES);
   const size = () => dice.one(sizes) * 1e9 + (dice.below(3) === 0 ? dice.below(300) * 512 : 0);
   const { usualDrives, multiple = 1 } = layoutOf(layout);
-  const most = layout === "single" ? 5 : usualDrives;
-  const count = most + multiple * dice.below(layout === "raid1" ? 1 + dice.below(2) : 4);
+  // Separate drives fail by themselves, so that several can be brought back; a mirror is seldom wider than two.
+  const least = isSeparate(layoutOf(layout)) ? 5 : usualDrives;
+  const count = least + multiple * dice.below(layoutOf(layout).widening === "copies" ? 1 + dice.below(2) : 4);
   const drives = [
     ...Array.from({ length: count }, (_, i) => testDrive(`d${i + 1}`, size(), { place: { bay: i + 1 } })),
     ...Array.from({ length: 4 + dice.below(4) }, (_, i) => testDrive(`x${i + 1}`, size(), {})),
@@ -70,26 +73,9 @@ function beginning(layout: LayoutId, dice: Dice): Plan {
       fileSystem: dice.one(["ext4", "btrfs", "xfs"]),
       usedBytes: Math.floor(usable * share * 0.2 * dice.below(3)),
     });
-  if (layout === "single") Object.assign(plan, keptElsewhere);
+  if (isSeparate(layoutOf(layout))) Object.assign(plan, { dataSets: [images], backups: [away] });
   return plan;
 }
-
-/** What is on the first volume has a backup elsewhere. */
-const keptElsewhere: Pick<Plan, "dataSets" | "backups"> = {
-  dataSets: [{ id: "s1", name: "Files", volume: "v1", bytes: 1e9, worth: "useful" }],
-  backups: [
-    {
-      id: "b1",
-      name: "Elsewhere",
-      kind: "box",
-      place: "elsewhere",
-      everyDays: 7,
-      keepsVersions: true,
-      lastVerified: "2026-11-20",
-      dataSets: ["s1"],
-    },
-  ],
-};
 
 interface At {
   plan: Plan;
