@@ -60,7 +60,10 @@ describe("the calendar file, read back by another program's parser", () => {
     expect(swap.summary).toBe("Replace a drive · Animal clinic, two larger drives");
     expect(swap.description).toMatch(/drive in bay 1 \(serial TJ4-0417\) is pulled and replaced/);
     expect(swap.description).toMatch(/Takes \d.* h \(/);
-    expect(swap.description).toContain("One more failed drive would lose data meanwhile");
+    // 4 TB less 10 GiB at 0.6 × 150 MB/s.
+    expect(swap.description).toContain(
+      "Until the new drive is filled, in about 12 hours, one more failed drive would lose data.",
+    );
   });
   test("has alarms a day and an hour before what needs a hand at the box, and only there", () => {
     const alarms = (id: string) =>

@@ -1,3 +1,4 @@
+import { exposedWords } from "../walk/exposedWords";
 import { conditionOf } from "../box/condition";
 import { driveOf } from "../box/find";
 import { rulesOfBox } from "../box/rulesOfBox";
@@ -17,7 +18,6 @@ import type { Hours } from "../time/hours";
 import type { Walk } from "../walk/moment";
 import { LOOKS_AHEAD } from "../walk/watchers/registry";
 import { capital } from "../words/capital";
-import { survivesMeanwhile } from "../words/survives";
 import { actsOf, type Acts } from "./acts";
 import { driveCheck, type DriveCheck } from "./driveCheck";
 import { expectedSize } from "./expectedSize";
@@ -96,7 +96,7 @@ function neverOf({ walked, before }: StepNow, rules: BoxRules): string[] {
   );
   return [
     ...(cost.boxWork ? ["Do not switch the box off, and start nothing that the plan does not say."] : []),
-    ...exposure.map(({ redundancy }) => `Pull no drive: meanwhile, ${survivesMeanwhile(redundancy)}.`).slice(0, 1),
+    ...exposure.map((each) => `Pull no drive: ${exposedWords(each, cost.hours.expected)}.`).slice(0, 1),
     ...(cost.missing.length > 0 || degraded
       ? [
           "Do not create, format or “initialise” anything if the box offers it, and let no repair of the file " +

@@ -43,6 +43,8 @@ export interface RescueAct {
   hours: Hours | null;
   /** How many more drives can be lost meanwhile; −1 where data is lost. */
   redundancyDuring: number;
+  /** For which share of its hours, from its beginning; all of them where nothing is said. */
+  share?: number;
   /** The step that it is in the plan; none for what is done by hand or looked at. */
   step?: StepBody;
   /** The step of the plan, where it stands there already. */

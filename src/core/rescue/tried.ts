@@ -82,12 +82,14 @@ function actOf(
   pool: string,
   left: number,
 ): RescueAct {
+  const exposed = walked?.exposure.find((each) => each.pool === pool);
   return {
     what,
     does,
     why,
     hours: walked?.done ? walked.cost.hours : (hours ?? null),
-    redundancyDuring: walked?.exposure.find((each) => each.pool === pool)?.redundancy ?? left,
+    redundancyDuring: exposed?.redundancy ?? left,
+    ...(exposed?.share === undefined ? {} : { share: exposed.share }),
     ...(step ? { step } : {}),
   };
 }
@@ -119,7 +121,6 @@ export function tryCourse(setting: RescueSetting, course: Course): Tried {
   };
   let before = moments[0] as WalkedMoment;
   const acts: RescueAct[] = [];
-  const shares: number[] = [];
   const blocks: string[] = [];
   course.drafts.forEach((draft, i) => {
     const moment = draft.step && takeMoment(draft.step);
@@ -127,7 +128,6 @@ export function tryCourse(setting: RescueSetting, course: Course): Tried {
       ...actOf(draft, moment?.walked ?? null, pool.id, leftAt(before)),
       ...(planned[i] ? { planned: planned[i] } : {}),
     });
-    shares.push(moment?.walked?.exposure.find((each) => each.pool === pool.id)?.share ?? 1);
     if (moment?.walked && !moment.walked.done) blocks.push(...blocksOf(moment.walked));
     if (moment) before = moment;
   });
@@ -139,8 +139,8 @@ export function tryCourse(setting: RescueSetting, course: Course): Tried {
     acts,
     hours: taking.reduce((sum, each) => addHours(sum, each.hours ?? NO_HOURS), NO_HOURS),
     bareHours: acts.reduce(
-      (sum, { redundancyDuring, hours }, i) =>
-        sum + (redundancyDuring <= 0 ? (hours?.expected ?? 0) * (shares[i] ?? 1) : 0),
+      (sum, { redundancyDuring, hours, share = 1 }) =>
+        sum + (redundancyDuring <= 0 ? (hours?.expected ?? 0) * share : 0),
       0,
     ),
     blocks,

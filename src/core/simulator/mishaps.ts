@@ -72,7 +72,7 @@ function stopWorkOn(practice: Practice, place: number): void {
       // What is left to copy is worked out from the others; the copy goes on in its place.
       const owner = groupWith(box, place);
       if (owner) putInPlaceOf(box, owner.group, place, op.to, 0);
-      reached(box, owner?.group, op.to, phase.done);
+      reached(owner?.group, op.to, phase.done);
       phase.op = { kind: "fill", group: op.group, place: op.to };
       phase.units = Math.max(1, unitsOf(box, phase.op));
     }
@@ -80,7 +80,7 @@ function stopWorkOn(practice: Practice, place: number): void {
 }
 
 /** Says of a drive that so many units of a copy are on it already. */
-function reached(_box: SimBox, group: SimGroup | undefined, place: number, units: number): void {
+function reached(group: SimGroup | undefined, place: number, units: number): void {
   let left = units;
   for (const slab of group?.slabs ?? [])
     for (const member of slab.members)
@@ -150,8 +150,12 @@ function cutPower(practice: Practice): void {
     }
 }
 
-/** Parity worked out from what is there: a drive that is gone counts as if it held nothing. */
+/**
+ * Parity worked out from what is there: a drive that is gone counts as if it held nothing. A schedule that is paused
+ * does not do it.
+ */
 function updateParity(box: SimBox, pool: SimPool | undefined): void {
+  if (pool?.paused) return;
   for (const { slabs, parityDrives } of pool?.groups ?? []) {
     if (parityDrives.length === 0) continue;
     for (const slab of slabs) {

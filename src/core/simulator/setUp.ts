@@ -34,7 +34,6 @@ function setUpPool(box: SimBox, pool: Pool): SimPool {
     groups: [],
     spares: pool.spares.map((id) => placeOf(box, id)),
     volumes: [],
-    lands: pool.landsFor !== undefined,
     paused: pool.paritySchedule?.paused ?? false,
   };
   box.pools.push(made);

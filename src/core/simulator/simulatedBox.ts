@@ -135,8 +135,6 @@ export interface SimPool {
   groups: SimGroup[];
   spares: number[];
   volumes: SimVolume[];
-  /** Whether new data only lands here, and nothing is kept. */
-  lands: boolean;
   /** Whether scheduled updates of the parity are stopped. */
   paused: boolean;
 }

@@ -210,10 +210,13 @@ export const LAWS: { readonly [K in Mishap["kind"]]: Law } = {
     const other = before.practice.fork();
     befall(other, { kind: "drive-dies", drive: drive.id });
     if (other.running.length > 0) return null;
+    const lostAtFirst = lostOf(other, pool.id);
     befall(other, { kind: "parity-updated", pool: pool.id });
     const own = group.slabs.filter(({ members }) => members.some((member) => member.drive === place));
     const rows = own.reduce((sum, slab) => sum + slab.rows, 0);
     const lost = lostOf(other, pool.id);
+    // A schedule that is paused does it no harm.
+    if (pool.paused) return lost === lostAtFirst ? [] : [`paused, and yet ${lost} of ${rows} are lost`];
     // A byte in 256 is 0 anyway.
     return lost <= rows && lost > 0.9 * rows - 3 ? [] : [`parity updated without ${drive.id}: ${lost} of ${rows} lost`];
   },

@@ -1,5 +1,5 @@
+import { exposedWords } from "@/core/walk/exposedWords";
 import { capital } from "@/core/words/capital";
-import { survivesMeanwhile } from "@/core/words/survives";
 import { driveOf } from "@/core/box/find";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { nameOfDrive, nameOfDriveFirst } from "@/core/drives/nameOfDrive";
@@ -26,12 +26,12 @@ function textOf(walked: WalkedStep, made: Walk, index: number): string {
       ? [`${nameOfDriveFirst(drive, made.family)} is ERASED. Compare the serial before you go on.`]
       : [];
   });
-  const bare = walked.exposure.some((each) => each.redundancy <= 0);
+  const bare = walked.exposure.find((each) => each.redundancy <= 0);
   return [
     walked.does,
     ...erased,
     `Takes ${hoursWords(walked.cost.hours)}; ${onlineWords(walked.cost, rulesOfBox(before ?? made.plan))}.`,
-    ...(bare ? [`${capital(survivesMeanwhile(0))} meanwhile. Do not switch off.`] : []),
+    ...(bare ? [`${capital(exposedWords(bare, walked.cost.hours.expected))}. Do not switch off.`] : []),
     ...walked.findings.filter((finding) => finding.severity !== "note").map((finding) => finding.message),
   ].join("\n");
 }

@@ -1,5 +1,5 @@
+import { exposedWords } from "@/core/walk/exposedWords";
 import { inText } from "@/core/layouts/inText";
-import { survivesMeanwhile } from "@/core/words/survives";
 import { inSentence, withArticle } from "@/core/words/inSentence";
 import { moneyWords } from "@/core/words/money";
 import { conditionOf } from "@/core/box/condition";
@@ -117,7 +117,7 @@ function stepReport(moment: WalkedMoment, i: number, made: Walk, schedule: Sched
     notes: [
       ...walked.exposure.map((each) => ({
         severity: "warn" as const,
-        text: `Meanwhile, ${survivesMeanwhile(each.redundancy)}.`,
+        text: `${capital(exposedWords(each, walked.cost.hours.expected))}.`,
       })),
       ...(walked.cost.offline.expected > 0 && walked.done
         ? [{ severity: "warn" as const, text: `${capital(onlineWords(walked.cost, rules))}.` }]

@@ -1,5 +1,6 @@
 "use client";
 
+import { exposedWords } from "@/core/walk/exposedWords";
 import { Check } from "lucide-react";
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
@@ -197,7 +198,7 @@ function ActBody({ act }: { act: RescueAct }) {
       {act.hours && (
         <p className="mt-1 text-soft">
           Takes {hoursWords(act.hours)}
-          {act.redundancyDuring === 0 ? `; meanwhile ${survivesMeanwhile(0)}` : ""}.
+          {act.redundancyDuring === 0 ? `; ${exposedWords({ ...act, redundancy: 0 }, act.hours?.expected ?? 0)}` : ""}.
         </p>
       )}
     </>

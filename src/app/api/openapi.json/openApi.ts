@@ -311,14 +311,21 @@ export const openApi = {
           },
           undoable: { type: "boolean" },
           exposure: list(
-            object({
-              pool: { type: "string" },
-              redundancy: {
-                type: "integer",
-                description: "how many drives can be lost while the step runs, with nothing lost",
+            object(
+              {
+                pool: { type: "string" },
+                redundancy: {
+                  type: "integer",
+                  description: "how many drives can be lost while the step runs, with nothing lost",
+                },
+                usual: { type: "integer" },
+                share: {
+                  type: "number",
+                  description: "of the step's hours, from its beginning; left out where it is all",
+                },
               },
-              usual: { type: "integer" },
-            }),
+              ["share"],
+            ),
           ),
           findings: list(named("Finding")),
           capacities: object({ pool: bytes, volume: bytes, fileSystem: bytes }),

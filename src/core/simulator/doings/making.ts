@@ -14,7 +14,7 @@ import { type Doing, freeBay, phaseOf, takeIn, waiting } from "../doing";
 import { disagreeing, type Phase } from "../work";
 import { rateTo } from "./elsewhere";
 
-const newPool = (id: string): SimPool => ({ id, groups: [], spares: [], volumes: [], lands: false, paused: false });
+const newPool = (id: string): SimPool => ({ id, groups: [], spares: [], volumes: [], paused: false });
 
 const placesOf = (box: SimBox, ids: readonly string[]): number[] => ids.map((id) => placeOf(box, id));
 

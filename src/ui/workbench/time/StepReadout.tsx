@@ -1,5 +1,7 @@
 "use client";
 
+import { exposedWords } from "@/core/walk/exposedWords";
+import { capital } from "@/core/words/capital";
 import { useMemo } from "react";
 import type { Band } from "@/core/bands/band";
 import { partWords } from "@/core/bands/partWords";
@@ -19,7 +21,6 @@ import { hoursWords } from "@/core/time/hoursWords";
 import { changesBetween } from "@/core/walk/bandChanges";
 import type { WalkedStep } from "@/core/walk/moment";
 import { dayOf } from "@/core/walk/planSummary";
-import { survivesMeanwhile } from "@/core/words/survives";
 import { STUCK_WORDS } from "../../calendar/stuckWords";
 import { Explained } from "../../kit/Explained";
 import { useUnit } from "../../preferences/preferences";
@@ -172,9 +173,9 @@ function Risks({ walked, before }: { walked: WalkedStep; before: Plan }) {
     <>
       {walked.exposure
         .filter((each) => each.redundancy > 0 || !isSaid)
-        .map(({ pool, redundancy }) => (
-          <p key={pool} className={redundancy <= 0 ? "font-semibold text-geranium" : "text-ochre-text"}>
-            While it runs, {survivesMeanwhile(redundancy)}.
+        .map((each) => (
+          <p key={each.pool} className={each.redundancy <= 0 ? "font-semibold text-geranium" : "text-ochre-text"}>
+            {capital(exposedWords(each, walked.cost.hours.expected))}.
           </p>
         ))}
       {erased.map((name) => (

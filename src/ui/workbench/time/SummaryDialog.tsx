@@ -1,6 +1,7 @@
 "use client";
 
-import { survivesMeanwhile } from "@/core/words/survives";
+import { exposedWords } from "@/core/walk/exposedWords";
+import { capital } from "@/core/words/capital";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import { onlineWords } from "@/core/steps/swapping";
@@ -46,7 +47,9 @@ export function SummaryDialog({ onClose }: { onClose: () => void }) {
                       : walked.step.disabled
                         ? "Skipped. "
                         : "Cannot be carried out. "}
-                    {walked.exposure.map((each) => `Meanwhile, ${survivesMeanwhile(each.redundancy)}. `).join("")}
+                    {walked.exposure
+                      .map((each) => `${capital(exposedWords(each, walked.cost.hours.expected))}. `)
+                      .join("")}
                     {walked.done
                       ? `Afterwards ${formatBytes(capacities.pool, unit)} in the pool, ` +
                         `${formatBytes(capacities.volume, unit)} in volumes, ` +

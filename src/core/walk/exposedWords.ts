@@ -1,0 +1,17 @@
+import { lengthWords } from "../time/hoursWords";
+import { survivesMeanwhile } from "../words/survives";
+import type { Exposure } from "./moment";
+
+/**
+ * How exposed a pool is while a step runs, and for how long, within a sentence: all the while, or until a new drive is
+ * filled, where the step goes on with what that brings.
+ *
+ * @param hours the step's, as expected
+ * @example exposedWords({ redundancy: 0 }, 45) // "meanwhile, one more failed drive would lose data"
+ * @example exposedWords({ redundancy: 0, share: 0.27 }, 45)
+ * // "until the new drive is filled, in about 12 hours, one more failed drive would lose data"
+ */
+export function exposedWords({ redundancy, share }: Pick<Exposure, "redundancy" | "share">, hours: number): string {
+  const when = share === undefined ? "meanwhile" : `until the new drive is filled, in ${lengthWords(hours * share)}`;
+  return `${when}, ${survivesMeanwhile(redundancy)}`;
+}
