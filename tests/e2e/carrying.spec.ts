@@ -294,7 +294,7 @@ test("the logbook: an entry added, counted and not; saved as CSV, taken out and 
   const csv = readFileSync(await download.path(), "utf8");
   expect(csv).toMatch(/,check,Shared: =monthly,/);
   // Taken out, it is brought back from the file.
-  await page.getByRole("button", { name: /^Correct: Checks/ }).click();
+  await page.getByRole("button", { name: /^Correct: Check / }).click();
   await press(page, "Remove");
   await expect(page.getByText("Nothing is in the logbook yet.")).toBeVisible();
   await press(page, "Bring in CSV");

@@ -1,7 +1,7 @@
 import type { DoneStep, LogEntry, Plan, WorkKind } from "../document/plan";
 import type { Hours } from "../time/hours";
 import { isWork, recordedTimes, hoursBetween } from "./recordedTime";
-import { workName } from "./workWords";
+import { oneWork } from "./workWords";
 
 /** What can befall a box that is no work, by how the logbook calls it. */
 export const EVENT_WORDS: Readonly<Record<Exclude<LogEntry["what"], WorkKind>, string>> = {
@@ -42,7 +42,7 @@ const timesOf = ({ start, end, byRates, predicted }: Pick<LogEntry, "start" | "e
 });
 
 /** What a log entry is called. */
-export const whatWords = (what: LogEntry["what"]): string => (isWork(what) ? workName(what) : EVENT_WORDS[what]);
+export const whatWords = (what: LogEntry["what"]): string => (isWork(what) ? oneWork(what) : EVENT_WORDS[what]);
 
 /**
  * All that happened, the newest first.

@@ -10,7 +10,7 @@ export type SheetResult = { ok: true; plan: string; steps: SheetStep[] } | { ok:
 export const MOST_SHEET_CHARACTERS = 2 ** 20;
 
 const NO_SHEET =
-  "This is not the line of a sheet. It begins with {“format”:“cortijo-sheet” and stands at the end of the " +
+  'This is not the line of a sheet. It begins with {"format":"cortijo-sheet" and stands at the end of the ' +
   "sheet: copy the whole of it, or save it there as a file.";
 
 /**

@@ -40,9 +40,12 @@ export function SheetDialog({ plan, act, onSaid, onClose }: BringingProps) {
   return (
     <TextDialog
       title="Bring a sheet back"
-      about="Its times are recorded as if they had been noted here; one press undoes all of it."
+      about={
+        "The line at the end of the sheet, or the file that it saves. Its times are recorded as if they had been noted " +
+        "here; one press undoes all of it."
+      }
       source={{
-        example: "The line at the end of the sheet, or the file that it saves",
+        example: '{"format":"cortijo-sheet","version":1,"steps":[…]}',
         label: "The line of the sheet",
         placeholder: '{"format":"cortijo-sheet", …}',
       }}

@@ -3,6 +3,7 @@
 import { useState, type ReactNode } from "react";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
+import { TextActs } from "./TextActs";
 import { TextSource } from "./TextSource";
 
 interface Props<T> {
@@ -58,12 +59,7 @@ export function ReadDialog<T>({
       about={found === null ? aboutSource : aboutFound}
       acts={
         found === null ? (
-          <>
-            <Button onClick={onClose}>Cancel</Button>
-            <Button look="main" disabled={text.trim() === ""} onClick={() => readText(text)}>
-              Read
-            </Button>
-          </>
+          <TextActs text={text} label="Read" onTake={readText} onClose={onClose} />
         ) : (
           <>
             <Button onClick={() => setFound(null)}>Back</Button>

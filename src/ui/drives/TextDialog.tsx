@@ -2,9 +2,9 @@
 
 import { useState, type ReactNode } from "react";
 import { MOST_CSV_CHARACTERS } from "@/exchange/driveList/driveCsv";
-import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
 import { ProblemLines } from "../kit/ProblemLines";
+import { TextActs } from "./TextActs";
 import { TextSource } from "./TextSource";
 
 interface Props {
@@ -54,10 +54,7 @@ export function TextDialog({
       acts={
         <>
           {acts}
-          <Button onClick={onClose}>Cancel</Button>
-          <Button look="main" disabled={text.trim() === ""} onClick={() => take(text)}>
-            {takeLabel}
-          </Button>
+          <TextActs text={text} label={takeLabel} onTake={take} onClose={onClose} />
         </>
       }
     >
