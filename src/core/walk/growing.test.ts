@@ -7,6 +7,7 @@ import { rulesOf } from "../rules/ruleSets";
 import { stepsOfAct, usualChoices, type Act } from "../steps/propose";
 import { changesBetween } from "./bandChanges";
 import { erasedDrives } from "./erasedDrives";
+import { besidesExposure, exposedWords } from "./exposedWords";
 import { exposedHours, planSummary } from "./planSummary";
 import { walkPlan } from "./walkPlan";
 
@@ -28,6 +29,11 @@ test("the growing clinic in words, by hand", () => {
   // 15.9 and 31.97 TB less half a per cent for the file system's own; after the second drive, at 164.7 h.
   expect(second).toBe("Space for your files: 15.82 TB → 31.81 TB, all of it on day 7.");
   expect(third).toBe("For about 25 hours in all, one more failed drive would lose data.");
+  const replacing = made.moments[3]!.walked!;
+  expect(exposedWords(replacing.exposure[0]!, replacing.cost.hours.expected)).toBe(
+    "until the new drive is filled, in about 12 hours, one more failed drive would lose data",
+  );
+  expect(besidesExposure(replacing)).toEqual(replacing.findings.filter(({ code }) => code !== "no-redundancy"));
   // Drives that are still to be bought hold nothing that could be erased.
   expect(erasedDrives(made)).toEqual([]);
 });

@@ -1,4 +1,4 @@
-import { exposedWords } from "@/core/walk/exposedWords";
+import { besidesExposure, exposedWords } from "@/core/walk/exposedWords";
 import { capital } from "@/core/words/capital";
 import { driveOf } from "@/core/box/find";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
@@ -32,7 +32,9 @@ function textOf(walked: WalkedStep, made: Walk, index: number): string {
     ...erased,
     `Takes ${hoursWords(walked.cost.hours)}; ${onlineWords(walked.cost, rulesOfBox(before ?? made.plan))}.`,
     ...(bare ? [`${capital(exposedWords(bare, walked.cost.hours.expected))}. Do not switch off.`] : []),
-    ...walked.findings.filter((finding) => finding.severity !== "note").map((finding) => finding.message),
+    ...besidesExposure(walked)
+      .filter((finding) => finding.severity !== "note")
+      .map((finding) => finding.message),
   ].join("\n");
 }
 

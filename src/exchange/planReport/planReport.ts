@@ -1,4 +1,4 @@
-import { exposedWords } from "@/core/walk/exposedWords";
+import { besidesExposure, exposedWords } from "@/core/walk/exposedWords";
 import { inText } from "@/core/layouts/inText";
 import { inSentence, withArticle } from "@/core/words/inSentence";
 import { moneyWords } from "@/core/words/money";
@@ -122,8 +122,8 @@ function stepReport(moment: WalkedMoment, i: number, made: Walk, schedule: Sched
       ...(walked.cost.offline.expected > 0 && walked.done
         ? [{ severity: "warn" as const, text: `${capital(onlineWords(walked.cost, rules))}.` }]
         : []),
-      ...walked.findings
-        .filter((finding) => finding.severity !== "note" && finding.code !== "no-redundancy")
+      ...besidesExposure(walked)
+        .filter((finding) => finding.severity !== "note")
         .map((finding) => ({ severity: finding.severity, text: finding.message })),
     ],
     state: walked.done ? "done" : walked.step.disabled ? "passed-over" : "blocked",

@@ -1,6 +1,6 @@
 "use client";
 
-import { exposedWords } from "@/core/walk/exposedWords";
+import { besidesExposure, exposedWords } from "@/core/walk/exposedWords";
 import { capital } from "@/core/words/capital";
 import { useMemo } from "react";
 import type { Band } from "@/core/bands/band";
@@ -96,7 +96,7 @@ export function StepReadout() {
         findings={[
           ...(dates.late.get(walked.step.id) ?? []),
           ...noDate(dates.schedule?.stuck, walked.step.id),
-          ...walked.findings,
+          ...besidesExposure(walked),
         ]}
       />
     </section>
@@ -164,20 +164,17 @@ function Meanwhile({ walked: { step }, before }: { walked: WalkedStep; before: P
 /** What is not survived while the step runs, and what it erases. */
 function Risks({ walked, before }: { walked: WalkedStep; before: Plan }) {
   const [unit] = useUnit();
-  const isSaid = walked.findings.some((finding) => finding.code === "no-redundancy");
   const erased = walked.cost.erased.flatMap((id) => {
     const drive = driveOf(before, id);
     return drive && !drive.toBuy ? [nameOfDriveFirst(drive, unit)] : [];
   });
   return (
     <>
-      {walked.exposure
-        .filter((each) => each.redundancy > 0 || !isSaid)
-        .map((each) => (
-          <p key={each.pool} className={each.redundancy <= 0 ? "font-semibold text-geranium" : "text-ochre-text"}>
-            {capital(exposedWords(each, walked.cost.hours.expected))}.
-          </p>
-        ))}
+      {walked.exposure.map((each) => (
+        <p key={each.pool} className={each.redundancy <= 0 ? "font-semibold text-geranium" : "text-ochre-text"}>
+          {capital(exposedWords(each, walked.cost.hours.expected))}.
+        </p>
+      ))}
       {erased.map((name) => (
         <p key={name} className="text-geranium">
           {name} is erased.

@@ -1,6 +1,6 @@
 "use client";
 
-import { exposedWords } from "@/core/walk/exposedWords";
+import { besidesExposure, exposedWords } from "@/core/walk/exposedWords";
 import { capital } from "@/core/words/capital";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { formatBytes } from "@/core/bytes/formatBytes";
@@ -56,7 +56,7 @@ export function SummaryDialog({ onClose }: { onClose: () => void }) {
                         `${formatBytes(capacities.fileSystem, unit)} for your files.`
                       : ""}
                   </p>
-                  {walked.findings
+                  {besidesExposure(walked)
                     .filter((finding) => finding.severity !== "note")
                     .map((finding) => (
                       <p
