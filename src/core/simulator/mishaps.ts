@@ -209,9 +209,9 @@ function burn(practice: Practice): void {
   practice.said.push({ hours: box.hours, what: "gone" });
 }
 
-/** Some blocks of a drive that cannot be read, drawn. */
+/** Some blocks of a drive that cannot be read, drawn for each drive by itself. */
 function spoil(practice: Practice, drive: SimDrive, blocks: number): void {
-  const draw = new Draw(practice.seed + drive.blocks);
+  const draw = new Draw(practice.seed + 7919 * practice.box.drives.indexOf(drive));
   drive.unreadable ??= new Set();
   for (let n = 0; n < blocks; n += 1) drive.unreadable.add(draw.below(drive.blocks));
 }

@@ -8,13 +8,13 @@ import { doUnits, endOf } from "./work";
 /** Which drive is in which bay. */
 const baysOf = (box: SimBox): string => box.drives.map(({ bay }) => bay ?? "").join();
 
-/** The rules while a step is done, which can say whom the box favours meanwhile. */
+/** The rules while a step is begun, which can say whom the box favours meanwhile; those of another box then stay. */
 function favouring<T>(box: SimBox, step: Step, act: () => T): T {
   const { rules } = box;
-  if ("preference" in step && step.preference) box.rules = { ...rules, preference: step.preference };
+  const own = "preference" in step && step.preference ? { ...rules, preference: step.preference } : rules;
+  box.rules = own;
   const made = act();
-  // Another box has rules of its own, which stay.
-  if (box.rules.preference !== rules.preference) box.rules = { ...box.rules, preference: rules.preference };
+  if (box.rules === own) box.rules = rules;
   return made;
 }
 

@@ -100,6 +100,27 @@ describe("interrupted, as it was measured", () => {
   });
 });
 
+test("a pool made again in another box goes by that box's rules, whomever the step favours meanwhile", () => {
+  const practice = practiceOf("raid5", [4, 4, 4], []);
+  const other = {
+    name: "N",
+    bays: 4,
+    rules: { set: "classic-raid" as const, overrides: { preference: "users" as const } },
+  };
+  const again = { pool: "p1", layout: "raid5" as const, drives: ["d1", "d2", "d3"], box: other };
+  expect(practice.do(step({ kind: "rebuild-from-backup", ...again, preference: "rebuild" }))).toBe(true);
+  expect(practice.box.rules.preference).toBe("users");
+  practice.do({ ...step({ kind: "verify", pool: "p1" }), preference: "rebuild" } as Step);
+  expect(practice.box.rules.preference).toBe("users");
+});
+
+test("two drives with sectors that cannot be read have them in places of their own", () => {
+  const practice = practiceOf("raid5", [4, 4, 4], []);
+  for (const drive of ["d1", "d2"]) befall(practice, { kind: "unreadable", drive, blocks: 9 });
+  const [one, two] = practice.box.drives.map(({ unreadable }) => [...(unreadable ?? [])]);
+  expect(one).not.toEqual(two);
+});
+
 describe("the truth about the data, by hand", () => {
   // Two volumes on 8 TB of RAID 5: 1.5 TB are stored on the first, 2 TB on the second.
   const volumes = [

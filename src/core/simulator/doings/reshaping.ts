@@ -255,6 +255,9 @@ function moreParityDrives(box: SimBox, group: SimGroup, step: StepOf<"change-lev
   return [waiting(seconds)];
 }
 
+/** What is said where chunks stand half in one shape and half in another. */
+const STOPPED = "What was begun before has stopped for lack of space: part of the data is in the old shape still.";
+
 export const changeLevel: Doing<"change-level"> = {
   begin: (box, step) => {
     const owner = groupNamed(box, step.group);
@@ -262,6 +265,7 @@ export const changeLevel: Doing<"change-level"> = {
     const { group, pool } = owner;
     const to = liesOf(step.layout);
     const options: GroupOptions = step.options ?? group.options;
+    if (group.chunks?.rewrite) return STOPPED;
     if (group.chunks && to.in === "chunks") {
       const cells = cellsOf(box, pool, group);
       for (const place of step.drives.map((id) => placeOf(box, id))) joins(box, group, [place]);
@@ -292,6 +296,7 @@ export const rebalance: Doing<"rebalance"> = {
   begin: (box, step) => {
     const owner = groupNamed(box, step.group);
     if (!owner?.group.chunks) return "There are no chunks to spread.";
+    if (owner.group.chunks.rewrite) return STOPPED;
     const { group, pool } = owner;
     const seconds = sideBySide(box, cellsOf(box, pool, group), RESHAPE_SHARE, hasParity(group));
     const { k, copies, parity } = owner.group.chunks;
