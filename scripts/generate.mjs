@@ -15,6 +15,10 @@ const PLAN = "src/core/document/schema/plan-1.json";
 const schemas = [
   { schema: PLAN, out: "src/core/document/generated/validatePlan" },
   { schema: "src/exchange/inventory/schema/lsblk.json", out: "src/exchange/inventory/generated/validateLsblk" },
+  {
+    schema: "src/exchange/practiceBox/schema/practice.json",
+    out: "src/exchange/practiceBox/generated/validatePractice",
+  },
   { schema: "src/exchange/sheet/schema/sheet.json", out: "src/exchange/sheet/generated/validateSheet" },
   { schema: "src/exchange/smart/schema/smartctl.json", out: "src/exchange/smart/generated/validateSmartctl" },
 ];

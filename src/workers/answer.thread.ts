@@ -1,4 +1,5 @@
 import { answerRequest, type RequestAnswer } from "@/exchange/prediction/answerRequest";
+import { answerPracticeBox } from "@/exchange/practiceBox/answerPracticeBox";
 import { answerReadBox } from "@/exchange/readBox/answerReadBox";
 
 /** A request over HTTP, for a thread of the server. */
@@ -16,9 +17,17 @@ export type AnswerTask =
       text: string;
       /** As an instant, to the minute. */
       now: string;
-    };
+    }
+  | { to: "practice-box"; text: string };
 
 /** What a thread of the server does. It keeps nothing. */
 export default function answer(task: AnswerTask): RequestAnswer {
-  return task.to === "predict" ? answerRequest(task.text, task.parts, task.today) : answerReadBox(task.text, task.now);
+  switch (task.to) {
+    case "predict":
+      return answerRequest(task.text, task.parts, task.today);
+    case "read-box":
+      return answerReadBox(task.text, task.now);
+    case "practice-box":
+      return answerPracticeBox(task.text);
+  }
 }

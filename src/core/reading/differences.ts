@@ -10,9 +10,11 @@ import { bayOf } from "../drives/drive";
 import { isGone } from "../drives/driveState";
 import { nameOfDrive, nameOfDriveFirst, shortSize } from "../drives/nameOfDrive";
 import { layoutOf } from "../layouts/registry";
+import { capital } from "../words/capital";
 import { counted, plural } from "../words/counted";
 import { withArticle } from "../words/inSentence";
 import { listOf } from "../words/listOf";
+import { placedBy } from "./asPlanned";
 import { takeAsRead } from "./asRead";
 import type { FoundArray, Recognised } from "./recognise";
 import { runningWords } from "./runningWords";
@@ -27,7 +29,8 @@ export type DifferenceCode =
   | "not-claimed"
   | "not-grown"
   | "size-differs"
-  | "level-differs";
+  | "level-differs"
+  | "spare-differs";
 
 /** Something in which a box is not as its plan has it. */
 export interface Difference {
@@ -73,13 +76,23 @@ export function isOtherBox({ ids, knowsSerials }: Pick<Recognised, "ids" | "know
   return knowsSerials && inBox.length > 0 && ids.size > 0 && inBox.every((drive) => !listed.has(drive.id));
 }
 
+/** The drive in whose place the plan's own next step, which is under way, puts another: it may be out already. */
+function goingOut({ recognised, before }: Setting): string | null {
+  const places = placedBy(before);
+  const isUnderWay = recognised.running.some((body) => "by" in body && body.by === places?.by);
+  return places && isUnderWay ? places.drive : null;
+}
+
 /** Drives that the plan has in the box and the box does not list, with what stands in their place, if anything. */
-function missingDrives({ recognised, before, family, at }: Setting): Difference[] {
+function missingDrives(setting: Setting): Difference[] {
+  const { recognised, before, family, at } = setting;
   if (!before || !recognised.knowsSerials) return [];
+  const out = goingOut(setting);
   const listed = new Set(recognised.ids.values());
   const inPools = new Set(groupsOf(before).flatMap(({ group }) => group.drives));
   const away = before.drives.filter(
-    (drive) => !listed.has(drive.id) && !isGone(drive) && (bayOf(drive) !== null || inPools.has(drive.id)),
+    (drive) =>
+      !listed.has(drive.id) && drive.id !== out && !isGone(drive) && (bayOf(drive) !== null || inPools.has(drive.id)),
   );
   return away.map((drive): Difference => {
     const other = standsFor(recognised, before, drive.id);
@@ -161,8 +174,9 @@ function returned({ recognised, before, family, at }: Setting): Difference[] {
 }
 
 /** What an array lacks that the plan does not know to be lacking. */
-function degraded({ recognised, before, family, at }: Setting): Difference[] {
-  const known = before ? goneIn(before) : new Set<string>();
+function degraded(setting: Setting): Difference[] {
+  const { recognised, before, family, at } = setting;
+  const known = new Set([...(before ? goneIn(before) : []), goingOut(setting) ?? ""]);
   const gone = goneIn(recognised.plan);
   return groupsOf(recognised.plan).flatMap(({ pool, group }): Difference[] => {
     const arrays = recognised.arrays.filter((found) => found.group === group.id);
@@ -320,6 +334,41 @@ function levels({ recognised, before, family }: Setting): Difference[] {
   });
 }
 
+/** Hot spares of a pool: its own, and those of its groups. */
+const sparesOf = (pool: Pool | undefined): string[] =>
+  pool ? [...pool.spares, ...pool.groups.flatMap((group) => group.spares ?? [])] : [];
+
+/** Drives that stand by for a pool on the box and not in the plan, or in the plan and not on the box. */
+function spares(setting: Setting): Difference[] {
+  const { recognised, before, family } = setting;
+  const listed = new Set(recognised.ids.values());
+  const filled = new Set(recognised.running.flatMap((body) => ("by" in body ? [body.by] : [])));
+  return (before?.pools ?? []).flatMap((planned): Difference[] => {
+    const arrays = recognised.arrays.filter(({ pool }) => pool === planned.id);
+    if (arrays.length === 0 || arrays.some(({ printed }) => !printed.rolesPrinted)) return [];
+    const [onBox, inPlan] = [sparesOf(recognised.plan.pools.find(({ id }) => id === planned.id)), sparesOf(planned)];
+    const named = (ids: readonly string[]) =>
+      ids.flatMap((id) => driveOf(recognised.plan, id) ?? []).map((drive) => nameOfDrive(drive, family));
+    const more = onBox.filter((id) => !inPlan.includes(id) && before && driveOf(before, id));
+    const fewer = inPlan.filter((id) => !onBox.includes(id) && listed.has(id) && !filled.has(id));
+    const told = (drives: string[], message: string, means: string): Difference[] =>
+      drives.length > 0 ? [{ code: "spare-differs", message, means, drives }] : [];
+    const stand = (ids: readonly string[]) => plural(ids.length, "stands", "stand");
+    return [
+      ...told(
+        more,
+        `${capital(listOf(named(more)))} ${stand(more)} by for ${planned.name} on the box, and not in the plan.`,
+        "The box takes it by itself when a drive fails, so do not use it for anything else.",
+      ),
+      ...told(
+        fewer,
+        `${capital(listOf(named(fewer)))} ${stand(fewer)} by for ${planned.name} in the plan, and not on the box.`,
+        "Nothing takes over by itself when a drive fails.",
+      ),
+    ];
+  });
+}
+
 /** Volumes whose file system is smaller than they are, or whose size is another than the plan's. */
 function volumes({ recognised, before, family, at }: Setting): Difference[] {
   const planned = new Map((before?.pools ?? []).flatMap((pool) => pool.volumes).map((volume) => [volume.id, volume]));
@@ -390,6 +439,7 @@ export function differencesOf(
     ...lacking,
     ...runningArrays(setting),
     ...levels(setting),
+    ...spares(setting),
     ...sizes(setting),
     ...volumes(setting),
   ];

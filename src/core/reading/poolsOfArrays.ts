@@ -5,6 +5,7 @@ import { usableOf } from "../bands/contents";
 import { rulesOfBox } from "../box/rulesOfBox";
 import { layoutOf } from "../layouts/registry";
 import { listOf } from "../words/listOf";
+import { asPlanned, broughtBy, placedBy } from "./asPlanned";
 import { endsOf, groupsOfArrays, keptOf, type ArrayGroup, type Seated } from "./arrayGroups";
 import { levelOf, standing } from "./levels";
 import { nameOf, type PrintedArray, type PrintedMember } from "./printedBox";
@@ -26,6 +27,11 @@ export function groupInPlan(plan: Plan | null, drives: readonly string[]): Group
   const [best] = [...groups].sort((a, b) => shared(b) - shared(a));
   return best && shared(best) > 0 ? best : undefined;
 }
+
+const idOf = ({ drives }: Reading, member: PrintedMember): string[] => {
+  const id = drives.named(nameOf(member))?.id;
+  return id === undefined ? [] : [id];
+};
 
 const isIn = (list: readonly PrintedMember[], member: PrintedMember) =>
   list.some(({ device }) => device === member.device);
@@ -155,6 +161,35 @@ function withReach(group: Group, ends: ReadonlyMap<string, Bytes>, fits: (made: 
   return { ...group, reach };
 }
 
+/** The plan's next step, where it is that one drive comes in the place of another. */
+function plannedPlace({ plan }: Reading, drive: string, by: string): StepBody | null {
+  const places = placedBy(plan);
+  return places?.drive === drive && places.by === by ? places.body : null;
+}
+
+/** The plan's next step, where it is that a drive is copied which an array prints to be taking another's place. */
+function copied({ plan, drives }: Reading, arrays: readonly PrintedArray[]): StepBody[] {
+  const places = placedBy(plan);
+  const isIt = (member: PrintedMember) => drives.named(nameOf(member))?.id === places?.by;
+  return places && arrays.some((array) => array.replacing.some(isIt)) ? [places.body] : [];
+}
+
+/**
+ * Arrays that share their drives are filled one after the other: where a drive already stands in one and is still to be
+ * filled in another, the group has the one that it replaces.
+ */
+function untilAllAreFilled(
+  reading: Reading,
+  seated: readonly Seated[],
+  rebuilds: ReadonlyMap<string, string>,
+): Seated[] {
+  const replaced = new Map([...rebuilds].map(([gone, by]) => [by, gone]));
+  const arrays = seated.map(({ array }) => array);
+  const places = copied(reading, arrays).length > 0 ? placedBy(reading.plan) : null;
+  if (places) replaced.set(places.by, places.drive);
+  return seated.map((each) => ({ ...each, drives: each.drives.map((id) => replaced.get(id) ?? id) }));
+}
+
 /** What a rewrite, a rebuild or a check that is under way is as steps. */
 function runningSteps(
   reading: Reading,
@@ -172,15 +207,29 @@ function runningSteps(
   const [rewritten] = levels;
   const to = rewritten ? levelOf({ ...rewritten, levelBefore: null }) : null;
   const checked = found.arrays.some((array) => array.running?.kind === "check");
+  const brings = broughtBy(reading.plan, id);
+  const planned = brings && joining.some((drive) => brings.drives.includes(drive)) ? brings.body : null;
   return [
-    ...[...rebuilds].map(([drive, by]): StepBody => ({ kind: "rebuild", group: id, drive, by })),
-    ...(to
-      ? [{ kind: "change-level" as const, group: id, layout: to.id, drives: joining }]
-      : joining.length > 0
-        ? [{ kind: "widen-group" as const, group: id, drives: joining }]
-        : []),
+    ...[...rebuilds].map(
+      ([drive, by]): StepBody => plannedPlace(reading, drive, by) ?? { kind: "rebuild", group: id, drive, by },
+    ),
+    ...copied(reading, found.arrays),
+    ...(planned
+      ? [planned]
+      : to
+        ? [{ kind: "change-level" as const, group: id, layout: to.id, drives: joining }]
+        : joining.length > 0
+          ? [{ kind: "widen-group" as const, group: id, drives: joining }]
+          : []),
     ...(checked ? [{ kind: "verify" as const, pool }] : []),
   ];
+}
+
+/** Arrays with what the plan's next step tells of the work that is under way on them. */
+function toldByPlan(reading: Reading, arrays: readonly PrintedArray[]): PrintedArray[] {
+  const listed = arrays.flatMap(({ places }) => places.flatMap((place) => (place ? idOf(reading, place) : [])));
+  const group = groupInPlan(reading.plan, listed);
+  return arrays.map((array) => asPlanned(reading, array, group));
 }
 
 /**
@@ -206,9 +255,11 @@ export function foundGroups(
     );
     return null;
   }
-  const gaps = new Gaps(reading, arrays);
+  const told = toldByPlan(reading, arrays);
+  const gaps = new Gaps(reading, told);
   const rebuildsOf = new Map<string, string>();
-  const seated = arrays.flatMap((array) => seat(reading, gaps, array, rebuildsOf) ?? []);
+  const seats = told.flatMap((array) => seat(reading, gaps, array, rebuildsOf) ?? []);
+  const seated = untilAllAreFilled(reading, seats, rebuildsOf);
   const planned = groupInPlan(
     reading.plan,
     seated.flatMap(({ drives }) => drives),
@@ -239,6 +290,7 @@ export function foundGroups(
     const running = runningSteps(reading, found, id, pool, rebuilds);
     for (const member of found.arrays.flatMap((array) => array.replacing)) {
       use([member]);
+      if (copied(reading, found.arrays).length > 0) continue;
       reading.notMadeOut.push(
         `${member.device} is being filled to take the place of another drive. Which one is printed nowhere.`,
       );

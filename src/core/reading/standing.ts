@@ -3,8 +3,9 @@ import type { Plan, Step } from "../document/plan";
 import type { Hours } from "../time/hours";
 import type { WalkedMoment } from "../walk/moment";
 import { walkPlan } from "../walk/walkPlan";
+import { nextStep } from "./asPlanned";
 import { differencesOf, type Difference } from "./differences";
-import type { PrintedArray, PrintedBox } from "./printedBox";
+import { nameOf, type PrintedArray, type PrintedBox } from "./printedBox";
 import type { Answers } from "./question";
 import { recognise, type Recognised } from "./recognise";
 
@@ -38,22 +39,37 @@ const doneUntil = (moments: readonly WalkedMoment[], at: number): string[] =>
 const weightOf = (differences: readonly Difference[]): number =>
   differences.filter(({ code }) => code !== "array-running").length;
 
-/** The work that is under way for longest. */
-const busiest = (arrays: readonly PrintedArray[]) =>
-  arrays
-    .flatMap(({ running }) => (running && running.done !== null ? [running] : []))
-    .sort((a, b) => (a.done ?? 0) - (b.done ?? 0))[0];
+/** What of each drive an array goes through, in bytes. */
+const lengthOf = ({ places }: PrintedArray): number =>
+  Math.min(...places.flatMap((place) => (place?.bytes ? [place.bytes] : [])), Number.MAX_SAFE_INTEGER);
+
+/**
+ * How much of the work on arrays is done, from 0 to 1. Those that share drives are worked on one after the other: one
+ * that waits has nothing done, and one that has what the others are still being filled with has all of it.
+ */
+function shareOf(arrays: readonly PrintedArray[]): number {
+  const busy = arrays.filter(({ running }) => running);
+  const filled = new Set(busy.flatMap((array) => [...array.filling, ...array.replacing].map(nameOf)));
+  const ended = arrays.filter(
+    ({ running, places }) => !running && places.some((place) => place && filled.has(nameOf(place))),
+  );
+  const sum = (some: readonly PrintedArray[], done: (array: PrintedArray) => number) =>
+    some.reduce((all, array) => all + lengthOf(array) * done(array), 0);
+  const all = sum([...busy, ...ended], () => 1);
+  return all > 0 ? (sum(busy, ({ running }) => running?.done ?? 0) + sum(ended, () => 1)) / all : 0;
+}
 
 /**
  * How much of a step is left: what the kernel expects where it says so, between what the plan's rates leave at least
- * and at most.
+ * and at most. What waits is not in what it says.
  */
 function leftOf(cost: Hours, arrays: readonly PrintedArray[]): Hours {
-  const running = busiest(arrays);
-  const rest = 1 - (running?.done ?? 0);
+  const rest = 1 - shareOf(arrays);
   const planned = { low: cost.low * rest, expected: cost.expected * rest, high: cost.high * rest };
-  if (!running || running.minutesLeft === null) return planned;
-  const kernel = running.minutesLeft / 60;
+  const works = arrays.flatMap(({ running }) => running ?? []);
+  const minutes = Math.max(...works.map(({ minutesLeft }) => minutesLeft ?? -1));
+  if (minutes < 0 || works.some(({ done }) => done === null)) return planned;
+  const kernel = minutes / 60;
   return { low: Math.min(planned.low, kernel), expected: kernel, high: Math.max(planned.high, kernel) };
 }
 
@@ -64,12 +80,14 @@ function runningStep(recognised: Recognised, plan: Plan): Standing["running"] {
   const [first] = recognised.plan.steps.filter((step) => !step.disabled);
   const step = first?.kind === body.kind ? first : null;
   if (!step) return null;
-  const walked = walkPlan({ ...recognised.plan, steps: [step] }).moments[1]?.walked;
+  // One that the plan has began from how the plan has the box: what it takes out may have gone already.
+  const began = nextStep(plan)?.id === step.id ? plan : recognised.plan;
+  const walked = walkPlan({ ...began, steps: [step] }).moments[1]?.walked;
   const arrays = recognised.arrays.map(({ printed }) => printed);
   return walked
     ? {
         step: plan.steps.find(({ id }) => id === step.id) ?? step,
-        share: busiest(arrays)?.done ?? 0,
+        share: shareOf(arrays),
         left: leftOf(walked.cost.hours, arrays),
       }
     : null;

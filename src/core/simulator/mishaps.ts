@@ -122,6 +122,7 @@ function comeBack(practice: Practice, drive: SimDrive): void {
   const owner = groupWith(box, box.drives.indexOf(drive));
   drive.state = "works";
   drive.bay ??= freeBay(box);
+  practice.said.push({ hours: box.hours, what: "back", drive: drive.id });
   if (!owner || box.hours - since <= A_SHORT_WHILE) return;
   practice.said.push({ hours: box.hours, what: "filled-again", drive: drive.id });
   practice.begin({ kind: "rebuild", id: `back-${drive.id}`, group: owner.group.id, drive: drive.id, by: drive.id });

@@ -17,6 +17,7 @@ export interface Said {
     | "thrown-out"
     | "not-there"
     | "spare-took-over"
+    | "back"
     | "filled-again"
     | "power-cut"
     | "gone"
@@ -31,6 +32,8 @@ export interface Said {
 export class Practice {
   /** What is under way. */
   running: Running[] = [];
+  /** Steps that have been begun, by their ids. */
+  steps = new Map<string, Step>();
   /** Steps that have ended, by their ids. */
   done: string[] = [];
   said: Said[] = [];
@@ -62,6 +65,7 @@ export class Practice {
       ...running,
       phases: running.phases.map((phase) => ({ ...phase })),
     }));
+    other.steps = new Map(this.steps);
     other.done = [...this.done];
     other.said = [...this.said];
     other.away = new Map(this.away);
@@ -103,6 +107,7 @@ export class Practice {
       return false;
     }
     this.running.push(begun);
+    this.steps.set(step.id, step);
     this.said.push({ hours: box.hours, what: "began", step: step.id });
     return true;
   }

@@ -4,7 +4,7 @@ import { bandsOfGroup } from "@/core/box/figures";
 import { drivesOf } from "@/core/box/find";
 import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { KiB, MiB, type Bytes } from "@/core/bytes/bytes";
-import type { Drive, Group, Plan, Pool, Volume } from "@/core/document/plan";
+import type { Drive, Group, LayoutId, Plan, Pool, Volume } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
 import { isGone } from "@/core/drives/driveState";
 import { roomOf } from "@/core/drives/room";
@@ -22,9 +22,12 @@ export interface PrintedWork {
   /** From 0 to 1. */
   done: number;
   minutesLeft: number;
-  /** The drive that is filled, and the one in whose place. */
+  /** The drive that is filled, and the one in whose place; where that still works, it is copied. */
   by?: string;
   drive?: string;
+  /** Drives that a rewrite brings in, and the layout that it makes, where that is another. */
+  joins?: readonly string[];
+  becomes?: LayoutId;
 }
 
 /** The two texts of a box. */
@@ -56,20 +59,37 @@ function levelOf(layout: Layout, { scheme }: Band): string {
   return like;
 }
 
+const parityOf = (level: string): number => Number(/^raid([56])$/.exec(level)?.[1] ?? 4) - 4;
+
+/** Levels that keep whole copies. */
+const MIRRORS: ReadonlySet<string> = new Set(["raid1"]);
+
+/** The level that an array of a layout has on so many drives, until now another. */
+function levelMade(layout: Layout, drives: number, until: string): string {
+  const parity = layout.nominalTolerance({});
+  if (!layout.cutsAtSizes) return layout.kernelLevel ?? until;
+  return drives < parity + 2 ? "raid1" : `raid${4 + parity}`;
+}
+
+/** The arrangement of parity on drives of which one has the second parity to itself, until a rewrite has ended. */
+const HALF_WAY = 18;
+
 /** The sentence with which the kernel tells the size and the places of an array. */
-function sizeLine(level: string, bytes: Bytes, pattern: string, metadata = "1.2"): string {
+function sizeLine(level: string, bytes: Bytes, pattern: string, metadata = "1.2", algorithm = 2): string {
   const blocks = `      ${bytes / KiB} blocks super ${metadata}`;
   const up = pattern.replaceAll("_", "").length;
   const places = ` [${pattern.length}/${up}] [${pattern}]`;
   if (level === "linear") return `${blocks} 0k rounding`;
   if (/raid0$/.test(level)) return `${blocks} 512k chunks`;
   if (/raid10$/.test(level)) return `${blocks} 512K chunks 2 near-copies${places}`;
-  if (/raid[56]$/.test(level)) return `${blocks} level ${level.slice(4)}, 512k chunk, algorithm 2${places}`;
+  if (/raid[56]$/.test(level)) return `${blocks} level ${level.slice(4)}, 512k chunk, algorithm ${algorithm}${places}`;
   return blocks + places;
 }
 
-function workLine(work: PrintedWork | undefined, each: Bytes): string[] {
+function workLine(work: PrintedWork | null, each: Bytes): string[] {
   if (!work) return [];
+  // Arrays that share drives are worked on one after the other.
+  if (work.done < 0) return ["      \tresync=DELAYED"];
   const total = Math.round(each / KiB);
   const part = Math.floor(work.done * total);
   const percent = (Math.floor((part / total) * 1000) / 10).toFixed(1);
@@ -77,6 +97,75 @@ function workLine(work: PrintedWork | undefined, each: Bytes): string[] {
     `      [====>...............]  ${work.kind} = ${percent}% (${part}/${total}) ` +
       `finish=${work.minutesLeft.toFixed(1)}min speed=98304K/sec`,
   ];
+}
+
+/**
+ * What of a group's work is on one of its arrays: they share drives, so it goes from one to the next. A rewrite is
+ * under way on all that it changes until all have ended, as is the size.
+ *
+ * @returns null where it has none of it
+ */
+function inTurn(work: PrintedWork, arrays: readonly (readonly Band[])[], i: number): PrintedWork | null {
+  const lengths = arrays.map(([band]) => {
+    const isOn = work.drive === undefined || band?.members.some(({ drive }) => drive === work.drive);
+    return isOn ? (band?.members[0]?.length ?? 0) : 0;
+  });
+  const own = lengths[i] ?? 0;
+  if (own === 0) return null;
+  if (work.joins) return work;
+  const sum = (some: readonly number[]) => some.reduce((all, each) => all + each, 0);
+  return { ...work, done: Math.min(1, (work.done * sum(lengths) - sum(lengths.slice(0, i))) / own) };
+}
+
+/** An array with the drives in its places, and with what is under way on it. */
+interface ArrayMade extends Omit<ArrayLine, "text"> {
+  members: Drive[];
+  /** What of each it uses. */
+  each: Bytes;
+  /** Whether its members are slices of drives. */
+  isCut: boolean;
+  work: PrintedWork | null;
+}
+
+/** Whether a drive takes the place of one that still works. */
+const isCopied = ({ members, work }: ArrayMade): boolean =>
+  members.some((drive) => drive.id === work?.drive && !isGone(drive));
+
+/** Whether the drive that is filled has all of it already, and others of its arrays are still waiting. */
+const isFull = ({ work }: ArrayMade): boolean => work !== null && work.by !== undefined && work.done >= 1;
+
+/** Whether a drive has been thrown out because its copy has all of it. */
+const isRelieved = (drive: Drive, array: ArrayMade): boolean =>
+  isFull(array) && isCopied(array) && drive.id === array.work?.drive;
+
+/** What a rewrite makes of an array. */
+interface Made {
+  level: string;
+  /** Whether it is filled: a further copy of a mirror is, and so is second parity; others count on all drives. */
+  fills: "all" | "last" | "none";
+  algorithm?: number;
+  work: PrintedWork | null;
+}
+
+function madeOf(group: Group, array: ArrayMade, joining: number): Made {
+  const { work } = array;
+  if (!work?.joins) return { level: array.level, fills: "none", work: isFull(array) ? null : work };
+  const layout = layoutOf(work.becomes ?? group.layout);
+  const level = levelMade(layout, array.members.length + joining, array.level);
+  if (level === array.level && joining === 0) return { level, fills: "none", work: null };
+  if (level === array.level && MIRRORS.has(level)) return { level, fills: "all", work: { ...work, kind: "recovery" } };
+  const addsParity = parityOf(array.level) > 0 && parityOf(level) > parityOf(array.level);
+  return addsParity ? { level, fills: "last", algorithm: HALF_WAY, work } : { level, fills: "none", work };
+}
+
+/** Which places are in sync. */
+function patternOf(array: ArrayMade, joining: number, { fills }: Made): string {
+  const isOut = (drive: Drive) => isGone(drive) && !(isFull(array) && drive.id === array.work?.drive);
+  const isFilled = (i: number) => fills === "all" || (fills === "last" && i === joining - 1);
+  return [
+    ...array.members.map((drive) => (isOut(drive) ? "_" : "U")),
+    ...Array.from({ length: joining }, (_, i) => (isFilled(i) ? "_" : "U")),
+  ].join("");
 }
 
 class Printer {
@@ -209,7 +298,10 @@ class Printer {
     const bands = bandsOfGroup(this.plan, group, this.rules);
     // Zones of a stripe over unequal drives, and the parts of a span, are one array.
     const arrays = isInParts(layout) ? bands.map((band) => [band]) : [bands];
-    return arrays.map((parts, i) => this.printArray(pool, group, parts, arrays[i + 1]));
+    const work = this.work.find((each) => each.group === group.id);
+    return arrays.map((parts, i) =>
+      this.printArray(pool, group, { parts, next: arrays[i + 1], work: work ? inTurn(work, arrays, i) : null }),
+    );
   }
 
   /** What of a drive an array takes: all of it above the system's, or the slice up to the next array. */
@@ -227,7 +319,11 @@ class Printer {
     return { start: from, bytes: (overFrom ?? top) - from };
   }
 
-  private printArray(pool: Pool, group: Group, parts: readonly Band[], next: readonly Band[] | undefined): ArrayLine {
+  private printArray(
+    pool: Pool,
+    group: Group,
+    { parts, next, work }: { parts: readonly Band[]; next: readonly Band[] | undefined; work: PrintedWork | null },
+  ): ArrayLine {
     const layout = layoutOf(group.layout);
     const [first] = parts;
     if (!first) throw new RangeError(`Group ${group.id} holds nothing.`);
@@ -260,58 +356,68 @@ class Printer {
       members,
       each: first.members[0]?.length ?? 0,
       isCut,
+      work,
     });
     return { name, level, bytes, slices, text };
   }
 
-  private textOf(
-    pool: Pool,
-    group: Group,
-    array: {
-      name: string;
-      level: string;
-      bytes: Bytes;
-      slices: ArrayLine["slices"];
-      members: Drive[];
-      each: Bytes;
-      isCut: boolean;
-    },
-  ): string {
-    const work = this.work.find((each) => each.group === group.id);
-    const deviceOf = (id: string) => array.slices.find(({ drive }) => drive === id)?.device;
-    const by =
-      work?.by !== undefined && array.members.some(({ id }) => id === work.drive) ? this.extra(work.by, array) : null;
-    const words = array.members.flatMap((drive, place) => {
-      const device = deviceOf(drive.id);
-      return device === undefined ? [] : [`${device}[${place}]${isGone(drive) ? "(F)" : ""}`];
+  private textOf(pool: Pool, group: Group, array: ArrayMade): string {
+    const extras = this.besideMembers(pool, group, array);
+    const { members } = array;
+    const words = members.flatMap((drive, place) => {
+      const device = array.slices.find((slice) => slice.drive === drive.id)?.device;
+      return device === undefined
+        ? []
+        : [`${device}[${place}]${isGone(drive) || isRelieved(drive, array) ? "(F)" : ""}`];
     });
-    const spares =
-      this.first(group) === array.name ? [...pool.spares, ...(group.spares ?? [])].filter((id) => id !== work?.by) : [];
-    const standby = spares.flatMap((id, i) => {
-      const device = array.isCut ? this.extra(id, array) : (this.names.get(id) ?? null);
-      return device === null ? [] : [`${device}[${array.members.length + 1 + i}](S)`];
-    });
-    const filled = by === null ? [] : [`${by}[${array.members.length}]`];
-    const pattern = array.members.map((drive) => (isGone(drive) ? "_" : "U")).join("");
+    const beside = extras.map(({ device, mark }, i) => `${device}[${members.length + i}]${mark}`);
     this.putOn(
-      [
-        ...array.slices.map(({ device }) => device),
-        ...standby.map((word) => word.replace(/\[.*$/, "")),
-        ...(by === null ? [] : [by]),
-      ],
+      [...array.slices.map(({ device }) => device), ...extras.map(({ device }) => device)],
       { name: array.name, kname: array.name, type: array.level, size: array.bytes, children: [], mountpoints: [null] },
       "linux_raid_member",
       `array-${array.name}`,
     );
+    const joining = extras.filter(({ joins }) => joins).length;
+    const made = madeOf(group, array, joining);
+    const metadata = layoutOf(group.layout).liesEndToEnd ? "1.0" : "1.2";
     const lines = [
-      `${array.name} : active ${array.level} ${[...standby, ...filled, ...words.reverse()].join(" ")}`,
+      `${array.name} : active ${made.level} ${[...beside.reverse(), ...words.reverse()].join(" ")}`,
       // What is mirrored in its place has the driver's notes behind it.
-      sizeLine(array.level, array.bytes, pattern, layoutOf(group.layout).liesEndToEnd ? "1.0" : "1.2"),
-      ...workLine(work, array.each),
+      sizeLine(made.level, array.bytes, patternOf(array, joining, made), metadata, made.algorithm),
+      ...workLine(made.work, array.each),
       "      ",
     ];
     this.texts.push(...lines);
     return lines.join("\n");
+  }
+
+  /** What stands in an array beside its members: a drive that is filled, those that join, and spares. */
+  private besideMembers(
+    pool: Pool,
+    group: Group,
+    array: ArrayMade,
+  ): { device: string; mark: string; joins: boolean }[] {
+    const { work } = array;
+    const spares =
+      this.first(group) === array.name ? [...pool.spares, ...(group.spares ?? [])].filter((id) => id !== work?.by) : [];
+    const joining = this.joinsIn(group, array);
+    return [
+      ...(work?.by === undefined ? [] : [{ id: work.by, mark: isCopied(array) && !isFull(array) ? "(R)" : "" }]),
+      ...joining.map((id) => ({ id, mark: "" })),
+      ...spares.map((id) => ({ id, mark: "(S)" })),
+    ].flatMap(({ id, mark }) => {
+      const device = this.extra(id, array);
+      return device === null ? [] : [{ device, mark, joins: joining.includes(id) }];
+    });
+  }
+
+  /** Which of the drives that a rewrite brings in join an array: those of a hybrid only where they reach its top. */
+  private joinsIn(group: Group, { work, slices }: { work: PrintedWork | null; slices: ArrayLine["slices"] }): string[] {
+    const [like] = slices;
+    const top = like ? like.start + like.bytes : 0;
+    return drivesOf(this.plan, [...(work?.joins ?? [])])
+      .filter(({ bytes }) => !layoutOf(group.layout).cutsAtSizes || bytes >= top)
+      .map(({ id }) => id);
   }
 
   private readonly firsts = new Map<string, string>();

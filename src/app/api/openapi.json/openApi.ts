@@ -1,6 +1,7 @@
 import { THREATS } from "@/core/data/coverage";
 import planSchema from "@/core/document/schema/plan-1.json";
 import { LEDGER_CAUSES } from "@/core/ledger/ledger";
+import { MISHAPS } from "@/core/simulator/mishaps";
 import { PARTS } from "@/exchange/prediction/parts";
 
 const bytes = { type: "integer", minimum: 0, description: "bytes" };
@@ -13,6 +14,38 @@ const object = (properties: Record<string, object>, optional: string[] = []) => 
 });
 const named = (name: string) => ({ $ref: `#/components/schemas/${name}` });
 const json = (schema: object, description: string) => ({ description, content: { "application/json": { schema } } });
+
+/** What is asked of a practice box; `exchange/practiceBox/schema` checks it. */
+const practiceAsked = object(
+  {
+    plan: { $ref: "/schema/plan-1.json" },
+    seed: { type: "integer", minimum: 0, description: "from which all that is drawn follows; 1 where nothing is said" },
+    hours: { type: "number", minimum: 0, description: "on the box's clock; 0 where nothing is said" },
+    mishaps: list(
+      object(
+        {
+          at: { type: "number", minimum: 0, description: "the hour" },
+          kind: { enum: MISHAPS },
+          drive: { type: "string" },
+          pool: { type: "string" },
+          volume: { type: "string" },
+          blocks: { type: "integer", description: "unreadable: of about a thousandth of the largest drive each" },
+          bytes: { type: "integer", description: "short: by how much" },
+          times: { type: "number", description: "slow: how many times slower" },
+        },
+        ["drive", "pool", "volume", "blocks", "bytes", "times"],
+      ),
+    ),
+    choices: object(
+      {
+        steps: { enum: ["in-order", "none"], description: "whether the steps are begun one after the other" },
+        afterAMishap: { enum: ["wait", "go-on"], description: "whether the next step waits once something went wrong" },
+      },
+      ["steps", "afterAMishap"],
+    ),
+  },
+  ["seed", "hours", "mishaps", "choices"],
+);
 
 const problem = object({
   code: { type: "string" },
@@ -203,6 +236,36 @@ export const openApi = {
         },
       },
     },
+    "/api/practice-box": {
+      post: {
+        operationId: "practiceBox",
+        summary: "What a simulated box prints after some hours of a plan, with what befalls it",
+        requestBody: {
+          required: true,
+          content: { "application/json": { schema: practiceAsked } },
+        },
+        responses: {
+          200: json(named("PracticeBox"), "What the box prints, and what it has said of itself"),
+          400: json(
+            object({
+              message: { type: "string" },
+              errors: list(object({ pointer: { type: "string" }, message: { type: "string" } })),
+            }),
+            "The body is no such request, or its plan no plan document; each error with its JSON pointer",
+          ),
+          413: json(said, "The body is larger than 1 MiB"),
+          415: json(said, "The body is not sent as application/json"),
+          422: json(
+            object({ message: { type: "string" }, findings: list({ type: "object" }) }),
+            "The plan contradicts itself, or a mishap is to what is not in it",
+          ),
+          503: {
+            ...json(said, "Too much is asked for at once"),
+            headers: { "Retry-After": { description: "seconds", schema: { type: "integer" } } },
+          },
+        },
+      },
+    },
     "/schema/plan-1.json": {
       get: {
         operationId: "planSchema",
@@ -216,6 +279,27 @@ export const openApi = {
   components: {
     schemas: {
       Problem: problem,
+      PracticeBox: object({
+        blockDevices: { type: "string", description: "as `lsblk --json --bytes --output-all` prints it" },
+        arrays: { type: "string", description: "as /proc/mdstat prints it" },
+        smart: {
+          ...list({ type: "object" }),
+          description: "of each drive that answers, as `smartctl --json` prints it",
+        },
+        hours: { type: "number" },
+        said: list(
+          object(
+            {
+              hours: { type: "number" },
+              what: { type: "string", description: "began, ended, refused, stopped, thrown-out, spare-took-over, …" },
+              drive: { type: "string" },
+              step: { type: "string" },
+              why: { type: "string" },
+            },
+            ["drive", "step", "why"],
+          ),
+        ),
+      }),
       ReadBox: object({
         plan: { $ref: "/schema/plan-1.json", description: "the given plan with the box as it is, or a new one" },
         notMadeOut: { ...list({ type: "string" }), description: "what could not be made out, or was guessed" },
@@ -247,6 +331,7 @@ export const openApi = {
                 "not-grown",
                 "size-differs",
                 "level-differs",
+                "spare-differs",
               ],
             },
             message: { type: "string" },

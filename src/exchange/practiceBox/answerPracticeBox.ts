@@ -1,0 +1,92 @@
+import { openPlan } from "@/core/box/openPlan";
+import type { Plan } from "@/core/document/plan";
+import type { Mishap } from "@/core/simulator/mishaps";
+import { tryOut } from "@/core/simulator/tryOut";
+import type { RequestAnswer } from "../prediction/answerRequest";
+import { practiceFace } from "./practiceFace";
+import validatePractice from "./generated/validatePractice.cjs";
+
+const encoder = new TextEncoder();
+
+const json = (status: number, body: object): RequestAnswer => ({ status, body: encoder.encode(JSON.stringify(body)) });
+
+/** A request, once its schema has been checked. */
+interface Asked {
+  plan: unknown;
+  seed?: number;
+  hours?: number;
+  mishaps?: (Mishap & { at: number })[];
+  choices?: { steps?: "in-order" | "none"; afterAMishap?: "wait" | "go-on" };
+}
+
+/** How fine the box is: a thousandth of its largest drive. */
+const BLOCKS = 1024;
+
+const refused = (message: string, errors: readonly { pointer: string; message: string }[]): RequestAnswer =>
+  json(400, { message, errors });
+
+function parsed(text: string): { ok: true; value: unknown } | { ok: false; message: string } {
+  try {
+    return { ok: true, value: JSON.parse(text) };
+  } catch (error) {
+    return { ok: false, message: error instanceof Error ? error.message : String(error) };
+  }
+}
+
+/** What a mishap names that the plan does not have. */
+function notInPlan(mishap: Mishap, { drives, pools }: Plan): ("drive" | "pool" | "volume")[] {
+  const has = (some: readonly { id: string }[], id: string) => some.some((each) => each.id === id);
+  if ("drive" in mishap) return has(drives, mishap.drive) ? [] : ["drive"];
+  if ("pool" in mishap) return has(pools, mishap.pool) ? [] : ["pool"];
+  if (!("volume" in mishap)) return [];
+  const volumes = pools.flatMap((pool) => pool.volumes);
+  return has(volumes, mishap.volume) ? [] : ["volume"];
+}
+
+/**
+ * Answers a request to `/api/practice-box`: 200 with what a simulated box prints after so many hours, 400 for what is
+ * no such request or no plan, 422 for a plan that contradicts itself, or a mishap to what is not in it.
+ *
+ * @param text the request's body
+ * @example answerPracticeBox('{"plan": …, "hours": 30}').status // 200
+ */
+export function answerPracticeBox(text: string): RequestAnswer {
+  const body = parsed(text);
+  if (!body.ok) return refused(`The body is not JSON: ${body.message}.`, []);
+  if (!validatePractice(body.value))
+    return refused(
+      "The body is not what is asked for.",
+      (validatePractice.errors ?? [])
+        .slice(0, 20)
+        .map(({ instancePath, message = "has another shape" }) => ({ pointer: instancePath, message })),
+    );
+  const { plan: given, seed = 1, hours = 0, mishaps = [], choices = {} } = body.value as Asked;
+  const opened = openPlan(JSON.stringify(given), "newest");
+  if (!opened.ok) {
+    const problems = opened.problems.map((each) => ({ ...each, pointer: `/plan${each.pointer}` }));
+    return opened.kind === "impossible"
+      ? json(422, { message: "The plan contradicts itself.", findings: problems })
+      : refused("The plan is no plan document of version 1. Its schema is at /schema/plan-1.json.", problems);
+  }
+  const { plan } = opened;
+  const strange = mishaps.flatMap((mishap, i) => notInPlan(mishap, plan).map((what) => ({ i, what })));
+  if (strange.length > 0)
+    return json(422, {
+      message: `A mishap is to a ${strange[0]?.what} that is not in the plan.`,
+      findings: strange.map(({ i, what }) => ({
+        pointer: `/mishaps/${i}/${what}`,
+        message: `No ${what} of the plan has this id.`,
+      })),
+    });
+  const practice = tryOut(
+    plan,
+    { blocks: BLOCKS, seed },
+    {
+      hours,
+      mishaps,
+      begins: choices.steps !== "none",
+      goesOn: choices.afterAMishap === "go-on",
+    },
+  );
+  return json(200, { ...practiceFace(plan, practice), hours: practice.box.hours, said: practice.said });
+}
