@@ -2,6 +2,7 @@ import { Dexie, type EntityTable, type Table } from "dexie";
 import type { Patch } from "immer";
 import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
+import type { PracticeLog } from "@/core/simulator/practiceLog";
 
 /** A plan as the browser keeps it. */
 export interface KeptPlan {
@@ -38,16 +39,28 @@ export interface Setting {
   value: unknown;
 }
 
+/** A practice box as the browser keeps it: beside a plan, and no part of it, as a real box is not. */
+export interface KeptPractice extends PracticeLog {
+  /** The id of the plan that it is for. */
+  id: string;
+  /** When it was set up, in milliseconds since 1970. */
+  since: number;
+  /** How far its clock has been put ahead of this device's, in milliseconds. */
+  ahead: number;
+}
+
 /** The database in the browser. Nothing of it leaves the machine. */
 export type CortijoDatabase = Dexie & {
   plans: EntityTable<KeptPlan, "id">;
   entries: Table<KeptEntry, [string, number]>;
   settings: EntityTable<Setting, "name">;
+  practices: EntityTable<KeptPractice, "id">;
 };
 
 /** Opens nothing yet: Dexie connects on first use. */
 export function createDatabase(name = "cortijo"): CortijoDatabase {
   const database = new Dexie(name) as CortijoDatabase;
   database.version(1).stores({ plans: "id, changedAt, deletedAt", entries: "[plan+place], plan", settings: "name" });
+  database.version(2).stores({ practices: "id" });
   return database;
 }

@@ -87,12 +87,13 @@ export async function restorePlan(database: CortijoDatabase, id: string): Promis
 
 /** Forgets for good the plans that were deleted more than 30 days ago. */
 export async function forgetOldDeletions(database: CortijoDatabase, now = Date.now()): Promise<void> {
-  await database.transaction("rw", database.plans, database.entries, async () => {
+  await database.transaction("rw", database.plans, database.entries, database.practices, async () => {
     const old = await database.plans
       .where("deletedAt")
       .between(1, now - KEPT_AFTER_DELETION_MS)
       .primaryKeys();
     await database.plans.bulkDelete(old);
+    await database.practices.bulkDelete(old);
     await database.entries.where("plan").anyOf(old).delete();
   });
 }

@@ -20,6 +20,7 @@ import {
 import { keepDemoOnFirstVisit } from "./firstVisit";
 import { keepPlan } from "./keepPlan";
 import { PlanSession } from "./planSession";
+import { addAct, followPractice, keepAhead, keepPractice } from "./practiceBoxes";
 
 let count = 0;
 const opened: { close(): void }[] = [];
@@ -412,4 +413,32 @@ test("a very long history forgets its oldest commands, never the newest", () => 
   expect(back.ok && back.history.plan.name).toBe(`${KEPT_ENTRIES + 148}`);
   const there = back.ok ? redo(back.history) : back;
   expect(there.ok && there.history.plan).toEqual(history.plan);
+});
+
+describe("practice boxes", () => {
+  test("one is kept beside its plan, followed, and forgotten with it; its clock never goes back", async () => {
+    const database = open(freshName());
+    const id = await keepPlan(database, clinic, { now: 5 });
+    const told: (number | null)[] = [];
+    const stop = followPractice(database, id, (kept) => void told.push(kept ? kept.acts.length : null));
+    await keepPractice(database, id, clinic, 5);
+    expect((await database.practices.get(id))?.plan.steps).toEqual([]);
+    const [fire] = [{ at: 2, befalls: { kind: "fire" as const } }];
+    await Promise.all([
+      addAct(database, id, fire, { plan: clinic, ahead: 10 }),
+      keepAhead(database, id, 900),
+      addAct(database, id, fire, { plan: clinic, ahead: 20 }),
+      keepAhead(database, id, 30),
+    ]);
+    expect(await database.practices.get(id)).toMatchObject({ ahead: 900, acts: [fire, fire] });
+    // Of a plan without one nothing is kept.
+    await addAct(database, "other", fire, { plan: clinic, ahead: 1 });
+    expect(await database.practices.count()).toBe(1);
+    await deletePlan(database, id, 10);
+    await forgetOldDeletions(database, 11 + KEPT_AFTER_DELETION_MS);
+    expect(await database.practices.count()).toBe(0);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    stop();
+    expect([told.includes(2), told.at(-1)]).toEqual([true, null]);
+  });
 });

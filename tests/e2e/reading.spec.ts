@@ -75,8 +75,7 @@ test("read again: as planned; a drive gone, which leads to what to do now", asyn
   await expect(page.getByRole("heading", { name: "1 thing is not as planned." })).toBeFocused();
   const row = page.getByRole("listitem").filter({ hasText: /The box does not list the 4\sTB drive in bay 2/ });
   await row.getByRole("button", { name: "Say that it is missing" }).click();
-  await expect(page.getByRole("heading", { name: "The box is as planned." })).toBeVisible();
-  await page.getByRole("link", { name: "Plan", exact: true }).click();
+  await expect(page.getByRole("heading", { name: "The plan has the box as it is." })).toBeVisible();
   await page.getByRole("link", { name: "What to do now" }).first().click();
   await expect(page.getByRole("region", { name: "Is it safe?" })).toContainText(/can be read/);
 });
@@ -158,7 +157,7 @@ test("by keyboard only: read, found different, said", async ({ page }) => {
   await expect(page.getByRole("heading", { name: "1 thing is not as planned." })).toBeFocused();
   await tabTo(page, /^Say that it has failed$/);
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { name: "The box is as planned." })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "The plan has the box as it is." })).toBeVisible();
 });
 
 for (const scheme of ["light", "dark"] as const)

@@ -210,11 +210,17 @@ function burn(practice: Practice): void {
   practice.said.push({ hours: box.hours, what: "gone" });
 }
 
-/** Some blocks of a drive that cannot be read, drawn for each drive by itself. */
+/** So many more blocks of a drive that cannot be read, drawn for each drive by itself; at most all of it. */
 function spoil(practice: Practice, drive: SimDrive, blocks: number): void {
   const draw = new Draw(practice.seed + 7919 * practice.box.drives.indexOf(drive));
   drive.unreadable ??= new Set();
-  for (let n = 0; n < blocks; n += 1) drive.unreadable.add(draw.below(drive.blocks));
+  const wanted = Math.min(drive.blocks, drive.unreadable.size + blocks);
+  while (drive.unreadable.size < wanted) {
+    let block = draw.below(drive.blocks);
+    // What is drawn twice is the next one that can still be read.
+    while (drive.unreadable.has(block)) block = (block + 1) % drive.blocks;
+    drive.unreadable.add(block);
+  }
 }
 
 /** A drive by its id; a mishap that names none is the caller's mistake. */

@@ -159,7 +159,15 @@ export class Practice {
   }
 }
 
-const hoursLeft = (running: Running): number => {
-  const before = running.phases.slice(0, running.phase).reduce((sum, { seconds }) => sum + seconds, 0);
-  return Math.max(0, secondsOf(running) - before - running.passed) / 3600;
-};
+const secondsBefore = ({ phases, phase }: Running): number =>
+  phases.slice(0, phase).reduce((sum, { seconds }) => sum + seconds, 0);
+
+/** How many hours a step that is under way still takes, if nothing comes between. */
+export const hoursLeft = (running: Running): number =>
+  Math.max(0, secondsOf(running) - secondsBefore(running) - running.passed) / 3600;
+
+/** How much of its work is done, from 0 to 1. */
+export function shareDone(running: Running): number {
+  const all = running.phases.reduce((sum, { seconds }) => sum + seconds, 0);
+  return all > 0 ? Math.min(1, (secondsBefore(running) + running.passed) / all) : 1;
+}

@@ -1,6 +1,7 @@
 import { openPlan } from "@/core/box/openPlan";
 import type { Plan } from "@/core/document/plan";
 import type { Mishap } from "@/core/simulator/mishaps";
+import { PRACTICE_BLOCKS } from "@/core/simulator/practiceLog";
 import { tryOut } from "@/core/simulator/tryOut";
 import type { RequestAnswer } from "../prediction/answerRequest";
 import { practiceFace } from "./practiceFace";
@@ -18,9 +19,6 @@ interface Asked {
   mishaps?: (Mishap & { at: number })[];
   choices?: { steps?: "in-order" | "none"; afterAMishap?: "wait" | "go-on" };
 }
-
-/** How fine the box is: a thousandth of its largest drive. */
-const BLOCKS = 1024;
 
 const refused = (message: string, errors: readonly { pointer: string; message: string }[]): RequestAnswer =>
   json(400, { message, errors });
@@ -80,7 +78,7 @@ export function answerPracticeBox(text: string): RequestAnswer {
     });
   const practice = tryOut(
     plan,
-    { blocks: BLOCKS, seed },
+    { blocks: PRACTICE_BLOCKS, seed },
     {
       hours,
       mishaps,

@@ -12,6 +12,8 @@ import { counted, oneOrMany } from "@/core/words/counted";
 import { useUnit } from "../preferences/preferences";
 import { LackingPools } from "../rescue/LackingPools";
 import { predict } from "@/core/prediction/predict";
+import { PracticePanel } from "../practice/practicePart";
+import { usePractice } from "../practice/usePractice";
 import type { PlaceProps } from "../shell/planPlace";
 import { today } from "../today";
 import { SheetActs } from "./SheetActs";
@@ -31,6 +33,7 @@ export function CarryView({ plan, act, planHref }: PlaceProps) {
   const left = plan.steps.filter((step) => !step.disabled).length;
   const done = (plan.history ?? []).filter(({ outcome }) => outcome === "done").length;
   const planned = usePlanned(plan);
+  const practice = usePractice();
   return (
     <main className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
       <div className="mx-auto max-w-2xl">
@@ -47,6 +50,7 @@ export function CarryView({ plan, act, planHref }: PlaceProps) {
         <p className="sr-only" role="status">
           {said}
         </p>
+        <PracticePanel plan={plan} />
         <LackingPools pools={pools} planHref={planHref} />
         <div className="mt-4 space-y-10">
           {cards.map((card) => (
@@ -57,6 +61,7 @@ export function CarryView({ plan, act, planHref }: PlaceProps) {
               card={card}
               running={plan.underWay?.find(({ step }) => step === card.step.id)}
               planned={planned(card.step.id)}
+              practice={practice}
               act={act}
               onSaid={setSaid}
             />

@@ -10,6 +10,7 @@ import { Button } from "../kit/Button";
 import { Explained } from "../kit/Explained";
 import { forgetTicks, useTicks } from "../kit/useTicks";
 import { useUnit } from "../preferences/preferences";
+import type { NoPractice, PracticeBox } from "../practice/usePractice";
 import { nowInstant } from "../reading/nowInstant";
 import { ActList } from "./ActList";
 import { IdentityField } from "./IdentityField";
@@ -26,6 +27,8 @@ interface Props {
   running: StepUnderWay | undefined;
   /** When it is to be begun, by the plan's dates; empty where it has none. */
   planned: string;
+  /** The practice box on which it is carried out, where there is one. */
+  practice: PracticeBox | NoPractice;
   act: (command: Command, offersUndo?: boolean) => string | null;
   onSaid: (words: string) => void;
 }
@@ -110,10 +113,11 @@ function Blocked({ card, planHref }: { card: Card; planHref: string }) {
 }
 
 /** Before it is begun: what to have, whether it is the drive, what to do. */
-function Begins({ plan, card, act, onSaid, place, ticks }: Props & { place: string; ticks: Ticks }) {
+function Begins({ plan, card, practice, act, onSaid, place, ticks }: Props & { place: string; ticks: Ticks }) {
   const [unit] = useUnit();
   const [at, setAt] = useState<string | null>(null);
   const [missing, setMissing] = useState(false);
+  const [refused, setRefused] = useState<string | null>(null);
   const [seen, setSeen] = useState("");
   const fields = useRef(new Map<string, HTMLInputElement | null>());
   // Where the box does nothing by itself all is done in one go.
@@ -123,8 +127,11 @@ function Begins({ plan, card, act, onSaid, place, ticks }: Props & { place: stri
     const [first] = unknown;
     setMissing(first !== undefined);
     if (first) return fields.current.get(first.drive)?.focus();
-    const when = at ?? nowInstant();
     const step = card.step.id;
+    const no = typeof practice === "string" ? null : practice.begin(card.step, card.label, plan, card.work === null);
+    setRefused(no);
+    if (no !== null) return onSaid(`The practice box refuses it. ${no}`);
+    const when = at ?? nowInstant();
     if (card.work) {
       if (act({ kind: "start-step", step, at: when, unit }, true) === null) onSaid(`Begun: ${card.label}.`);
       return;
@@ -185,7 +192,7 @@ function Begins({ plan, card, act, onSaid, place, ticks }: Props & { place: stri
         {!card.work && <SeenField plan={plan} card={card} value={seen} onChange={setSeen} act={act} />}
       </Part>
       <div className="mt-4 flex flex-wrap items-end gap-2">
-        <Button look="main" className="h-12! px-5! text-lg" onClick={begin}>
+        <Button look="main" className="h-12! px-5! text-lg" disabled={practice === "loading"} onClick={begin}>
           {card.work ? "The box has begun" : "Done"}
         </Button>
         <WhenField label={card.work ? "Begun" : "Done"} value={at} onChange={setAt} />
@@ -193,6 +200,11 @@ function Begins({ plan, card, act, onSaid, place, ticks }: Props & { place: stri
       {missing && unknown.length > 0 && (
         <p role="alert" className="mt-2 font-semibold text-geranium">
           First make sure of the drive: type what stands on its label.
+        </p>
+      )}
+      {refused !== null && (
+        <p role="alert" className="mt-2 font-semibold text-geranium">
+          The practice box refuses it. {refused} Nothing was recorded.
         </p>
       )}
     </>
@@ -204,6 +216,7 @@ function Runs({
   plan,
   card,
   running,
+  practice,
   act,
   onSaid,
   place,
@@ -212,7 +225,11 @@ function Runs({
   const [unit] = useUnit();
   const [at, setAt] = useState<string | null>(null);
   const [seen, setSeen] = useState("");
+  const [refused, setRefused] = useState<string | null>(null);
   const end = () => {
+    const no = typeof practice === "string" ? null : practice.notEnded(card.step.id);
+    setRefused(no);
+    if (no !== null) return;
     const command = { kind: "end-step", step: card.step.id, at: at ?? nowInstant(), unit } as const;
     if (act({ ...command, ...shownSize(card, seen) }, true) !== null) return;
     forgetTicks(place);
@@ -233,11 +250,16 @@ function Runs({
         )}
         <SeenField plan={plan} card={card} value={seen} onChange={setSeen} act={act} />
         <div className="mt-4 flex flex-wrap items-end gap-2">
-          <Button look="main" className="h-12! px-5! text-lg" onClick={end}>
+          <Button look="main" className="h-12! px-5! text-lg" disabled={practice === "loading"} onClick={end}>
             It has ended
           </Button>
           <WhenField label="Ended" value={at} onChange={setAt} />
         </div>
+        {refused !== null && (
+          <p role="alert" className="mt-2 font-semibold text-geranium">
+            {refused} Nothing was recorded.
+          </p>
+        )}
       </Part>
     </>
   );

@@ -7,11 +7,11 @@ import type { Plan, StepUnderWay } from "@/core/document/plan";
 import { endOfWork } from "@/core/logbook/endOfWork";
 import { ownTimesWords } from "@/core/logbook/ownTimes";
 import { hoursWords, lengthWords } from "@/core/time/hoursWords";
+import { useBoxNow } from "../boxClock";
 import { Button } from "../kit/Button";
 import { TextField } from "../kit/Field";
 import { nowInstant } from "../reading/nowInstant";
 import { Part } from "./Part";
-import { useNow } from "./useNow";
 import { WhenField } from "./WhenField";
 import { whenWords } from "./when";
 
@@ -27,7 +27,7 @@ const perCent = (share: number) => `${Math.round(share * 1000) / 10} %`;
 
 /** A step that runs: when it ends, as far as one can tell, and how far it is. */
 export function UnderWay({ plan, card, running, act, onSaid }: Props) {
-  const now = useNow();
+  const now = useBoxNow();
   return (
     <Part title="It is under way" step={card.step.id}>
       <Begun running={running} act={act} />

@@ -3,6 +3,7 @@
 import { useState } from "react";
 import { Button } from "../kit/Button";
 import { TextField } from "../kit/Field";
+import { nowInstant } from "../reading/nowInstant";
 import { instantOf, localOf, whenWords } from "./when";
 
 interface Props {
@@ -23,7 +24,7 @@ export function WhenField({ label, value, onChange }: Props) {
         look="quiet"
         className="h-9!"
         onClick={() => {
-          setText(localOf(new Date().toISOString()));
+          setText(localOf(nowInstant()));
           setOpen(true);
         }}
       >

@@ -66,6 +66,7 @@ export function HealthDialog({ drives, onClose, onTake }: Props) {
         placeholder: '{ "smartctl": { … } }',
         most: MOST_SMART_CHARACTERS,
       }}
+      printed="health"
       read={(text) => {
         const result = readSmart(text);
         if (!result.ok) return result;

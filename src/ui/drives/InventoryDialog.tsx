@@ -65,6 +65,7 @@ export function InventoryDialog({ knownSerials, members, onClose, onTake }: Prop
         placeholder: '{ "blockdevices": [ … ] }',
         most: MOST_INVENTORY_CHARACTERS,
       }}
+      printed="devices"
       read={(text) => {
         const result = readLsblk(text);
         if (!result.ok) return result;

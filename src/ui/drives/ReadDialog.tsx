@@ -3,6 +3,7 @@
 import { useState, type ReactNode } from "react";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
+import { FromPracticeBox } from "../practice/FromPracticeBox";
 import { TextActs } from "./TextActs";
 import { TextSource } from "./TextSource";
 
@@ -12,6 +13,8 @@ interface Props<T> {
   aboutSource: string;
   aboutFound: string;
   source: { example: string; label: string; placeholder: string; most: number };
+  /** Which of what a practice box prints it is. */
+  printed: "devices" | "health";
   read: (text: string) => { ok: true; found: T } | { ok: false; message: string };
   /** Shows what was found. */
   children: (found: T) => ReactNode;
@@ -29,6 +32,7 @@ export function ReadDialog<T>({
   aboutSource,
   aboutFound,
   source,
+  printed,
   read,
   children,
   takeLabel,
@@ -71,17 +75,26 @@ export function ReadDialog<T>({
       }
     >
       {found === null ? (
-        <TextSource
-          {...source}
-          accept=".json,.txt,application/json,text/plain"
-          value={text}
-          onChange={(next) => {
-            setText(next);
-            setTrouble(null);
-          }}
-          onFiles={readText}
-          onTrouble={setTrouble}
-        />
+        <>
+          <TextSource
+            {...source}
+            accept=".json,.txt,application/json,text/plain"
+            value={text}
+            onChange={(next) => {
+              setText(next);
+              setTrouble(null);
+            }}
+            onFiles={readText}
+            onTrouble={setTrouble}
+          />
+          <FromPracticeBox
+            of={printed}
+            onText={(next) => {
+              setText(next);
+              setTrouble(null);
+            }}
+          />
+        </>
       ) : (
         children(found)
       )}

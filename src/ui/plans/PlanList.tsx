@@ -6,11 +6,12 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import type { Plan } from "@/core/document/plan";
-import { samples } from "@/core/document/samples/samples";
+import { samples, type Sample } from "@/core/document/samples/samples";
 import { storageTotal } from "@/core/prediction/storageTotal";
 import { predict } from "@/core/prediction/predict";
 import { counted } from "@/core/words/counted";
 import { keepPlan } from "@/store/keepPlan";
+import { keepPractice } from "@/store/practiceBoxes";
 import { withFreshCalendar } from "@/store/withFreshCalendar";
 import { checks } from "@/store/checking";
 import {
@@ -66,8 +67,12 @@ export function PlanList() {
     };
   }, [attempt]);
 
-  const openSample = async (plan: Plan) =>
-    router.push(`/plan/${await keepPlan(openDatabase(), withFreshCalendar(plan), { example: true })}`);
+  const openSample = async ({ plan, isPractice }: Sample) => {
+    const id = await keepPlan(openDatabase(), withFreshCalendar(plan), { example: true });
+    if (isPractice) await keepPractice(openDatabase(), id, plan);
+    // What can be done on a practice box stands where steps are carried out.
+    router.push(isPractice ? `/plan/${id}/carry` : `/plan/${id}`);
+  };
   const remove = async (plan: ListedPlan) => {
     await deletePlan(openDatabase(), plan.id);
     setGone({ id: plan.id, name: plan.name });
@@ -126,7 +131,7 @@ export function PlanList() {
           ))}
         </ul>
       )}
-      <Samples onOpen={(plan) => void openSample(plan)} />
+      <Samples onOpen={(sample) => void openSample(sample)} />
       {lists.deleted.length > 0 && (
         <details className="mt-10">
           <summary className="cursor-pointer text-soft">Deleted in the last 30 days ({lists.deleted.length})</summary>
@@ -223,18 +228,18 @@ function PlanRow({ plan, onDelete }: { plan: ListedPlan; onDelete: () => void })
   );
 }
 
-function Samples({ onOpen }: { onOpen: (plan: Plan) => void }) {
+function Samples({ onOpen }: { onOpen: (sample: Sample) => void }) {
   return (
     <section className="mt-10" aria-labelledby="samples-heading">
       <h2 id="samples-heading" className="font-serif text-xl">
         Samples to look at
       </h2>
-      <ul className="mt-3 grid gap-x-8 gap-y-4 sm:grid-cols-2 lg:grid-cols-4">
+      <ul className="mt-3 grid gap-x-8 gap-y-4 sm:grid-cols-2 lg:grid-cols-3">
         {samples.map((sample) => (
           <li key={sample.id} className="border-t-2 border-parity pt-2" style={{ borderColor: "var(--parity)" }}>
             <p className="font-semibold">{sample.title}</p>
             <p className="min-h-11 text-[0.93rem] text-soft">{sample.about}</p>
-            <Button small onClick={() => onOpen(sample.plan)} aria-label={`Open a copy of the sample: ${sample.title}`}>
+            <Button small onClick={() => onOpen(sample)} aria-label={`Open a copy of the sample: ${sample.title}`}>
               Open a copy
             </Button>
           </li>

@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState } from "react";
+import type { Plan } from "@/core/document/plan";
 import { checkPlan } from "@/core/document/readPlan";
 import { lastReading } from "@/core/reading/asRead";
 import { differencesOf } from "@/core/reading/differences";
@@ -25,10 +26,12 @@ interface Props {
   /** The way back to where the texts are brought in, in words. */
   back: string;
   onBack: () => void;
+  /** Told of the plan that was made of it, before it is shown. */
+  onKept?: (id: string, plan: Plan) => Promise<void>;
 }
 
 /** A box as it was made out, of which a plan of its own can be made. */
-export function FoundBox({ printed, heading: words, back, onBack }: Props) {
+export function FoundBox({ printed, heading: words, back, onBack, onKept }: Props) {
   const router = useRouter();
   const [unit] = useUnit();
   const [answers, setAnswers] = useState<Record<string, string>>({});
@@ -43,7 +46,9 @@ export function FoundBox({ printed, heading: words, back, onBack }: Props) {
     const checked = checkPlan(plan);
     if (!checked.ok) return setTrouble(checked.problems[0]?.message ?? "This box is more than a plan holds.");
     try {
-      router.push(`/plan/${await keepPlan(openDatabase(), plan)}`);
+      const id = await keepPlan(openDatabase(), plan);
+      await onKept?.(id, plan);
+      router.push(`/plan/${id}`);
     } catch {
       setTrouble(NOT_KEPT);
     }

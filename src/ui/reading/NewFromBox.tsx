@@ -3,6 +3,10 @@
 import Link from "next/link";
 import { useState } from "react";
 import type { PrintedBox } from "@/core/reading/printedBox";
+import { keepPractice } from "@/store/practiceBoxes";
+import { Button } from "../kit/Button";
+import { NOT_LOADED } from "../kit/notLoaded";
+import { openDatabase } from "../openDatabase";
 import { BoxSource } from "./BoxSource";
 import { FoundBox } from "./FoundBox";
 
@@ -10,6 +14,19 @@ import { FoundBox } from "./FoundBox";
 export function NewFromBox() {
   const [text, setText] = useState("");
   const [printed, setPrinted] = useState<PrintedBox | null>(null);
+  /** What a practice box has printed, where that was asked for. */
+  const [practice, setPractice] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState(false);
+  const takePractice = () =>
+    void import("../practice/samplePractice").then(
+      ({ sampleText }) => {
+        const given = sampleText();
+        setPractice(given);
+        setText(given);
+        setTrouble(false);
+      },
+      () => setTrouble(true),
+    );
   return (
     <main className="mx-auto max-w-4xl px-5 py-6">
       <Link href="/" className="font-serif text-xl text-indigo" title="All plans">
@@ -22,6 +39,9 @@ export function NewFromBox() {
           heading="This is your box, by what it has printed"
           back="Read something else"
           onBack={() => setPrinted(null)}
+          onKept={async (id, plan) => {
+            if (text === practice) await keepPractice(openDatabase(), id, plan);
+          }}
         />
       ) : (
         <div className="mt-3">
@@ -33,6 +53,20 @@ export function NewFromBox() {
             .
           </p>
           <BoxSource text={text} onText={setText} onRead={setPrinted} />
+          <p className="mt-6 border-t border-line pt-3">
+            No box at hand? A practice box is simulated, and goes with the plan that you make of it.{" "}
+            <Button small onClick={takePractice}>
+              Put in what a practice box prints
+            </Button>
+          </p>
+          {trouble && (
+            <p role="alert" className="mt-1 text-geranium">
+              {NOT_LOADED}
+            </p>
+          )}
+          <p role="status" className="text-soft">
+            {practice !== null && text === practice ? "That is what it prints. Now read it." : ""}
+          </p>
         </div>
       )}
     </main>

@@ -4,6 +4,7 @@ import "@/core/commands/recordingCommands";
 import Link from "next/link";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Plan } from "@/core/document/plan";
+import { goneIn } from "@/core/box/gone";
 import { conditionWords } from "@/core/failures/conditionWords";
 import { predict } from "@/core/prediction/predict";
 import { isOtherBox, type Difference } from "@/core/reading/differences";
@@ -16,6 +17,9 @@ import { walkPlan } from "@/core/walk/walkPlan";
 import { counted } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
+import { OfferPractice } from "../practice/OfferPractice";
+import { PracticePanel } from "../practice/practicePart";
+import { readBoxText } from "@/exchange/boxText/readBoxText";
 import type { PlaceProps } from "../shell/planPlace";
 import { BoxShown } from "./BoxShown";
 import { BoxSource } from "./BoxSource";
@@ -36,6 +40,7 @@ export function ReadingView({ plan, act, planHref }: PlaceProps) {
   const [unit] = useUnit();
   const [text, setText] = useState("");
   const [taken, setTaken] = useState<Taken | null>(null);
+  const [readings, setReadings] = useState(0);
   const read = (printed: PrintedBox) => {
     const at = nowInstant();
     const { recognised, differences } = standingOf(printed, plan, unit, at);
@@ -43,11 +48,17 @@ export function ReadingView({ plan, act, planHref }: PlaceProps) {
     const isOther = isOtherBox(recognised, plan);
     if (!isOther) act({ kind: "take-reading", reading: lastReading(recognised, differences, at) });
     setTaken({ printed, at, isOther });
+    setReadings(readings + 1);
+  };
+  const readText = (given: string) => {
+    const result = readBoxText(given);
+    if (result.ok) read(result.printed);
   };
   return (
     <main className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
       <div className="mx-auto max-w-4xl">
         <h1 className="font-serif text-2xl">How is the box now?</h1>
+        <PracticePanel plan={plan} onRead={readText} />
         {taken?.isOther ? (
           <FoundBox
             printed={taken.printed}
@@ -56,11 +67,12 @@ export function ReadingView({ plan, act, planHref }: PlaceProps) {
             onBack={() => setTaken(null)}
           />
         ) : taken ? (
-          <Held key={taken.at} taken={taken} plan={plan} act={act} planHref={planHref} onAgain={() => setTaken(null)} />
+          <Held key={readings} taken={taken} plan={plan} act={act} planHref={planHref} onAgain={() => setTaken(null)} />
         ) : (
           <div className="mt-3 space-y-3">
             <LastTime plan={plan} />
             <BoxSource text={text} onText={setText} onRead={read} />
+            <OfferPractice plan={plan} />
           </div>
         )}
       </div>
@@ -106,7 +118,7 @@ function Held({ taken, plan, act, planHref, onAgain }: HeldProps) {
         <h2 id="standing" ref={heading} tabIndex={-1} className="text-lg font-semibold outline-none">
           {verdictOf(standing, plan)}
         </h2>
-        <Safety recognised={recognised} />
+        <Safety recognised={recognised} planHref={planHref} />
         <Running standing={standing} plan={plan} at={taken.at} act={act} planHref={planHref} />
         <ul className="mt-2 divide-y divide-line">
           {differences.map((difference) => (
@@ -155,18 +167,23 @@ function verdictOf({ at, differences, running }: Standing, plan: Plan): string {
   if (others > 0) return `${counted(others, "thing is", "things are")} not as planned.`;
   if (running) return "A step of the plan is under way, and all else is as planned.";
   if (at > 0) return `As planned, after step ${at} of ${plan.steps.length}.`;
-  return "The box is as planned.";
+  const gone = goneIn(plan);
+  const isLacking = plan.pools.some(({ groups }) => groups.some(({ drives }) => drives.some((id) => gone.has(id))));
+  return isLacking ? "The plan has the box as it is." : "The box is as planned.";
 }
 
 /** Whether the data is safe, pool by pool, where a drive is gone. */
-function Safety({ recognised: { plan } }: Pick<Standing, "recognised">) {
+function Safety({ recognised: { plan }, planHref }: Pick<Standing, "recognised"> & Pick<PlaceProps, "planHref">) {
   const [unit] = useUnit();
   const { pools } = useMemo(() => predict(plan, unit), [plan, unit]);
   return pools
     .filter(({ condition }) => condition.state !== "whole")
     .map((pool) => (
       <p key={pool.id} className="mt-1 text-geranium">
-        {pool.name}: {conditionWords(pool.condition, pool.tolerance)}.
+        {pool.name}: {conditionWords(pool.condition, pool.tolerance)}.{" "}
+        <Link href={`${planHref}/rescue?pool=${pool.id}`} className={LINK}>
+          What to do now
+        </Link>
       </p>
     ));
 }

@@ -8,6 +8,7 @@ import type { RescueChoices } from "@/core/rescue/rescue";
 import { poolsToRescue, rescueOf, settingOf } from "@/core/rescue/rescueOf";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
+import { PracticePanel } from "../practice/practicePart";
 import { today } from "../today";
 import { Course } from "./Course";
 import type { PlaceProps } from "../shell/planPlace";
@@ -52,6 +53,7 @@ export function RescueView({ plan, act, planHref }: PlaceProps) {
             , and come back.
           </p>
         )}
+        <PracticePanel plan={plan} />
       </div>
     </main>
   );

@@ -1,0 +1,30 @@
+"use client";
+
+import { boxNow } from "../boxClock";
+import { Button } from "../kit/Button";
+import type { OpenPractice } from "./openPractice";
+import { usePractice } from "./usePractice";
+
+interface Props {
+  /** Which of what it prints. */
+  of: "devices" | "health";
+  onText: (text: string) => void;
+}
+
+const TEXTS: Readonly<Record<Props["of"], (open: OpenPractice) => string>> = {
+  devices: (open) => open.face(boxNow()).blockDevices,
+  health: (open) => JSON.stringify(open.face(boxNow()).smart, null, 2),
+};
+
+/** Puts in what the practice box of the plan prints; nothing where it has none. */
+export function FromPracticeBox({ of, onText }: Props) {
+  const practice = usePractice();
+  if (typeof practice === "string") return null;
+  return (
+    <p className="mt-3">
+      <Button small onClick={() => onText(TEXTS[of](practice.open))}>
+        Put in what the practice box prints
+      </Button>
+    </p>
+  );
+}

@@ -1,0 +1,25 @@
+"use client";
+
+import type { Plan } from "@/core/document/plan";
+import { keepPractice } from "@/store/practiceBoxes";
+import { Button } from "../kit/Button";
+import { openDatabase } from "../openDatabase";
+import { usePlanId } from "../shell/usePlanId";
+import { usePractice } from "./usePractice";
+
+/** For whoever has no box at hand: one that is simulated, set up as the plan has its box now. */
+export function OfferPractice({ plan }: { plan: Plan }) {
+  const id = usePlanId();
+  if (usePractice() !== "none" || plan.pools.length === 0) return null;
+  return (
+    <div className="border-t border-line pt-3">
+      <p>
+        No box at hand, or not yet? Try the plan on a practice box: it is simulated, set up as the plan has the box now,
+        and nothing can be lost on it. It can be read here, carried out, broken and rescued like a real one.
+      </p>
+      <Button className="mt-2" onClick={() => void keepPractice(openDatabase(), id, plan)}>
+        Set up a practice box
+      </Button>
+    </div>
+  );
+}

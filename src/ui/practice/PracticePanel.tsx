@@ -1,0 +1,266 @@
+"use client";
+
+import Link from "next/link";
+import { useEffect, useId, useRef, useState } from "react";
+import type { Plan } from "@/core/document/plan";
+import type { PoolTruth } from "@/core/simulator/truth";
+import { lengthWords } from "@/core/time/hoursWords";
+import { keepPractice, removePractice } from "@/store/practiceBoxes";
+import { usePractice, type PracticeBox } from "./usePractice";
+import { useBoxNow } from "../boxClock";
+import { whenWords } from "../carry/when";
+import { Button } from "../kit/Button";
+import { part } from "../kit/part";
+import { openDatabase } from "../openDatabase";
+import { useUnit } from "../preferences/preferences";
+import { usePlanId } from "../shell/usePlanId";
+import { BoxFront } from "./BoxFront";
+import { TruthLines } from "./TruthLines";
+import type { PracticeView } from "./openPractice";
+
+const MishapDialog = part(() => import("./MishapDialog").then((module) => module.MishapDialog), {
+  needed: "this dialog",
+  said: "over",
+});
+
+interface Props {
+  plan: Plan;
+  /** Takes what the box prints; nothing where the place reads no box. */
+  onRead?: (text: string) => void;
+}
+
+/** The practice box of a plan, where it has one: its clock, what it does, what can be done to it. */
+export function PracticePanel(props: Props) {
+  const practice = usePractice();
+  const id = usePlanId();
+  if (practice === "none" || practice === "loading") return null;
+  if (practice === "broken")
+    return (
+      <aside aria-label="Practice box" className="mt-3 border-l-4 border-ochre-text pl-3">
+        <p>The practice box could not be put together again. The plan is as it was.</p>
+        <Button small className="mt-1" onClick={() => void keepPractice(openDatabase(), id, props.plan)}>
+          Set it up anew, as the plan has the box now
+        </Button>
+      </aside>
+    );
+  return <Panel {...props} practice={practice} />;
+}
+
+const perCent = (share: number) => `${Math.floor(share * 100)} %`;
+
+function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
+  const [unit] = useUnit();
+  const now = useBoxNow();
+  const view = practice.open.view(now, unit);
+  const [said, setSaid] = useState("");
+  const [breaking, setBreaking] = useState(false);
+  const heading = useRef<HTMLHeadingElement>(null);
+  const id = useId();
+  const planId = usePlanId();
+  const [truth, setTruth] = useState<PoolTruth[] | null>(null);
+  const [mishaps, setMishaps] = useState(0);
+  useEffect(() => {
+    if (mishaps === 0) return;
+    // After the dialog has given the focus back to what opened it.
+    const timer = setTimeout(() => heading.current?.focus());
+    return () => clearTimeout(timer);
+  }, [mishaps]);
+  return (
+    <section aria-labelledby={id} className="mt-3 border-y border-line-strong bg-wall px-3 py-3 print:hidden">
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <h2 id={id} ref={heading} tabIndex={-1} className="font-serif text-lg outline-none">
+          Practice box
+        </h2>
+        <p className="text-soft">
+          {view.said.length > 0
+            ? "Simulated: nothing can be lost on it."
+            : "Simulated: nothing can be lost on it. Carry steps out on it, put its clock ahead, read it, break it."}
+        </p>
+      </div>
+      <p className="mt-1">
+        By its clock it is <span className="font-semibold tabular-nums">{whenWords(view.now)}</span>.{" "}
+        {view.work.length === 0 ? "It has nothing to do." : null}
+      </p>
+      <Work view={view} />
+      <Clock practice={practice} view={view} onSaid={setSaid} />
+      <p role="status" className="sr-only">
+        {said}
+      </p>
+      <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
+        {onRead && (
+          <Button
+            small
+            look="main"
+            onClick={() => {
+              const face = practice.open.face(now);
+              onRead(`${face.blockDevices}\n${face.arrays}`);
+            }}
+          >
+            Read the practice box
+          </Button>
+        )}
+        <Button small onClick={() => setBreaking(true)}>
+          Let something go wrong…
+        </Button>
+        <Button small onClick={() => setTruth(practice.open.truth(now))}>
+          Read all data back and compare it
+        </Button>
+        {!onRead && (
+          <Link
+            href={`/plan/${planId}/reading`}
+            className="inline-block px-1 py-0.5 font-semibold text-indigo underline underline-offset-2"
+          >
+            How is the box now?
+          </Link>
+        )}
+      </div>
+      <TruthLines pools={truth} plan={plan} now={view.now} />
+      <Said view={view} />
+      <BoxFront view={view} practice={practice} onHappened={setSaid} />
+      <Again plan={plan} onSaid={setSaid} />
+      {breaking && (
+        <MishapDialog
+          view={view}
+          plan={plan}
+          onClose={() => setBreaking(false)}
+          onMishap={(mishap) => {
+            practice.befall(mishap);
+            setBreaking(false);
+            setMishaps(mishaps + 1);
+            setSaid(practice.open.view(now, unit).said[0]?.words ?? "");
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+function Work({ view }: { view: PracticeView }) {
+  return (
+    <ul>
+      {view.work.map(({ label, share, hoursLeft }) => (
+        <li key={label} className="mt-1">
+          <span className="font-semibold">{label}</span>: {perCent(share)} done, {lengthWords(hoursLeft)} to go.
+          <span aria-hidden className="mt-1 block h-1.5 max-w-md bg-line">
+            <span className="block h-full bg-indigo" style={{ width: `${share * 100}%` }} />
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** How fast the clock runs while it is run fast: an hour of the box in a second, in steps. */
+const STEP_MS = 250;
+
+/** The box's clock: put ahead by an hour, a day, until what it does has ended, or run fast until something happens. */
+function Clock({
+  practice,
+  view,
+  onSaid,
+}: {
+  practice: PracticeBox;
+  view: PracticeView;
+  onSaid: (said: string) => void;
+}) {
+  const [fast, setFast] = useState(false);
+  const left = view.work.length > 0 ? Math.min(...view.work.map(({ hoursLeft }) => hoursLeft)) : null;
+  const said = view.said.length;
+  const [saidAtStart, setSaidAtStart] = useState(said);
+  // Something has happened: it stops, so that one can look.
+  if (fast && said !== saidAtStart) {
+    setFast(false);
+    onSaid(view.said[0]?.words ?? "");
+  }
+  useEffect(() => {
+    if (!fast) return;
+    const clock = setInterval(() => practice.letPass(Math.min(STEP_MS / 1000, left ?? Infinity)), STEP_MS);
+    return () => clearInterval(clock);
+  }, [fast, practice, left]);
+  const pass = (hours: number, words: string) => {
+    practice.letPass(hours);
+    onSaid(words);
+  };
+  return (
+    <div role="group" aria-label="The box's clock" className="mt-2 flex flex-wrap gap-1.5">
+      <Button small onClick={() => pass(1, "An hour has passed on the practice box.")}>
+        An hour on
+      </Button>
+      <Button small onClick={() => pass(24, "A day has passed on the practice box.")}>
+        A day on
+      </Button>
+      {left !== null && (
+        <Button small onClick={() => pass(left, `${lengthWords(left)} on: it has ended.`)}>
+          Until it has ended
+        </Button>
+      )}
+      <Button
+        small
+        aria-pressed={fast}
+        onClick={() => {
+          setSaidAtStart(said);
+          setFast(!fast);
+        }}
+      >
+        {fast ? "Stop the clock" : "Run it fast: 1 h a second"}
+      </Button>
+    </div>
+  );
+}
+
+/** What the box has said of itself, the last first. */
+function Said({ view }: { view: PracticeView }) {
+  const [all, setAll] = useState(false);
+  if (view.said.length === 0) return null;
+  const shown = all ? view.said : view.said.slice(0, 3);
+  return (
+    <div className="mt-3">
+      <h3 className="font-semibold">What it has said</h3>
+      <ol>
+        {shown.map(({ at, words }, i) => (
+          <li key={view.said.length - i} className="text-[0.95rem]">
+            <span className="text-soft tabular-nums">{whenWords(at)}</span> {words}
+          </li>
+        ))}
+      </ol>
+      {view.said.length > shown.length && (
+        <Button small look="quiet" onClick={() => setAll(true)}>
+          All {view.said.length}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** To begin again, or to put the practice box away. */
+function Again({ plan, onSaid }: { plan: Plan; onSaid: (said: string) => void }) {
+  const id = usePlanId();
+  return (
+    <details className="mt-2">
+      <summary className="cursor-pointer py-1 font-semibold">Begin again, or put it away</summary>
+      <p className="mt-1">
+        Set up anew, it is as the plan has the box now, whole and full of data, with its clock at this moment. The plan
+        and its records stay as they are.
+      </p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <Button
+          small
+          onClick={() =>
+            void keepPractice(openDatabase(), id, plan).then(() => onSaid("The practice box has been set up anew."))
+          }
+        >
+          Set it up anew
+        </Button>
+        <Button
+          small
+          onClick={() => {
+            document.querySelector("main")?.focus();
+            void removePractice(openDatabase(), id);
+          }}
+        >
+          Put the practice box away
+        </Button>
+      </div>
+    </details>
+  );
+}
