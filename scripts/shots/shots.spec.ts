@@ -49,11 +49,32 @@ test("how the box is now: a drive is gone, and a rebuild is under way", async ({
   await page.screenshot(to("box-now"));
 });
 
-test("a drive that has failed, as a fact", async ({ page }) => {
+test("a practice box: a drive has died while the pool is widened", async ({ page }) => {
+  await page.clock.setFixedTime(new Date("2026-12-01T09:00Z"));
+  await firstVisit(page);
+  await page.getByRole("link", { name: "Cortijo" }).click();
+  await page.getByRole("button", { name: "Open a copy of the sample: A practice box" }).click();
+  const press = (name: string) => page.getByRole("button", { name, exact: true }).click();
+  const idle = page.getByText("It has nothing to do.");
+  await press("The box has begun");
+  await press("Until it has ended");
+  await idle.waitFor();
+  await press("It has ended");
+  await page.getByLabel(/^Last four/).fill("9027");
+  await page.keyboard.press("Enter");
+  await press("The box has begun");
+  for (let n = 0; n < 8; n += 1) await press("An hour on");
+  await press("Let something go wrong…");
+  await page.getByLabel("Where").selectOption({ index: 1 });
+  await press("Let it happen");
+  await page.getByText("Look at the box, and read its labels").click();
+  await page.mouse.move(5, 795);
+  await page.waitForTimeout(400);
+  await page.screenshot(to("practice-box"));
+});
+
+test("what to do now, when a drive has failed", async ({ page }) => {
   await openPlan(page, oddDrives);
-  await page.getByRole("link", { name: "What to do now" }).first().waitFor();
-  await page.waitForTimeout(600);
-  await page.screenshot(to("failed-drive"));
   await page.getByRole("link", { name: "What to do now" }).first().click();
   await page.getByRole("button", { name: "Done, next" }).click();
   await page.waitForTimeout(300);

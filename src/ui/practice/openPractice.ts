@@ -214,7 +214,7 @@ function seenDrives({ box, running }: Practice, plan: Plan, unit: UnitFamily): S
         plan.pools.find((each) => each.id === known?.id)?.name ?? "";
       const does =
         state === "failed"
-          ? "does not answer"
+          ? "failed"
           : filled.has(place)
             ? "is being filled"
             : pool
