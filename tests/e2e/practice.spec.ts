@@ -134,7 +134,7 @@ test("brought in by its texts, pulled apart beyond what it bears, and set up ane
   await panel(page).getByRole("button", { name: "Read all data back and compare it" }).click();
   await expect(panel(page).getByText(/: all of it is there, and as it was written\./)).toBeVisible();
   await panel(page).getByText("Begin again, or put it away").click();
-  await press(page, "Set it up anew");
+  await press(page, "Set it up again");
   await expect(panel(page).getByRole("heading", { name: "What it has said" })).toHaveCount(0);
   await press(page, "Put the practice box away");
   await expect(panel(page)).toHaveCount(0);

@@ -1,4 +1,4 @@
-import type { GroupOptions, LayoutId } from "../document/plan";
+import type { GroupOptions, KeptArray, LayoutId } from "../document/plan";
 import { fillUp, noStripes, readChunks, storedBlocks } from "./chunks";
 import { fillsAtOnce, liesOf, parityDrivesOf, slabsOf } from "./lieOn";
 import { forkBox, type SimBox, type SimGroup, type SimPool, type Slab } from "./simulatedBox";
@@ -57,9 +57,10 @@ export const bareGroup = ({ id, layout, options = {}, drives }: Asked): SimGroup
  * Lays a group out on its drives as far up as they are taken in, and writes data all over it; chunks are stored one by
  * one as somebody stores something.
  *
+ * @param kept what its arrays keep from when they were made, for a group that a plan begins with
  * @param fresh whether the box makes it now, so that copies and parity may still have to be written
  */
-export function layOutOn(box: SimBox, group: SimGroup, fresh: boolean): void {
+export function layOutOn(box: SimBox, group: SimGroup, fresh: boolean, kept: readonly KeptArray[] = []): void {
   group.parityDrives = parityDrivesOf(box, group);
   const lies = liesOf(group.layout);
   if (lies.in === "chunks") {
@@ -67,7 +68,7 @@ export function layOutOn(box: SimBox, group: SimGroup, fresh: boolean): void {
     group.chunks = noStripes(lies.shape(group.options), box.nextData++, members);
     return;
   }
-  group.slabs = slabsOf(box, group, 0);
+  group.slabs = slabsOf(box, group, 0, kept);
   for (const slab of group.slabs) {
     if (fresh && fillsAtOnce(box.rules) && isRedundant(slab)) slab.agree = 0;
     writeSlab(box, slab);

@@ -1,4 +1,4 @@
-import type { BoxRules, GroupOptions, LayoutId } from "../document/plan";
+import type { BoxRules, GroupOptions, KeptArray, LayoutId } from "../document/plan";
 import { roomOf } from "../drives/room";
 import type { Code, SimBox, SimGroup, Slab } from "./simulatedBox";
 
@@ -79,18 +79,47 @@ export function takenIn(box: SimBox, group: SimGroup, d: number): number {
   return reach < (box.drives[place]?.blocks ?? 0) ? reach * box.block : roomOn(box, place);
 }
 
-/** The rows above a height, cut wherever a drive ends. */
-function rowsAbove(box: SimBox, group: SimGroup, lies: Extract<Lies, { in: "rows" }>, above: number): Slab[] {
-  const zones = box.rules.arrayFormat === "linux-raid";
+/** From where to where rows of one kind go, in blocks of each drive. */
+interface Stretch {
+  from: number;
+  to: number;
+  /** By how much a drive may end below it and still be counted as reaching it. */
+  slack: number;
+}
+
+/** The stretches above a height, cut wherever a drive ends. */
+function cutAtDrives(group: SimGroup, above: number): Stretch[] {
   const cuts = [...new Set(group.reach)].filter((height) => height > above).sort((a, b) => a - b);
-  return cuts.flatMap((to, i) => {
-    const from = cuts[i - 1] ?? above;
-    const places = group.drives.map((_, d) => d).filter((d) => (group.reach[d] ?? 0) >= to);
-    const row = lies.row(places.length, group.drives.length, zones);
-    if (!row) return [];
-    const slab = bareSlab(box, row, to - from);
-    slab.members = places.map((d) => ({ drive: group.drives[d] ?? 0, from, valid: slab.rows, data: null }));
-    slab.top = Math.min(...places.map((d) => takenIn(box, group, d)));
+  return cuts.map((to, i) => ({ from: cuts[i - 1] ?? above, to, slack: 0 }));
+}
+
+/** Heights are rounded to blocks, and are sums of such. */
+const ROUNDED = 2;
+
+/** The stretches of arrays that stand as they were made, whatever their drives would allow by now. */
+const asKept = ({ block }: SimBox, kept: readonly KeptArray[]): Stretch[] =>
+  kept.map(({ from, offset, used }) => ({
+    from: Math.round(from / block),
+    to: Math.round((from + offset + used) / block),
+    slack: ROUNDED,
+  }));
+
+/** Rows over the drives that reach them. */
+function rowsOver(
+  box: SimBox,
+  group: SimGroup,
+  lies: Extract<Lies, { in: "rows" }>,
+  stretches: readonly Stretch[],
+): Slab[] {
+  const zones = box.rules.arrayFormat === "linux-raid";
+  return stretches.flatMap(({ from, to, slack }) => {
+    const reaching = group.drives.map((_, d) => d).filter((d) => (group.reach[d] ?? 0) >= to - slack);
+    const end = Math.min(to, ...reaching.map((d) => group.reach[d] ?? 0));
+    const row = lies.row(reaching.length, group.drives.length, zones);
+    if (!row || end <= from) return [];
+    const slab = bareSlab(box, row, end - from);
+    slab.members = reaching.map((d) => ({ drive: group.drives[d] ?? 0, from, valid: slab.rows, data: null }));
+    slab.top = Math.min(...reaching.map((d) => takenIn(box, group, d)));
     if (row.code === "ring") slab.members = pairedAs(box, group, slab.members);
     return [slab];
   });
@@ -153,13 +182,14 @@ function ontoOne(box: SimBox, group: SimGroup): Slab[] {
  * The slabs that a group has above a height, by its layout and by how far up its drives are taken in.
  *
  * @param above in blocks; 0 for a group that is made
+ * @param kept arrays that stand as they were made, for a group that is there already; none for what is made now
  * @example slabsOf(box, hybridOf(4, 8, 12), 0).map(({ code }) => code) // ["parity", "copies"]
  */
-export function slabsOf(box: SimBox, group: SimGroup, above: number): Slab[] {
+export function slabsOf(box: SimBox, group: SimGroup, above: number, kept: readonly KeptArray[] = []): Slab[] {
   const lies = liesOf(group.layout);
   switch (lies.in) {
     case "rows":
-      return rowsAbove(box, group, lies, above);
+      return rowsOver(box, group, lies, kept.length > 0 ? asKept(box, kept) : cutAtDrives(group, above));
     case "single-drives":
       return group.drives.map((place) => byItself(box, group, place, lies.independent));
     case "onto-one":

@@ -1,7 +1,8 @@
 import type { Step } from "../document/plan";
 import { settle } from "./claims";
 import { doingOf } from "./doings/registry";
-import type { Running } from "./doing";
+import { type Running, waiting } from "./doing";
+import { AT_ONCE } from "./pace";
 import type { SimBox } from "./simulatedBox";
 import { doUnits, endOf } from "./work";
 
@@ -31,6 +32,9 @@ export function begin(box: SimBox, step: Step): Running | string {
   const doing = doingOf(step);
   const phases = favouring(box, step, () => doing.begin(box, step));
   if (typeof phases === "string") return phases;
+  // However little it has to do: it is told, and looked at.
+  const rest = AT_ONCE - phases.reduce((sum, { seconds }) => sum + seconds, 0);
+  if (rest > 0) phases.push(waiting(rest));
   // It is opened, or the pool stopped, before the work, after it, or both.
   const times = closed ? Number(baysOf(box) !== before) + Number(doing.pullsLast?.(box, step) ?? false) : 0;
   return { step, phases, phase: 0, passed: 0, away: times * swapMinutes * 60 };

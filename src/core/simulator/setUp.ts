@@ -45,7 +45,7 @@ function setUpPool(box: SimBox, pool: Pool): SimPool {
       const reach = drive && asked.reach && Object.entries(asked.reach).find(([id]) => id === drive.id)?.[1];
       return Math.min(drive?.blocks ?? 0, reach === undefined ? Infinity : Math.round(reach / box.block));
     });
-    layOutOn(box, group, false);
+    layOutOn(box, group, false, asked.kept);
     made.groups.push(group);
   }
   storeChunks(box, made, storedIn(pool) / box.block);

@@ -3,12 +3,12 @@ import type { BoxRules, Plan, Step } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { LEAST_HOURS } from "../logbook/recordedTime";
 import { correctedHours, ownTimesOf } from "../logbook/ownTimes";
-import { addHours, type Hours, hoursFor } from "../time/hours";
+import { addHours, type Hours, hoursFor, longerHours } from "../time/hours";
 import { hoursWords } from "../time/hoursWords";
 import { counted } from "../words/counted";
 import { times } from "../words/times";
 import { moduleOf } from "./registry";
-import type { StepCost, StepSetting } from "./stepModule";
+import { A_FEW_MINUTES, type StepCost, type StepSetting } from "./stepModule";
 
 // What it takes to change a drive in a box that cannot do it while it runs: the box is off, or the pool stopped, for
 // the minutes of the change. What is then filled or rebuilt, is so while it runs again.
@@ -61,7 +61,9 @@ export function costOfStep(
   shared = false,
 ): StepCost {
   const rules = rulesFor(step, setting.rules);
-  const own = withOwnTimes(step, before.plan, moduleOf(step).cost(before, after, step, { ...setting, rules }));
+  const bare = withOwnTimes(step, before.plan, moduleOf(step).cost(before, after, step, { ...setting, rules }));
+  // However little a box has to write: it is told, and looked at.
+  const own = { ...bare, hours: longerHours(A_FEW_MINUTES, bare.hours) };
   // What was on a drive that is erased does not come back with a step back.
   const holdsData = (id: string) => before.plan.drives.some((drive) => drive.id === id && drive.contents !== undefined);
   const cost = own.undoable && own.erased.some(holdsData) ? { ...own, undoable: false } : own;

@@ -93,13 +93,16 @@ interface FullPool {
   differ: Differ;
 }
 
-/** Tries sets of so many drives; says how many of them were tried, and how many took data with them. */
+/**
+ * Tries sets of so many drives; says how many of them were tried, how many took data with them, and of how many it is
+ * predicted that they take more than the blocks are too coarse for.
+ */
 function trySets(
   { plan, pool, box, own, drives, left, differ }: FullPool,
   size: number,
-): { tried: number; fatal: number } {
+): { tried: number; fatal: number; foretold: number } {
   const chunked = own.groups.some(({ chunks }) => chunks !== null);
-  let [tried, fatal] = [0, 0];
+  let [tried, fatal, foretold] = [0, 0, 0];
   for (const set of setsOf(drives, size)) {
     if (tried === MOST_SETS) break;
     tried += 1;
@@ -109,12 +112,13 @@ function trySets(
     const fate = fateOfPool(plan, pool, rulesOfBox(plan), ids);
     const isLost =
       (fate.kind === "lost" || fate.kind === "partly-lost") && heightOfLost(plan, pool, fate.bands) > 2 * box.block;
+    if (isLost) foretold += 1;
     // Which chunks lie together is not predicted. A sliver that the blocks are too coarse for decides nothing.
     const differs = size === left ? lost > 0 : !chunked && isLost !== lost > 0 && (isLost || lost > drives.length);
     if (differs)
       differ(`without ${ids.join(", ")} ${pool.id} is ${fate.kind} as predicted, and ${lost} blocks are lost`);
   }
-  return { tried, fatal };
+  return { tried, fatal, foretold };
 }
 
 /** That every set of so many drives as may be lost is survived, and of one more as it is predicted, not all are. */
@@ -129,10 +133,10 @@ function holdFates(coarse: SimBox, { state: { plan } }: WalkedMoment, differ: Di
     const left = now.kind === "whole" || now.kind === "degraded" ? now.redundancy : -1;
     const full: FullPool = { plan, pool, box, own, drives, left, differ };
     if (left >= 0) trySets(full, left);
-    const { tried, fatal } = trySets(full, left + 1);
+    const { tried, fatal, foretold } = trySets(full, left + 1);
     // Of chunks that are stored with a drive gone, none lies on it: then more may be lost than is promised.
     const promised = now.kind === "degraded" && own.groups.some(({ chunks }) => chunks !== null);
-    if (left >= 0 && tried > 0 && tried < MOST_SETS && fatal === 0 && !promised) differ(`any ${left + 1} may be lost`);
+    if (left >= 0 && tried > 0 && tried < MOST_SETS && fatal === 0 && foretold > 0 && !promised) differ(`any ${left + 1} may be lost`);
   }
 }
 

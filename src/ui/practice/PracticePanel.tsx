@@ -39,7 +39,7 @@ export function PracticePanel(props: Props) {
       <aside aria-label="Practice box" className="mt-3 border-l-4 border-ochre-text pl-3">
         <p>The practice box could not be put together again. The plan is as it was.</p>
         <Button small className="mt-1" onClick={() => void keepPractice(openDatabase(), id, props.plan)}>
-          Set it up anew, as the plan has the box now
+          Set it up again, as the plan has the box now
         </Button>
       </aside>
     );
@@ -239,17 +239,17 @@ function Again({ plan, onSaid }: { plan: Plan; onSaid: (said: string) => void })
     <details className="mt-2">
       <summary className="cursor-pointer py-1 font-semibold">Begin again, or put it away</summary>
       <p className="mt-1">
-        Set up anew, it is as the plan has the box now, whole and full of data, with its clock at this moment. The plan
+        Set up again, it is as the plan has the box now, whole and full of data, with its clock at this moment. The plan
         and its records stay as they are.
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
         <Button
           small
           onClick={() =>
-            void keepPractice(openDatabase(), id, plan).then(() => onSaid("The practice box has been set up anew."))
+            void keepPractice(openDatabase(), id, plan).then(() => onSaid("The practice box has been set up again."))
           }
         >
-          Set it up anew
+          Set it up again
         </Button>
         <Button
           small

@@ -6,12 +6,16 @@ import type { Mishap } from "@/core/simulator/mishaps";
 import { addAct, followPractice, keepAhead } from "@/store/practiceBoxes";
 import type { KeptPractice } from "@/store/database";
 import { aheadOf, boxNow, putAhead } from "../boxClock";
+import { useAfter } from "../kit/useAfter";
 import { useLoaded } from "../kit/useLoaded";
 import { openDatabase } from "../openDatabase";
 import { usePlanId } from "../shell/usePlanId";
 import type { OpenPractice } from "./openPractice";
 
 const HOUR = 3_600_000;
+
+/** After how long the browser's database is not waited for any more, in milliseconds. */
+const LATE_MS = 3000;
 
 /** What is done with acts alone takes less, in hours. */
 const A_FEW_MINUTES = 1;
@@ -86,8 +90,10 @@ export function usePractice(): PracticeBox | NoPractice {
     },
     [id],
   );
+  // A browser that does not answer at all keeps none.
+  const isLate = useAfter(LATE_MS);
   return useMemo(() => {
-    if (kept === null) return "none";
+    if (kept === null || (kept === undefined && isLate)) return "none";
     if (kept && ((Open && !open) || again)) return "broken";
     if (!kept || !open) return "loading";
     return {
@@ -105,5 +111,5 @@ export function usePractice(): PracticeBox | NoPractice {
       seat: (drive) => void keep(open.seat(drive, boxNow())),
       letPass,
     };
-  }, [kept, open, Open, again, keep, letPass]);
+  }, [kept, open, Open, again, isLate, keep, letPass]);
 }
