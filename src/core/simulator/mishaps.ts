@@ -66,9 +66,9 @@ function stopWorkOn(practice: Practice, place: number): void {
     for (const phase of running.phases) {
       const { op } = phase;
       if (op.kind === "fill" && op.place === place) running.stuck = true;
-      if (op.kind !== "copy" || running.phases[running.phase] !== phase) continue;
-      if (op.to === place) running.stuck = true;
-      if (op.from !== place) continue;
+      // Also once all of it is copied: nothing goes into a place that does not answer.
+      if (op.kind === "copy" && op.to === place) running.stuck = true;
+      if (op.kind !== "copy" || running.phases[running.phase] !== phase || op.from !== place) continue;
       // What is left to copy is worked out from the others; the copy goes on in its place.
       const owner = groupWith(box, place);
       if (owner) putInPlaceOf(box, owner.group, place, op.to, 0);

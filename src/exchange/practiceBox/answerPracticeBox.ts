@@ -86,5 +86,10 @@ export function answerPracticeBox(text: string): RequestAnswer {
       goesOn: choices.afterAMishap === "go-on",
     },
   );
-  return json(200, { ...practiceFace(plan, practice), hours: practice.box.hours, said: practice.said });
+  try {
+    return json(200, { ...practiceFace(plan, practice), hours: practice.box.hours, said: practice.said });
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    return json(422, { message: `A box of this plan prints nothing that can be read: ${error.message}`, findings: [] });
+  }
 }

@@ -3,11 +3,13 @@ import { readBoxText } from "../boxText/readBoxText";
 import { recognise } from "@/core/reading/recognise";
 import { standingOf } from "@/core/reading/standing";
 import type { LayoutId, Plan, RuleSetId, StepBody } from "@/core/document/plan";
+import { samples } from "@/core/document/samples/samples";
 import { tryOut, type TryOut } from "@/core/simulator/tryOut";
 import { numbered } from "@/core/testing/anySteps";
 import { boxWith, withDrive, withRules } from "@/core/testing/boxWith";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { answerPracticeBox } from "./answerPracticeBox";
+import { isReadable } from "./isReadable";
 import { planOfPractice } from "./planOfPractice";
 import { practiceFace } from "./practiceFace";
 
@@ -148,6 +150,13 @@ test("sectors that cannot be read are among those that the drive prints as pendi
   ]);
 });
 
+test("every sample, and every box of arrays, is read back from its own texts; what the texts do not tell is not", () => {
+  for (const { plan } of samples) expect([plan.name, isReadable(plan, NOW)]).toEqual([plan.name, true]);
+  expect(isReadable(boxOf("linux-host", "hybrid-2", [4, 4, 4, 8], []), NOW)).toBe(true);
+  expect(isReadable(boxOf("scheduled-parity", "parity-drive-1", [4, 4, 8], []), NOW)).toBe(false);
+  expect(isReadable(boxOf("desktop-mirror", "raid1", [4, 4, 4], []), NOW)).toBe(false);
+});
+
 describe("POST /api/practice-box", () => {
   const answer = (body: unknown) => {
     const { status, body: bytes } = answerPracticeBox(typeof body === "string" ? body : JSON.stringify(body));
@@ -175,6 +184,7 @@ describe("POST /api/practice-box", () => {
     [{ plan: {} }, 400, "no plan document"],
     [{ plan, mishaps: [{ at: 1, kind: "drive-dies", drive: "d99" }] }, 422, "a drive that is not in the plan"],
     [{ plan, mishaps: [{ at: 1, kind: "parity-updated", pool: "d1" }] }, 422, "a pool that is not in the plan"],
+    [{ plan: boxOf("desktop-mirror", "raid1", [4, 4, 4], []) }, 422, "prints nothing that can be read"],
     [{ plan, mishaps: [{ at: 1, kind: "deletion", volume: "p1" }] }, 422, "a volume that is not in the plan"],
   ])("case %#: %s is refused", (body, status, message) => {
     const result = answer(body);

@@ -85,6 +85,10 @@ function smartOf(drive: SimDrive): object {
   };
 }
 
+/** What the drives that are in the box and answer print of their health, one after the other. */
+export const practiceSmart = ({ box }: Practice): object[] =>
+  box.drives.filter(({ state, bay }) => state === "works" && bay !== null).map(smartOf);
+
 /**
  * What a box on which a plan is tried prints now: its devices, its arrays with what is under way, and the health of the
  * drives that are in it and answer.
@@ -99,6 +103,6 @@ export function practiceFace(plan: Plan, practice: Practice): PracticeFace {
   const work = practice.running.flatMap((running) => printedWork(running, now));
   return {
     ...printBox(now, work),
-    smart: practice.box.drives.filter(({ state, bay }) => state === "works" && bay !== null).map(smartOf),
+    smart: practiceSmart(practice),
   };
 }

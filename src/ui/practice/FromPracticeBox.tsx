@@ -13,13 +13,13 @@ interface Props {
 
 const TEXTS: Readonly<Record<Props["of"], (open: OpenPractice) => string>> = {
   devices: (open) => open.face(boxNow()).blockDevices,
-  health: (open) => JSON.stringify(open.face(boxNow()).smart, null, 2),
+  health: (open) => JSON.stringify(open.health(boxNow()), null, 2),
 };
 
 /** Puts in what the practice box of the plan prints; nothing where it has none. */
 export function FromPracticeBox({ of, onText }: Props) {
   const practice = usePractice();
-  if (typeof practice === "string") return null;
+  if (typeof practice === "string" || (of === "devices" && !practice.open.isReadable)) return null;
   return (
     <p className="mt-3">
       <Button small onClick={() => onText(TEXTS[of](practice.open))}>

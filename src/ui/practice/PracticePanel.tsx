@@ -87,7 +87,7 @@ function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
         {said}
       </p>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
-        {onRead && (
+        {onRead && practice.open.isReadable && (
           <Button
             small
             look="main"
@@ -114,6 +114,12 @@ function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
           </Link>
         )}
       </div>
+      {onRead && !practice.open.isReadable && (
+        <p className="mt-1 text-soft">
+          What this box would print of its pools is not known exactly, so it cannot be read here. It can be carried out,
+          broken and rescued.
+        </p>
+      )}
       <TruthLines pools={truth} plan={plan} now={view.now} />
       <Said view={view} />
       <BoxFront view={view} practice={practice} onHappened={setSaid} />

@@ -8,8 +8,9 @@ import { doAct, replay, withDrives, type PracticeAct } from "@/core/simulator/pr
 import { truthOf, type PoolTruth } from "@/core/simulator/truth";
 import { lengthWords } from "@/core/time/hoursWords";
 import { stepLabel } from "@/core/steps/stepLabel";
+import { isReadable } from "@/exchange/practiceBox/isReadable";
 import { planOfPractice } from "@/exchange/practiceBox/planOfPractice";
-import { practiceFace, type PracticeFace } from "@/exchange/practiceBox/practiceFace";
+import { practiceFace, practiceSmart, type PracticeFace } from "@/exchange/practiceBox/practiceFace";
 import type { KeptPractice } from "@/store/database";
 import { saidWords } from "./saidWords";
 
@@ -161,8 +162,20 @@ export class OpenPractice {
     return this.practice.said.length;
   }
 
+  private readable: boolean | null = null;
+
+  /** Whether what it prints is read back as how it is; asked of how it was set up. */
+  get isReadable(): boolean {
+    return (this.readable ??= isReadable(this.kept.plan, new Date(this.kept.since).toISOString()));
+  }
+
   face(now: number): PracticeFace {
     return practiceFace(this.kept.plan, this.to(now));
+  }
+
+  /** What its drives print of their health. */
+  health(now: number): object[] {
+    return practiceSmart(this.to(now));
   }
 
   /** What is on it, read back from end to end. */

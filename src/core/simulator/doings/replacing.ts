@@ -218,8 +218,10 @@ export const changeParityDrive: Doing<"change-parity-drive"> = {
     const [old, next] = [placeOf(box, step.drive), placeOf(box, step.by)];
     if (!owner?.group.parityDrives.includes(old) || next < 0) return "The drive is no parity drive.";
     const { group, pool } = owner;
-    const small = tooSmall(box, group, old, next);
-    if (small) return small;
+    // It has to be able to take the parity of all that its data drives can hold, whatever is in use of them.
+    const data = group.drives.filter((place) => !group.parityDrives.includes(place));
+    if (data.some((place) => !isHighEnough(box, next, box.drives[place]?.blocks ?? 0)))
+      return "The drive is smaller than a data drive.";
     const blocks = cellsOf(box, pool, group).get(old) ?? 0;
     const seconds = together(box, [...group.drives, next], blocks, fillShare(group.slabs), true);
     seatParity(box, old, next);
