@@ -163,7 +163,7 @@ export function byItself(box: SimBox, group: SimGroup, place: number, independen
 
 /** The smaller drives one above the other along the largest, each mirrored there. */
 function ontoOne(box: SimBox, group: SimGroup): Slab[] {
-  // To the byte: the blocks are too coarse to tell drives of nearly the same size apart.
+  // By their bytes: the blocks are too coarse to tell drives of nearly the same size apart.
   const bytes = group.drives.map((_, d) => takenIn(box, group, d));
   const largest = bytes.reduce((most, each, i) => (each > (bytes[most] ?? 0) ? i : most), 0);
   let from = 0;

@@ -1,11 +1,11 @@
 import type { Bytes } from "../bytes/bytes";
-import type { Plan, Pool } from "../document/plan";
+import type { Group, Plan, Pool } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { roomOf } from "../drives/room";
 import { rulesOf } from "../rules/ruleSets";
 import { addStripe } from "./chunks";
 import { bareGroup, capacityOfPool, layOutOn } from "./groups";
-import { type KnownBackup, placeOf, type SimBackup, type SimBox, type SimPool } from "./simulatedBox";
+import { type KnownBackup, placeOf, type SimBackup, type SimBox, type SimGroup, type SimPool } from "./simulatedBox";
 import { write } from "./slabs";
 import { WAYS } from "./pace";
 import { allot } from "./volumes";
@@ -48,7 +48,7 @@ function setUpPool(box: SimBox, pool: Pool): SimPool {
     layOutOn(box, group, false, asked.kept);
     made.groups.push(group);
   }
-  storeChunks(box, made, storedIn(pool) / box.block);
+  storeChunks(box, made, storedIn(pool) / box.block, pool.groups);
   let left = Math.floor(capacityOfPool(box, made));
   for (const volume of pool.volumes) {
     const blocks = Math.min(left, Math.round(volume.bytes / box.block));
@@ -61,15 +61,36 @@ function setUpPool(box: SimBox, pool: Pool): SimPool {
   return made;
 }
 
-/** Stores so many blocks in the chunk groups of a pool, in each by its share of what the pool holds. */
-function storeChunks(box: SimBox, pool: SimPool, blocks: number): void {
-  const chunked = pool.groups.filter(({ chunks }) => chunks !== null);
-  if (chunked.length === 0 || blocks === 0) return;
+/**
+ * Holds the chunks of a group to where the plan says that there are some, until what is returned is called: what has
+ * not been balanced out since a drive joined lies where it lay.
+ */
+function onlyWhereFilled(box: SimBox, { chunks }: SimGroup, filled: Group["filled"]): () => void {
+  const members = chunks && filled ? chunks.members : [];
+  const reaches = members.map(({ reach }) => reach);
+  for (const member of members) {
+    const bytes = Object.entries(filled ?? {}).find(([id]) => id === box.drives[member.drive]?.id)?.[1];
+    if (bytes !== undefined) member.reach = Math.min(member.reach, Math.ceil(bytes / box.block));
+  }
+  return () => members.forEach((member, i) => (member.reach = reaches[i] ?? member.reach));
+}
+
+/**
+ * Stores so many blocks in the chunk groups of a pool, in each by its share of what the pool holds.
+ *
+ * @param groups as the plan has them, in the same order
+ */
+function storeChunks(box: SimBox, pool: SimPool, blocks: number, groups: readonly Group[]): void {
+  if (pool.groups.every(({ chunks }) => chunks === null) || blocks === 0) return;
   const whole = capacityOfPool(box, pool);
-  for (const group of chunked) {
-    const share = (blocks * capacityOfPool(box, { ...pool, groups: [group] })) / Math.max(1, whole);
+  const shares = pool.groups.map(
+    (group) => (blocks * capacityOfPool(box, { ...pool, groups: [group] })) / Math.max(1, whole),
+  );
+  for (const [g, group] of pool.groups.entries()) {
     const { chunks } = group;
-    while (chunks && chunks.count * chunks.k < share) if (!addStripe(box, chunks)) break;
+    const free = onlyWhereFilled(box, group, groups[g]?.filled);
+    while (chunks && chunks.count * chunks.k < (shares[g] ?? 0)) if (!addStripe(box, chunks)) break;
+    free();
   }
 }
 

@@ -310,3 +310,55 @@ describe("what is not right is noticed", () => {
     expect(lostOf(box)).toBe(2);
   });
 });
+
+describe("found by holding it against the prediction", () => {
+  test("a hybrid that a lower drive has joined begins as it was left: the band stands over the others", () => {
+    const plan = boxWith("classic-raid", "hybrid-2", [8, 4, 6, 3]);
+    const [pool] = plan.pools;
+    const kept = [{ from: 0, offset: 0, chunk: 2 ** 20, used: 4e12 }];
+    const groups = pool!.groups.map((group) => ({ ...group, kept }));
+    const { box } = Practice.of({ ...plan, pools: [{ ...pool!, groups }] }, GRAIN);
+    const [slab, ...others] = box.pools[0]!.groups[0]!.slabs;
+    expect([slab!.code, slab!.rows, slab!.members.map(({ drive }) => drive), others]).toEqual([
+      "copies",
+      Math.round((4e12 / 8e12) * 256),
+      [0, 1, 2],
+      [],
+    ]);
+  });
+
+  test("chunks lie where the plan says that they do: none on a drive that joined and nothing was balanced out since", () => {
+    const plan = boxWith("chunk-copies", "copies-2", [4, 4, 8], [], stored);
+    const [pool] = plan.pools;
+    const groups = pool!.groups.map((group) => ({ ...group, filled: { d1: 2e12, d2: 2e12, d3: 0 } }));
+    const { box } = Practice.of({ ...plan, pools: [{ ...pool!, groups }] }, GRAIN);
+    const { members } = box.pools[0]!.groups[0]!.chunks!;
+    expect(members.map(({ taken }) => taken)).toEqual([64, 64, 0]);
+    expect(members.map(({ reach }) => reach > 100)).toEqual([true, true, true]);
+  });
+
+  test("a copy that dies once all of it is copied does not take the place, and nothing is lost", () => {
+    const empty = { volumes: [{ ...stored.volumes[0]!, usedBytes: 0 }] };
+    const used = { rebuilding: "used-only" as const, swapping: "hot-swap" as const };
+    const practice = Practice.of(withRules(boxWith("fixed-group", "raid1", [4, 4], [4], empty), used), GRAIN);
+    half(practice, { kind: "replace-drive", drive: "d1", by: "x1", how: "attached" });
+    befall(practice, { kind: "dies-young", drive: "x1" });
+    toTheEnd(practice);
+    expect([practice.done, lost(practice)]).toEqual([[], 0]);
+  });
+
+  test("a parity drive is held against whole data drives, whatever is in use of them", () => {
+    const plan = boxWith("scheduled-parity", "parity-drive-1", [8, 8], [6]);
+    const [pool] = plan.pools;
+    const groups = pool!.groups.map((group) => ({ ...group, options: { parityDrives: ["d1"] }, reach: { d2: 4e12 } }));
+    const practice = Practice.of({ ...plan, pools: [{ ...pool!, groups }] }, GRAIN);
+    expect(practice.begin(step({ kind: "change-parity-drive", group: "g1", drive: "d1", by: "x1" }))).toBe(false);
+    expect(practice.said.at(-1)?.why).toBe("The drive is smaller than a data drive.");
+  });
+
+  test("the largest drive, onto which the others are mirrored, is found by what a pool can use of it, to the MiB", () => {
+    const plan = boxWith("linux-host", "mirror-onto-one", [4e12, 2e12, 4e12 + 2 ** 21]);
+    const { box } = Practice.of(plan, GRAIN);
+    expect(box.pools[0]!.groups[0]!.slabs.map(({ members }) => members.map(({ drive }) => drive))).toEqual([[0, 2]]);
+  });
+});

@@ -111,3 +111,10 @@ test("after a band has been given up, a drive that joins makes new ones as high 
   // Double parity of four over 4 TB, and three copies over the next 4 TB.
   expect(capacities.pool / 1e12).toBeCloseTo(8 + 4, 1);
 });
+
+test("however little a box has to write, a step takes a few minutes", () => {
+  // A mirror that is copied as far as it is used, and of which next to nothing is.
+  const pool = boxWith("hybrid-box", "raid1", [4, 4], [4], stored(3e12, 1e8));
+  const plan = withRules(pool, { rebuilding: "used-only", swapping: "hot-swap" });
+  expect(hours(plan, { kind: "replace-drive", drive: "d1", by: "x1", how: "pulled" })).toBe(0.1);
+});

@@ -136,7 +136,8 @@ function holdFates(coarse: SimBox, { state: { plan } }: WalkedMoment, differ: Di
     const { tried, fatal, foretold } = trySets(full, left + 1);
     // Of chunks that are stored with a drive gone, none lies on it: then more may be lost than is promised.
     const promised = now.kind === "degraded" && own.groups.some(({ chunks }) => chunks !== null);
-    if (left >= 0 && tried > 0 && tried < MOST_SETS && fatal === 0 && foretold > 0 && !promised) differ(`any ${left + 1} may be lost`);
+    if (left >= 0 && tried > 0 && tried < MOST_SETS && fatal === 0 && foretold > 0 && !promised)
+      differ(`any ${left + 1} may be lost`);
   }
 }
 
