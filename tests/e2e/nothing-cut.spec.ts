@@ -161,6 +161,13 @@ for (const [place, shown] of [
     await openPlan(page, place === "/rescue" ? lacking : /carry|logbook/.test(place) ? recorded : named);
     if (place) await page.goto(page.url() + place);
     await expect(page.getByRole("heading", { name: shown })).toBeAttached();
+    if (place === "/reading") {
+      await page.getByRole("button", { name: "Set up a practice box" }).click();
+      await page.getByRole("button", { name: "Let something go wrong…" }).click();
+      await page.getByRole("button", { name: "Let it happen" }).click();
+      await page.getByText("Look at the box, and read its labels").click();
+      await page.getByRole("button", { name: "Read all data back and compare it" }).click();
+    }
     await lookAtAllSizes(page, place);
   });
 
