@@ -1,3 +1,4 @@
+import { roomOf } from "../drives/room";
 import { freeBay, putInPlaceOf } from "./doing";
 import { fitsIn } from "./doings/replacing";
 import { groupWith, placeOf, type SimBox, type SimDrive, type SimGroup, type SimPool } from "./simulatedBox";
@@ -194,7 +195,7 @@ function shorten(box: SimBox, drive: SimDrive, bytes: number): void {
   drive.bytes -= bytes;
   drive.is = { ...drive.is, bytes: drive.bytes };
   if (groupWith(box, box.drives.indexOf(drive))) return;
-  const blocks = Math.min(drive.blocks, Math.round(drive.bytes / box.block));
+  const blocks = Math.min(drive.blocks, Math.round(roomOf(drive.is, box.rules).between / box.block));
   drive.cells = drive.cells.slice(0, blocks + 2);
   drive.blocks = blocks;
 }

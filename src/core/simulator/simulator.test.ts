@@ -347,6 +347,13 @@ describe("found by holding it against the prediction", () => {
     expect([practice.done, lost(practice)]).toEqual([[], 0]);
   });
 
+  test("a drive that is a little smaller lacks that of what a pool can use, beside what the box keeps of it", () => {
+    const practice = Practice.of(boxWith("hybrid-box", "raid1", [0.4e12, 0.4e12], [0.3e12]), GRAIN);
+    befall(practice, { kind: "short", drive: "x1", bytes: 0.1e12 });
+    const [, , short] = practice.box.drives;
+    expect(short!.blocks).toBe(Math.round(((0.2e12 - 10 * 2 ** 30) / 0.4e12) * GRAIN.blocks));
+  });
+
   test("a parity drive is held against whole data drives, whatever is in use of them", () => {
     const plan = boxWith("scheduled-parity", "parity-drive-1", [8, 8], [6]);
     const [pool] = plan.pools;
