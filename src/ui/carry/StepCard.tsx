@@ -10,7 +10,7 @@ import { Button } from "../kit/Button";
 import { Explained } from "../kit/Explained";
 import { forgetTicks, useTicks } from "../kit/useTicks";
 import { useUnit } from "../preferences/preferences";
-import type { NoPractice, PracticeBox } from "../practice/usePractice";
+import { isThere, type NoPractice, type PracticeBox } from "../practice/usePractice";
 import { nowInstant } from "../reading/nowInstant";
 import { ActList } from "./ActList";
 import { IdentityField } from "./IdentityField";
@@ -32,6 +32,10 @@ interface Props {
   act: (command: Command, offersUndo?: boolean) => string | null;
   onSaid: (words: string) => void;
 }
+
+/** Whether nothing can be recorded yet, since there is a practice box that would have to do it. */
+const isAwaited = (practice: PracticeBox | NoPractice) =>
+  practice === "loading" || (typeof practice === "object" && !isThere(practice));
 
 /** What names a confirmed drive among the ticks. */
 const tickOf = ({ drive }: DriveCheck) => `drive: ${drive}`;
@@ -128,7 +132,7 @@ function Begins({ plan, card, practice, act, onSaid, place, ticks }: Props & { p
     setMissing(first !== undefined);
     if (first) return fields.current.get(first.drive)?.focus();
     const step = card.step.id;
-    const no = typeof practice === "string" ? null : practice.begin(card.step, card.label, plan, card.work === null);
+    const no = isThere(practice) ? practice.begin(card.step, card.label, plan, card.work === null) : null;
     setRefused(no);
     if (no !== null) return onSaid(`The practice box refuses it. ${no}`);
     const when = at ?? nowInstant();
@@ -192,7 +196,7 @@ function Begins({ plan, card, practice, act, onSaid, place, ticks }: Props & { p
         {!card.work && <SeenField plan={plan} card={card} value={seen} onChange={setSeen} act={act} />}
       </Part>
       <div className="mt-4 flex flex-wrap items-end gap-2">
-        <Button look="main" className="h-12! px-5! text-lg" disabled={practice === "loading"} onClick={begin}>
+        <Button look="main" className="h-12! px-5! text-lg" disabled={isAwaited(practice)} onClick={begin}>
           {card.work ? "The box has begun" : "Done"}
         </Button>
         <WhenField label={card.work ? "Begun" : "Done"} value={at} onChange={setAt} />
@@ -227,7 +231,7 @@ function Runs({
   const [seen, setSeen] = useState("");
   const [refused, setRefused] = useState<string | null>(null);
   const end = () => {
-    const no = typeof practice === "string" ? null : practice.notEnded(card.step.id);
+    const no = isThere(practice) ? practice.notEnded(card.step.id) : null;
     setRefused(no);
     if (no !== null) return;
     const command = { kind: "end-step", step: card.step.id, at: at ?? nowInstant(), unit } as const;
@@ -250,7 +254,7 @@ function Runs({
         )}
         <SeenField plan={plan} card={card} value={seen} onChange={setSeen} act={act} />
         <div className="mt-4 flex flex-wrap items-end gap-2">
-          <Button look="main" className="h-12! px-5! text-lg" disabled={practice === "loading"} onClick={end}>
+          <Button look="main" className="h-12! px-5! text-lg" disabled={isAwaited(practice)} onClick={end}>
             It has ended
           </Button>
           <WhenField label="Ended" value={at} onChange={setAt} />

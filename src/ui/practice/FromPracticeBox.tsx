@@ -3,7 +3,7 @@
 import { boxNow } from "../boxClock";
 import { Button } from "../kit/Button";
 import type { OpenPractice } from "./openPractice";
-import { usePractice } from "./usePractice";
+import { isThere, usePractice } from "./usePractice";
 
 interface Props {
   /** Which of what it prints. */
@@ -19,7 +19,7 @@ const TEXTS: Readonly<Record<Props["of"], (open: OpenPractice) => string>> = {
 /** Puts in what the practice box of the plan prints; nothing where it has none. */
 export function FromPracticeBox({ of, onText }: Props) {
   const practice = usePractice();
-  if (typeof practice === "string" || (of === "devices" && !practice.open.isReadable)) return null;
+  if (!isThere(practice) || (of === "devices" && !practice.open.isReadable)) return null;
   return (
     <p className="mt-3">
       <Button small onClick={() => onText(TEXTS[of](practice.open))}>

@@ -1,5 +1,6 @@
 "use client";
 
+import { useState } from "react";
 import type { Plan } from "@/core/document/plan";
 import { keepPractice } from "@/store/practiceBoxes";
 import { Button } from "../kit/Button";
@@ -10,6 +11,7 @@ import { usePractice } from "./usePractice";
 /** For whoever has no box at hand: one that is simulated, set up as the plan has its box now. */
 export function OfferPractice({ plan }: { plan: Plan }) {
   const id = usePlanId();
+  const [trouble, setTrouble] = useState(false);
   if (usePractice() !== "none" || plan.pools.length === 0) return null;
   return (
     <div className="border-t border-line pt-3">
@@ -17,9 +19,18 @@ export function OfferPractice({ plan }: { plan: Plan }) {
         No box at hand, or not yet? Try the plan on a practice box: it is simulated, set up as the plan has the box now,
         and nothing can be lost on it. It can be read here, carried out, broken and rescued like a real one.
       </p>
-      <Button className="mt-2" onClick={() => void keepPractice(openDatabase(), id, plan)}>
+      <Button
+        className="mt-2"
+        onClick={() => void keepPractice(openDatabase(), id, plan).catch(() => setTrouble(true))}
+      >
         Set up a practice box
       </Button>
+      {trouble && (
+        <p role="alert" className="mt-1 text-geranium">
+          The browser keeps nothing here (a private window, or storage that is full or blocked), so there can be no
+          practice box.
+        </p>
+      )}
     </div>
   );
 }

@@ -6,11 +6,12 @@ import type { Plan } from "@/core/document/plan";
 import type { PoolTruth } from "@/core/simulator/truth";
 import { lengthWords } from "@/core/time/hoursWords";
 import { keepPractice, removePractice } from "@/store/practiceBoxes";
-import { usePractice, type PracticeBox } from "./usePractice";
+import { isThere, usePractice, type PracticeBox } from "./usePractice";
 import { useBoxNow } from "../boxClock";
 import { whenWords } from "../carry/when";
 import { Button } from "../kit/Button";
 import { part } from "../kit/part";
+import { Unloaded } from "../kit/Unloaded";
 import { openDatabase } from "../openDatabase";
 import { useUnit } from "../preferences/preferences";
 import { usePlanId } from "../shell/usePlanId";
@@ -43,6 +44,7 @@ export function PracticePanel(props: Props) {
         </Button>
       </aside>
     );
+  if (!isThere(practice)) return <Unloaded what="the practice box" onAgain={practice.again} />;
   return <Panel {...props} practice={practice} />;
 }
 
@@ -118,6 +120,12 @@ function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
         <p className="mt-1 text-soft">
           What this box would print of its pools is not known exactly, so it cannot be read here. It can be carried out,
           broken and rescued.
+        </p>
+      )}
+      {practice.unkept && (
+        <p role="alert" className="mt-1 text-geranium">
+          The browser could not keep what was done on the practice box: its storage is full or blocked. It is on this
+          page only.
         </p>
       )}
       <TruthLines pools={truth} plan={plan} now={view.now} />

@@ -36,6 +36,8 @@ export interface PracticeBox {
   seat: (drive: string) => void;
   /** Puts its clock ahead. */
   letPass: (hours: number) => void;
+  /** Whether something of it is on this page only, since the browser could not keep it. */
+  unkept: boolean;
 }
 
 const load = () => import("./openPractice").then((module) => module.OpenPractice);
@@ -55,8 +57,12 @@ function openOf(kept: KeptPractice, Open: typeof OpenPractice): OpenPractice | n
   }
 }
 
-/** What is the matter with a practice box that is not to be had. */
-export type NoPractice = "none" | "loading" | "broken";
+/** What is the matter with a practice box that is not to be had; one that could not be loaded can be tried again. */
+export type NoPractice = "none" | "loading" | "broken" | { again: () => void };
+
+/** Whether a practice box is there. */
+export const isThere = (practice: PracticeBox | NoPractice): practice is PracticeBox =>
+  typeof practice === "object" && "open" in practice;
 
 /** The practice box of the plan that is shown, followed as it changes; or why there is none. */
 export function usePractice(): PracticeBox | NoPractice {
@@ -74,10 +80,11 @@ export function usePractice(): PracticeBox | NoPractice {
     [id],
   );
   const open = useMemo(() => (kept && Open ? openOf(kept, Open) : null), [kept, Open]);
+  const [unkept, setUnkept] = useState(false);
   const keep = useCallback(
     (done: ReturnType<OpenPractice["befall"]> | null): string | null => {
       if (!done) return null;
-      void addAct(openDatabase(), id, done.act, { plan: done.plan, ahead: aheadOf(id) });
+      addAct(openDatabase(), id, done.act, { plan: done.plan, ahead: aheadOf(id) }).catch(() => setUnkept(true));
       return done.refused;
     },
     [id],
@@ -86,7 +93,7 @@ export function usePractice(): PracticeBox | NoPractice {
     (hours: number) => {
       const ahead = aheadOf(id) + hours * HOUR;
       putAhead(id, ahead);
-      void keepAhead(openDatabase(), id, ahead);
+      keepAhead(openDatabase(), id, ahead).catch(() => setUnkept(true));
     },
     [id],
   );
@@ -94,7 +101,8 @@ export function usePractice(): PracticeBox | NoPractice {
   const isLate = useAfter(LATE_MS);
   return useMemo(() => {
     if (kept === null || (kept === undefined && isLate)) return "none";
-    if (kept && ((Open && !open) || again)) return "broken";
+    if (kept && again) return { again };
+    if (kept && Open && !open) return "broken";
     if (!kept || !open) return "loading";
     return {
       open,
@@ -110,6 +118,7 @@ export function usePractice(): PracticeBox | NoPractice {
       pull: (drive) => void keep(open.pull(drive, boxNow())),
       seat: (drive) => void keep(open.seat(drive, boxNow())),
       letPass,
+      unkept,
     };
-  }, [kept, open, Open, again, isLate, keep, letPass]);
+  }, [kept, open, Open, again, isLate, keep, letPass, unkept]);
 }
