@@ -5,6 +5,7 @@ import { useState } from "react";
 import type { PrintedBox } from "@/core/reading/printedBox";
 import { keepPractice } from "@/store/practiceBoxes";
 import { Button } from "../kit/Button";
+import { useListening } from "../kit/useListening";
 import { NOT_LOADED } from "../kit/notLoaded";
 import { openDatabase } from "../openDatabase";
 import { BoxSource } from "./BoxSource";
@@ -17,6 +18,7 @@ export function NewFromBox() {
   /** What a practice box has printed, where that was asked for. */
   const [practice, setPractice] = useState<string | null>(null);
   const [trouble, setTrouble] = useState(false);
+  const listens = useListening();
   const takePractice = () =>
     void import("../practice/samplePractice").then(
       ({ sampleText }) => {
@@ -55,7 +57,7 @@ export function NewFromBox() {
           <BoxSource text={text} onText={setText} onRead={setPrinted} />
           <p className="mt-6 border-t border-line pt-3">
             No box at hand? A practice box is simulated, and goes with the plan that you make of it.{" "}
-            <Button small onClick={takePractice}>
+            <Button small disabled={!listens} onClick={takePractice}>
               Put in what a practice box prints
             </Button>
           </p>
