@@ -118,7 +118,11 @@ function Held({ taken, plan, act, planHref, onAgain }: HeldProps) {
         <h2 id="standing" ref={heading} tabIndex={-1} className="text-lg font-semibold outline-none">
           {verdictOf(standing, plan)}
         </h2>
-        <Safety recognised={recognised} planHref={planHref} />
+        <Safety
+          recognised={recognised}
+          // Where something that differs leads there already, once is enough.
+          planHref={differences.some(({ leadsToRescue }) => leadsToRescue) ? null : planHref}
+        />
         <Running standing={standing} plan={plan} at={taken.at} act={act} planHref={planHref} />
         <ul className="mt-2 divide-y divide-line">
           {differences.map((difference) => (
@@ -173,7 +177,7 @@ function verdictOf({ at, differences, running }: Standing, plan: Plan): string {
 }
 
 /** Whether the data is safe, pool by pool, where a drive is gone. */
-function Safety({ recognised: { plan }, planHref }: Pick<Standing, "recognised"> & Pick<PlaceProps, "planHref">) {
+function Safety({ recognised: { plan }, planHref }: Pick<Standing, "recognised"> & { planHref: string | null }) {
   const [unit] = useUnit();
   const { pools } = useMemo(() => predict(plan, unit), [plan, unit]);
   return pools
@@ -181,9 +185,11 @@ function Safety({ recognised: { plan }, planHref }: Pick<Standing, "recognised">
     .map((pool) => (
       <p key={pool.id} className="mt-1 text-geranium">
         {pool.name}: {conditionWords(pool.condition, pool.tolerance)}.{" "}
-        <Link href={`${planHref}/rescue?pool=${pool.id}`} className={LINK}>
-          What to do now
-        </Link>
+        {planHref !== null && (
+          <Link href={`${planHref}/rescue?pool=${pool.id}`} className={LINK}>
+            What to do now
+          </Link>
+        )}
       </p>
     ));
 }
