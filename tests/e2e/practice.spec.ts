@@ -28,6 +28,7 @@ async function letItRun(page: Page) {
   await expect(page.getByRole("heading", { name: "It is under way" })).toBeVisible();
   await panel(page).getByRole("button", { name: "Until it has ended" }).click();
   await expect(panel(page).getByText("It has nothing to do.")).toBeVisible();
+  await expect(panel(page).getByRole("heading", { name: "Practice box" })).toBeFocused();
   await press(page, "It has ended");
 }
 
@@ -123,6 +124,9 @@ test("brought in by its texts, pulled apart beyond what it bears, and set up ane
   await expect(page.getByRole("heading", { name: "The box is as planned." })).toBeFocused();
   await panel(page).getByText("Look at the box, and read its labels").click();
   await press(page, "Pull TJ4-3011 out of bay 1");
+  // The focus goes with the drive.
+  const beside = page.getByRole("list", { name: "Beside the practice box" });
+  await expect(beside.getByRole("listitem").filter({ hasText: "TJ4-3011" })).toBeFocused();
   await press(page, "Pull TJ4-3102 out of bay 3");
   await panel(page).getByRole("button", { name: "Read all data back and compare it" }).click();
   await expect(
@@ -164,6 +168,7 @@ test("any plan can be tried on one; what the box refuses is not recorded", async
   await openPlan(page, { ...plan, steps: [{ id: "s1", kind: "widen-group", group: "g1", drives: ["x1"] }] });
   await page.getByRole("link", { name: "Box now" }).click();
   await press(page, "Set up a practice box");
+  await expect(panel(page).getByRole("heading", { name: "Practice box" })).toBeFocused();
   await panel(page).getByRole("button", { name: "Let something go wrong…" }).click();
   await page.getByLabel("What goes wrong").selectOption({ label: "A new drive is 1 % smaller than it should be" });
   await press(page, "Let it happen");

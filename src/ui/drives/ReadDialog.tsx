@@ -89,6 +89,7 @@ export function ReadDialog<T>({
           />
           <FromPracticeBox
             of={printed}
+            text={text}
             onText={(next) => {
               setText(next);
               setTrouble(null);

@@ -1,5 +1,6 @@
 "use client";
 
+import { useEffect, useRef, useState } from "react";
 import { Button } from "../kit/Button";
 import type { PracticeView, SeenDrive } from "./openPractice";
 import type { PracticeBox } from "./usePractice";
@@ -14,24 +15,36 @@ interface Props {
 export function BoxFront({ view, practice, onHappened }: Props) {
   const bays = Array.from({ length: view.bays }, (_, i) => i + 1);
   const shelf = view.drives.filter(({ bay }) => bay === null);
+  const place = useRef<HTMLDivElement>(null);
+  const [moved, setMoved] = useState<{ drive: string } | null>(null);
+  useEffect(() => {
+    // What was pressed has gone with the drive: the focus goes where it is now.
+    if (moved) place.current?.querySelector<HTMLElement>(`[data-seen="${CSS.escape(moved.drive)}"]`)?.focus();
+  }, [moved]);
   const isFull = view.drives.filter(({ bay }) => bay !== null).length >= view.bays;
   return (
     <details className="mt-2">
       <summary className="cursor-pointer py-1 font-semibold">Look at the box, and read its labels</summary>
-      <div className="mt-1 grid gap-x-8 gap-y-3 sm:grid-cols-2">
+      <div ref={place} className="mt-1 grid gap-x-8 gap-y-3 sm:grid-cols-2">
         <div>
           <h3 className="text-soft">In its bays</h3>
           <ul aria-label="Bays of the practice box">
             {bays.map((bay) => {
               const drive = view.drives.find((each) => each.bay === bay);
               return (
-                <li key={bay} className="flex min-h-9 items-center gap-2 border-b border-line">
+                <li
+                  key={bay}
+                  {...(drive ? { "data-seen": drive.id } : {})}
+                  tabIndex={-1}
+                  className="flex min-h-9 items-center gap-2 border-b border-line"
+                >
                   <span className="w-12 shrink-0 text-soft">Bay {bay}</span>
                   {drive ? (
                     <InBay
                       drive={drive}
                       onPull={() => {
                         practice.pull(drive.id);
+                        setMoved({ drive: drive.id });
                         onHappened(`Pulled: ${drive.size}, ${drive.serial}, from bay ${bay}.`);
                       }}
                     />
@@ -48,7 +61,12 @@ export function BoxFront({ view, practice, onHappened }: Props) {
           {shelf.length === 0 && <p className="text-soft">Nothing.</p>}
           <ul aria-label="Beside the practice box">
             {shelf.map((drive) => (
-              <li key={drive.id} className="flex min-h-9 items-center gap-2 border-b border-line">
+              <li
+                key={drive.id}
+                data-seen={drive.id}
+                tabIndex={-1}
+                className="flex min-h-9 items-center gap-2 border-b border-line"
+              >
                 <Label drive={drive} />
                 {drive.state !== "failed" && (
                   <Button
@@ -58,6 +76,7 @@ export function BoxFront({ view, practice, onHappened }: Props) {
                     aria-label={`Put ${drive.serial} into a bay`}
                     onClick={() => {
                       practice.seat(drive.id);
+                      setMoved({ drive: drive.id });
                       onHappened(`Put into a bay: ${drive.size}, ${drive.serial}.`);
                     }}
                   >

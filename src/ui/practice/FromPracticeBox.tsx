@@ -8,6 +8,8 @@ import { isThere, usePractice } from "./usePractice";
 interface Props {
   /** Which of what it prints. */
   of: "devices" | "health";
+  /** What stands in the field: what was typed there is not written over. */
+  text: string;
   onText: (text: string) => void;
 }
 
@@ -17,12 +19,12 @@ const TEXTS: Readonly<Record<Props["of"], (open: OpenPractice) => string>> = {
 };
 
 /** Puts in what the practice box of the plan prints; nothing where it has none. */
-export function FromPracticeBox({ of, onText }: Props) {
+export function FromPracticeBox({ of, text, onText }: Props) {
   const practice = usePractice();
   if (!isThere(practice) || (of === "devices" && !practice.open.isReadable)) return null;
   return (
     <p className="mt-3">
-      <Button small onClick={() => onText(TEXTS[of](practice.open))}>
+      <Button small disabled={text.trim() !== ""} onClick={() => onText(TEXTS[of](practice.open))}>
         Put in what the practice box prints
       </Button>
     </p>

@@ -8,6 +8,14 @@ import { openDatabase } from "../openDatabase";
 import { usePlanId } from "../shell/usePlanId";
 import { usePractice } from "./usePractice";
 
+/** That the browser keeps nothing, and so no practice box. */
+export const NOTHING_KEPT =
+  "The browser keeps nothing here (a private window, or storage that is full or blocked), so there can be no " +
+  "practice box.";
+
+/** For which plan a practice box has just been asked: its panel takes the focus when it comes. */
+export const asked: { plan: string | null } = { plan: null };
+
 /** For whoever has no box at hand: one that is simulated, set up as the plan has its box now. */
 export function OfferPractice({ plan }: { plan: Plan }) {
   const id = usePlanId();
@@ -21,14 +29,16 @@ export function OfferPractice({ plan }: { plan: Plan }) {
       </p>
       <Button
         className="mt-2"
-        onClick={() => void keepPractice(openDatabase(), id, plan).catch(() => setTrouble(true))}
+        onClick={() => {
+          void keepPractice(openDatabase(), id, plan).catch(() => setTrouble(true));
+          asked.plan = id;
+        }}
       >
         Set up a practice box
       </Button>
       {trouble && (
         <p role="alert" className="mt-1 text-geranium">
-          The browser keeps nothing here (a private window, or storage that is full or blocked), so there can be no
-          practice box.
+          {NOTHING_KEPT}
         </p>
       )}
     </div>

@@ -16,6 +16,7 @@ import { openDatabase } from "../openDatabase";
 import { useUnit } from "../preferences/preferences";
 import { usePlanId } from "../shell/usePlanId";
 import { BoxFront } from "./BoxFront";
+import { asked, NOTHING_KEPT } from "./OfferPractice";
 import { TruthLines } from "./TruthLines";
 import type { PracticeView } from "./openPractice";
 
@@ -39,9 +40,7 @@ export function PracticePanel(props: Props) {
     return (
       <aside aria-label="Practice box" className="mt-3 border-l-4 border-ochre-text pl-3">
         <p>The practice box could not be put together again. The plan is as it was.</p>
-        <Button small className="mt-1" onClick={() => void keepPractice(openDatabase(), id, props.plan)}>
-          Set it up again, as the plan has the box now
-        </Button>
+        <SetUpAgain plan={props.plan} id={id} label="Set it up again, as the plan has the box now" />
       </aside>
     );
   if (!isThere(practice)) return <Unloaded what="the practice box" onAgain={practice.again} />;
@@ -61,6 +60,11 @@ function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
   const planId = usePlanId();
   const [truth, setTruth] = useState<PoolTruth[] | null>(null);
   const [mishaps, setMishaps] = useState(0);
+  useEffect(() => {
+    if (asked.plan !== planId) return;
+    asked.plan = null;
+    heading.current?.focus();
+  }, [planId]);
   useEffect(() => {
     if (mishaps === 0) return;
     // After the dialog has given the focus back to what opened it.
@@ -84,7 +88,7 @@ function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
         {view.work.length === 0 ? "It has nothing to do." : null}
       </p>
       <Work view={view} />
-      <Clock practice={practice} view={view} onSaid={setSaid} />
+      <Clock practice={practice} view={view} onSaid={setSaid} onEnded={() => heading.current?.focus()} />
       <p role="status" className="sr-only">
         {said}
       </p>
@@ -172,10 +176,13 @@ function Clock({
   practice,
   view,
   onSaid,
+  onEnded,
 }: {
   practice: PracticeBox;
   view: PracticeView;
   onSaid: (said: string) => void;
+  /** Told when what it did is made to end: what was pressed for it goes with it. */
+  onEnded: () => void;
 }) {
   const [fast, setFast] = useState(false);
   const left = view.work.length > 0 ? Math.min(...view.work.map(({ hoursLeft }) => hoursLeft)) : null;
@@ -204,7 +211,13 @@ function Clock({
         A day on
       </Button>
       {left !== null && (
-        <Button small onClick={() => pass(left, `${lengthWords(left)} on: it has ended.`)}>
+        <Button
+          small
+          onClick={() => {
+            pass(left, `${lengthWords(left)} on: it has ended.`);
+            onEnded();
+          }}
+        >
           Until it has ended
         </Button>
       )}
@@ -225,11 +238,14 @@ function Clock({
 /** What the box has said of itself, the last first. */
 function Said({ view }: { view: PracticeView }) {
   const [all, setAll] = useState(false);
+  const heading = useRef<HTMLHeadingElement>(null);
   if (view.said.length === 0) return null;
   const shown = all ? view.said : view.said.slice(0, 3);
   return (
     <div className="mt-3">
-      <h3 className="font-semibold">What it has said</h3>
+      <h3 ref={heading} tabIndex={-1} className="font-semibold outline-none">
+        What it has said
+      </h3>
       <ol>
         {shown.map(({ at, words }, i) => (
           <li key={view.said.length - i} className="text-[0.95rem]">
@@ -238,11 +254,46 @@ function Said({ view }: { view: PracticeView }) {
         ))}
       </ol>
       {view.said.length > shown.length && (
-        <Button small look="quiet" onClick={() => setAll(true)}>
+        <Button
+          small
+          look="quiet"
+          onClick={() => {
+            setAll(true);
+            heading.current?.focus();
+          }}
+        >
           All {view.said.length}
         </Button>
       )}
     </div>
+  );
+}
+
+/** Sets the practice box up as the plan has its box now; says where the browser does not keep it. */
+function SetUpAgain({ plan, id, label, onDone }: { plan: Plan; id: string; label: string; onDone?: () => void }) {
+  const [trouble, setTrouble] = useState(false);
+  return (
+    <>
+      <Button
+        small
+        onClick={() =>
+          void keepPractice(openDatabase(), id, plan).then(
+            () => {
+              setTrouble(false);
+              onDone?.();
+            },
+            () => setTrouble(true),
+          )
+        }
+      >
+        {label}
+      </Button>
+      {trouble && (
+        <p role="alert" className="basis-full text-geranium">
+          {NOTHING_KEPT}
+        </p>
+      )}
+    </>
   );
 }
 
@@ -257,19 +308,17 @@ function Again({ plan, onSaid }: { plan: Plan; onSaid: (said: string) => void })
         and its records stay as they are.
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
-        <Button
-          small
-          onClick={() =>
-            void keepPractice(openDatabase(), id, plan).then(() => onSaid("The practice box has been set up again."))
-          }
-        >
-          Set it up again
-        </Button>
+        <SetUpAgain
+          plan={plan}
+          id={id}
+          label="Set it up again"
+          onDone={() => onSaid("The practice box has been set up again.")}
+        />
         <Button
           small
           onClick={() => {
             document.querySelector("main")?.focus();
-            void removePractice(openDatabase(), id);
+            void removePractice(openDatabase(), id).catch(() => undefined);
           }}
         >
           Put the practice box away

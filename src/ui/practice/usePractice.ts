@@ -50,6 +50,8 @@ function openOf(kept: KeptPractice, Open: typeof OpenPractice): OpenPractice | n
   if (known?.isOf(kept)) return known;
   try {
     const made = new Open(kept);
+    // What cannot be shown is as good as damaged: it takes nothing else on the page with it.
+    made.view(kept.since, "TB");
     opened.set(kept.id, made);
     return made;
   } catch {

@@ -57,7 +57,7 @@ export function NewFromBox() {
           <BoxSource text={text} onText={setText} onRead={setPrinted} />
           <p className="mt-6 border-t border-line pt-3">
             No box at hand? A practice box is simulated, and goes with the plan that you make of it.{" "}
-            <Button small disabled={!listens} onClick={takePractice}>
+            <Button small disabled={!listens || text.trim() !== ""} onClick={takePractice}>
               Put in what a practice box prints
             </Button>
           </p>
