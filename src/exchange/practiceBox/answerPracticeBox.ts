@@ -3,13 +3,9 @@ import type { Plan } from "@/core/document/plan";
 import type { Mishap } from "@/core/simulator/mishaps";
 import { PRACTICE_BLOCKS } from "@/core/simulator/practiceLog";
 import { tryOut } from "@/core/simulator/tryOut";
-import type { RequestAnswer } from "../prediction/answerRequest";
+import { jsonAnswer, type RequestAnswer } from "../prediction/answerRequest";
 import { practiceFace } from "./practiceFace";
 import validatePractice from "./generated/validatePractice.cjs";
-
-const encoder = new TextEncoder();
-
-const json = (status: number, body: object): RequestAnswer => ({ status, body: encoder.encode(JSON.stringify(body)) });
 
 /** A request, once its schema has been checked. */
 interface Asked {
@@ -21,7 +17,7 @@ interface Asked {
 }
 
 const refused = (message: string, errors: readonly { pointer: string; message: string }[]): RequestAnswer =>
-  json(400, { message, errors });
+  jsonAnswer(400, { message, errors });
 
 function parsed(text: string): { ok: true; value: unknown } | { ok: false; message: string } {
   try {
@@ -63,13 +59,13 @@ export function answerPracticeBox(text: string): RequestAnswer {
   if (!opened.ok) {
     const problems = opened.problems.map((each) => ({ ...each, pointer: `/plan${each.pointer}` }));
     return opened.kind === "impossible"
-      ? json(422, { message: "The plan contradicts itself.", findings: problems })
+      ? jsonAnswer(422, { message: "The plan contradicts itself.", findings: problems })
       : refused("The plan is no plan document of version 1. Its schema is at /schema/plan-1.json.", problems);
   }
   const { plan } = opened;
   const strange = mishaps.flatMap((mishap, i) => notInPlan(mishap, plan).map((what) => ({ i, what })));
   if (strange.length > 0)
-    return json(422, {
+    return jsonAnswer(422, {
       message: `A mishap is to a ${strange[0]?.what} that is not in the plan.`,
       findings: strange.map(({ i, what }) => ({
         pointer: `/mishaps/${i}/${what}`,
@@ -87,9 +83,12 @@ export function answerPracticeBox(text: string): RequestAnswer {
     },
   );
   try {
-    return json(200, { ...practiceFace(plan, practice), hours: practice.box.hours, said: practice.said });
+    return jsonAnswer(200, { ...practiceFace(plan, practice), hours: practice.box.hours, said: practice.said });
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
-    return json(422, { message: `A box of this plan prints nothing that can be read: ${error.message}`, findings: [] });
+    return jsonAnswer(422, {
+      message: `A box of this plan prints nothing that can be read: ${error.message}`,
+      findings: [],
+    });
   }
 }

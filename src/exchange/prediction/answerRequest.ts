@@ -14,10 +14,18 @@ export interface RequestAnswer {
 
 const encoder = new TextEncoder();
 
-const refusal = (status: number, body: { message: string } & Record<string, unknown>): RequestAnswer => ({
+/**
+ * An answer whose body is JSON.
+ *
+ * @example jsonAnswer(413, { message: "The body is larger than 1 MiB." })
+ */
+export const jsonAnswer = (status: number, body: object): RequestAnswer => ({
   status,
   body: encoder.encode(JSON.stringify(body)),
 });
+
+const refusal = (status: number, body: { message: string } & Record<string, unknown>): RequestAnswer =>
+  jsonAnswer(status, body);
 
 /** A field as JSON, item by item. */
 function* fieldText(field: Field): Generator<string> {

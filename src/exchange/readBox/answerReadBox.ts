@@ -7,11 +7,7 @@ import { recognise } from "@/core/reading/recognise";
 import { lastReading } from "@/core/reading/asRead";
 import { standingOf } from "@/core/reading/standing";
 import { MOST_BOX_CHARACTERS, readBoxText } from "../boxText/readBoxText";
-import type { RequestAnswer } from "../prediction/answerRequest";
-
-const encoder = new TextEncoder();
-
-const json = (status: number, body: object): RequestAnswer => ({ status, body: encoder.encode(JSON.stringify(body)) });
+import { jsonAnswer, type RequestAnswer } from "../prediction/answerRequest";
 
 const problem = (pointer: string, message: string): Problem => ({ code: "not-understood", message, pointer });
 
@@ -77,11 +73,11 @@ function planOf(given: unknown): { plan: Plan | null } | { refused: RequestAnswe
   return {
     refused:
       result.kind === "impossible"
-        ? json(422, {
+        ? jsonAnswer(422, {
             message: "The plan contradicts itself.",
             findings: problems.map((each) => ({ ...each, severity: "block" })),
           })
-        : json(400, {
+        : jsonAnswer(400, {
             message: "The plan is no plan document of version 1. Its schema is at /schema/plan-1.json.",
             errors: problems,
           }),
@@ -98,24 +94,24 @@ function planOf(given: unknown): { plan: Plan | null } | { refused: RequestAnswe
  */
 export function answerReadBox(body: string, now: string): RequestAnswer {
   const asked = askedOf(body);
-  if (Array.isArray(asked)) return json(400, { message: "The body is not what is asked for.", errors: asked });
+  if (Array.isArray(asked)) return jsonAnswer(400, { message: "The body is not what is asked for.", errors: asked });
   if (asked.text.length > MOST_BOX_CHARACTERS)
-    return json(413, { message: "The texts are larger than 8 MiB together. Send what one box prints." });
+    return jsonAnswer(413, { message: "The texts are larger than 8 MiB together. Send what one box prints." });
   const given = planOf(asked.plan);
   if ("refused" in given) return given.refused;
   const read = readBoxText(asked.text);
-  if (!read.ok) return json(422, { message: read.message, findings: [] });
+  if (!read.ok) return jsonAnswer(422, { message: read.message, findings: [] });
   const standing = given.plan ? standingOf(read.printed, given.plan, "TB", now, asked.answers) : null;
   const recognised = standing?.recognised ?? recognise(read.printed, null, asked.answers);
   const differences = standing?.differences ?? differencesOf(recognised, null, "TB", now);
   const plan = { ...recognised.plan, lastReading: lastReading(recognised, differences, now) };
   const checked = checkPlan(plan);
   if (!checked.ok)
-    return json(422, {
+    return jsonAnswer(422, {
       message: "This box is more than a plan holds.",
       findings: checked.problems.map((each) => ({ ...each, severity: "block" })),
     });
-  return json(200, {
+  return jsonAnswer(200, {
     plan,
     notMadeOut: recognised.notMadeOut,
     questions: recognised.questions,
