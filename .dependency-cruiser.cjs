@@ -42,7 +42,11 @@ const STOREYS = [
   "sequences",
   "rescue",
   "ruleBook",
+  "rehearsal",
 ];
+
+/** A rehearsal is a plan carried out on the simulated box, which stands beside the storeys. */
+const beside = (folder) => (folder === "rehearsal" ? ["simulator"] : []);
 
 const TESTS = ["\\.test\\.tsx?$", "^src/core/testing/"];
 
@@ -51,7 +55,7 @@ const storeys = STOREYS.map((folder, i) => ({
   severity: "error",
   comment: `core/${folder} imports only from the storeys below it: ${STOREYS.slice(0, i).join(", ") || "none"}`,
   from: { path: `^src/core/${folder}/`, pathNot: TESTS },
-  to: { path: "^src/core/", pathNot: [`^src/core/(${STOREYS.slice(0, i + 1).join("|")})/`] },
+  to: { path: "^src/core/", pathNot: [`^src/core/(${[...STOREYS.slice(0, i + 1), ...beside(folder)].join("|")})/`] },
 }));
 
 module.exports = {
@@ -81,8 +85,8 @@ module.exports = {
     {
       name: "nothing-predicts-by-the-simulator",
       severity: "error",
-      comment: "No figure of the prediction comes from the simulated box.",
-      from: { path: "^src/core/", pathNot: ["^src/core/simulator/", ...TESTS] },
+      comment: "No figure of the prediction comes from the simulated box. A rehearsal predicts nothing: it tries.",
+      from: { path: "^src/core/", pathNot: ["^src/core/(simulator|rehearsal)/", ...TESTS] },
       to: { path: "^src/core/simulator/" },
     },
     {

@@ -1,6 +1,7 @@
 import type { CommandKind, CommandModule } from "./commandModule";
 
-/** The kinds of which the first page does none: they record work at the box, or are about data and backups. */
+/** The kinds of which the first page does none: they record work at the box, or are about data, backups
+ * and rehearsals. */
 export type AddedKind =
   | "start-step"
   | "take-progress"
@@ -15,7 +16,9 @@ export type AddedKind =
   | "put-data-set"
   | "remove-data-set"
   | "put-backup"
-  | "remove-backup";
+  | "remove-backup"
+  | "keep-rehearsal"
+  | "remove-rehearsal";
 
 export type Modules<K extends CommandKind> = { readonly [Kind in K]: CommandModule<Kind> };
 

@@ -7,6 +7,7 @@ import type {
   Helper,
   LastReading,
   LayoutId,
+  KeptRehearsal,
   LogEntry,
   NewDrive,
   ParitySchedule,
@@ -34,7 +35,7 @@ export interface RecordedStep {
 /** One act of the user, as a value: it can be kept, replayed on a newer plan, and undone. */
 export type Command =
   | { kind: "rename-plan"; name: string }
-  | { kind: "change-box"; name?: string; bays?: number; rules?: RulesChoice }
+  | { kind: "change-box"; name?: string; bays?: number; rules?: RulesChoice; ups?: boolean }
   | { kind: "add-drives"; drives: NewDrive[] }
   | { kind: "edit-drive"; drive: string; changes: DriveChanges }
   /** Several drives at once, for instance from what they report of themselves; new ones go to the shelf. */
@@ -102,6 +103,9 @@ export type Command =
   | { kind: "remove-records"; records: string[] }
   /** Whether the hours of a kind of work stay as the usual rates give them. */
   | { kind: "set-rates-only"; work: WorkKind; on: boolean }
+  /** A rehearsal kept with the plan, or another name for one that is. */
+  | { kind: "keep-rehearsal"; rehearsal: Omit<KeptRehearsal, "id"> & { id?: string } }
+  | { kind: "remove-rehearsal"; rehearsal: string }
   | { kind: "edit-step"; step: string; changes: StepChanges }
   /** Several steps in the place of one. */
   | { kind: "replace-step"; step: string; by: StepBody[] }

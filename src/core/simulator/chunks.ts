@@ -177,28 +177,45 @@ export function readChunks(box: SimBox, chunks: Chunks, visit: Visit): void {
 }
 
 /**
- * Fills one block of a member from the others of its stripe.
+ * Fills one block of a member from the others of its stripe; of what is written anew, also in the old shape.
  *
- * @param places for each block of the member the place in `on` of the chunk that lies there; made by `placesOn`
+ * @param places for each block of the member the place in `on` of the chunk that lies there, in both shapes
  */
-export function fillBlock(box: SimBox, chunks: Chunks, member: number, block: number, places: Int32Array): void {
-  const place = places[block] ?? -1;
+export function fillBlock(box: SimBox, chunks: Chunks, member: number, block: number, places: PlacesOn): void {
   const of = chunks.members[member];
   const drive = of && driveOf(box, of);
-  if (place >= 0 && drive) {
-    const width = widthOf(chunks);
-    const byte = readStripe(box, chunks, Math.floor(place / width))[place % width] ?? GONE;
+  const now = places.now[block] ?? -1;
+  const before = places.before?.[block] ?? -1;
+  const lies = now >= 0 ? { chunks, place: now } : { chunks: chunks.rewrite?.old, place: before };
+  if (lies.place >= 0 && lies.chunks && drive) {
+    const width = widthOf(lies.chunks);
+    const byte = readStripe(box, lies.chunks, Math.floor(lies.place / width))[lies.place % width] ?? GONE;
     if (byte !== GONE) write(drive, block, byte);
   }
   if (of?.valid === block) of.valid = block + 1;
 }
 
-/** For each block of a member, the place of the chunk that lies there; −1 where none does. */
-export function placesOn(chunks: Chunks, member: number): Int32Array {
+/** For each block of a member the place of the chunk that lies there, −1 where none does; and so in the old shape. */
+export interface PlacesOn {
+  now: Int32Array;
+  before: Int32Array | null;
+}
+
+function placesFrom(chunks: Chunks, member: number, stripe: number): Int32Array {
   const places = new Int32Array(chunks.members[member]?.used.length ?? 0).fill(-1);
-  for (let place = 0; place < chunks.count * widthOf(chunks); place += 1)
+  const width = widthOf(chunks);
+  for (let place = stripe * width; place < chunks.count * width; place += 1)
     if (chunks.on[place] === member) places[chunks.at[place] as number] = place;
   return places;
+}
+
+/** Where the chunks on a member lie. Old stripes that have been written anew have given their blocks back. */
+export function placesOn(chunks: Chunks, member: number): PlacesOn {
+  const { rewrite } = chunks;
+  return {
+    now: placesFrom(chunks, member, 0),
+    before: rewrite && placesFrom(rewrite.old, member, Math.floor(rewrite.front / rewrite.old.k)),
+  };
 }
 
 /** Whether a block of a stripe is on a member. */

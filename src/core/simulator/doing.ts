@@ -1,6 +1,6 @@
 import type { Step, StepKind, StepOf } from "../document/plan";
 import { emptyMember, erase } from "./groups";
-import type { SimBox, SimGroup } from "./simulatedBox";
+import type { SimBox, SimGroup, Slab } from "./simulatedBox";
 import { unitsOf, type Op, type Phase } from "./work";
 
 /** How a kind of step is done by a box, by what it does to the blocks. */
@@ -11,6 +11,8 @@ export interface Doing<K extends StepKind> {
    * @returns the work that then goes on; or why the box refuses it, as a sentence, with nothing done
    */
   begin: (box: SimBox, step: StepOf<K>) => Phase[] | string;
+  /** Drives that it takes, by their ids, which must be in no group yet: nobody takes one that is in use. */
+  joins?: (step: StepOf<K>) => readonly string[];
   /** Whether it fills a drive in the place of one that is gone, beside others that are filled. */
   bringsBack?: true;
   /** Whether a drive is taken out of its bay once the work has ended. */
@@ -32,6 +34,10 @@ export interface Running {
   away: number;
   /** Whether it cannot go on, having no room to work in. */
   stuck?: boolean;
+  /** Whether it stands still: its group cannot be read. It goes on where it was once that can. */
+  held?: boolean;
+  /** The step after whose work it begins, by its id: a drive is filled once its group is not rewritten any more. */
+  waitsFor?: string;
 }
 
 /** A piece of work on the box as it is now. */
@@ -59,6 +65,15 @@ export function takeIn(box: SimBox, place: number): void {
   erase(box, place);
 }
 
+/** A drive in the place of another of a slab. One that is filled anew holds nothing of the old shape either. */
+function putInSlab(slab: Slab, old: number, next: number, valid: number): void {
+  for (const member of slab.members)
+    if (member.drive === old) Object.assign(member, { drive: next, valid: Math.min(valid, slab.rows) });
+  if (old !== next) return;
+  for (const member of slab.rewrite?.old.members ?? [])
+    if (member.drive === old) member.valid = Math.min(valid, member.valid);
+}
+
 /**
  * A drive in the place of another of a group, taken in as far up as that one was.
  *
@@ -71,9 +86,7 @@ export function putInPlaceOf(box: SimBox, group: SimGroup, old: number, next: nu
   group.drives[at] = next;
   group.reach[at] = Math.min(group.reach[at] ?? 0, blocks);
   group.parityDrives = group.parityDrives.map((place) => (place === old ? next : place));
-  for (const slab of group.slabs)
-    for (const member of slab.members)
-      if (member.drive === old) Object.assign(member, { drive: next, valid: Math.min(valid, slab.rows) });
+  for (const slab of group.slabs) putInSlab(slab, old, next, valid);
   for (const member of group.chunks?.members ?? []) {
     if (member.drive !== old) continue;
     const { used, reach } = emptyMember(box, next, group.reach[at]);

@@ -1,6 +1,8 @@
+import type { Drive } from "../document/plan";
 import { freeBay } from "./doing";
 import { befall } from "./mishaps";
 import type { Practice } from "./practice";
+import { bareDrive } from "./setUp";
 import { groupWith, placeOf } from "./simulatedBox";
 
 /**
@@ -31,4 +33,14 @@ export function seat(practice: Practice, id: string): boolean {
   if (drive.state === "missing") befall(practice, { kind: "comes-back", drive: id });
   else drive.bay = freeBay(box);
   return true;
+}
+
+/**
+ * The owner brings another drive, empty: it lies on the shelf. One that is there already stays as it is.
+ *
+ * @example bring(practice, { ...drive, id: "new-1" }); practice.box.drives.at(-1)?.bay // null
+ */
+export function bring({ box }: Practice, drive: Drive): void {
+  if (placeOf(box, drive.id) >= 0) return;
+  box.drives.push({ ...bareDrive(drive, box.rules, box.block), bay: null });
 }

@@ -2,6 +2,7 @@ import { roomOf } from "../drives/room";
 import { freeBay, putInPlaceOf } from "./doing";
 import { fitsIn } from "./doings/replacing";
 import { groupWith, placeOf, type SimBox, type SimDrive, type SimGroup, type SimPool } from "./simulatedBox";
+import { canBeRead } from "./canBeRead";
 import { dataPerRow, makeAgree, write } from "./slabs";
 import { rewriteRow } from "./rewriting";
 import type { Practice } from "./practice";
@@ -77,6 +78,8 @@ function stopWorkOn(practice: Practice, place: number): void {
       phase.op = { kind: "fill", group: op.group, place: op.to };
       phase.units = Math.max(1, unitsOf(box, phase.op));
     }
+  for (const { step, stuck } of practice.running)
+    if (stuck) practice.said.push({ hours: box.hours, what: "stopped", step: step.id });
   practice.running = practice.running.filter(({ stuck }) => !stuck);
 }
 
@@ -92,6 +95,17 @@ function reached(group: SimGroup | undefined, place: number, units: number): voi
   for (const member of group?.chunks?.members ?? []) if (member.drive === place) member.valid = units;
 }
 
+/** A group of which too many drives are gone is not written to any more: what works on it stands still until it can. */
+function standStill(practice: Practice, group: SimGroup): void {
+  const isDown = !canBeRead(practice.box, group);
+  if (isDown) practice.down.add(group.id);
+  else practice.down.delete(group.id);
+  for (const running of practice.running) {
+    const op = running.phases[running.phase]?.op;
+    if (op && "group" in op && op.group === group.id) running.held = isDown;
+  }
+}
+
 /** A drive that is gone; the box throws it out, goes on without it, and takes a spare where one fits. */
 function lose(practice: Practice, drive: SimDrive, state: "failed" | "missing"): void {
   const { box } = practice;
@@ -104,6 +118,7 @@ function lose(practice: Practice, drive: SimDrive, state: "failed" | "missing"):
   stopWorkOn(practice, place);
   const owner = groupWith(box, place);
   if (!owner) return;
+  standStill(practice, owner.group);
   const spare = spareFor(box, owner.pool, owner.group, place);
   const by = spare === undefined ? undefined : box.drives[spare];
   if (
@@ -113,6 +128,13 @@ function lose(practice: Practice, drive: SimDrive, state: "failed" | "missing"):
     return;
   practice.said.push({ hours: box.hours, what: "spare-took-over", drive: by.id });
 }
+
+/** Whether work writes to the drives of a group now. */
+const isWritten = ({ running }: Practice, group: string): boolean =>
+  running.some(({ phases, phase }) => {
+    const op = phases[phase]?.op;
+    return op !== undefined && "group" in op && op.group === group && op.kind !== "fill" && op.kind !== "copy";
+  });
 
 /** A drive that was away is back: within a short while as it was, otherwise to be filled anew from the others. */
 function comeBack(practice: Practice, drive: SimDrive): void {
@@ -124,8 +146,15 @@ function comeBack(practice: Practice, drive: SimDrive): void {
   drive.state = "works";
   drive.bay ??= freeBay(box);
   practice.said.push({ hours: box.hours, what: "back", drive: drive.id });
-  if (!owner || box.hours - since <= A_SHORT_WHILE) return;
+  if (!owner) return;
+  // Nothing was written to a group that could not be read.
+  const wasDown = practice.down.has(owner.group.id);
+  const asItWas = wasDown || !isWritten(practice, owner.group.id);
+  standStill(practice, owner.group);
+  if (asItWas && (wasDown || box.hours - since <= A_SHORT_WHILE)) return;
   practice.said.push({ hours: box.hours, what: "filled-again", drive: drive.id });
+  // None of it counts any more, also while it waits to be filled.
+  putInPlaceOf(box, owner.group, box.drives.indexOf(drive), box.drives.indexOf(drive), 0);
   practice.begin({ kind: "rebuild", id: `back-${drive.id}`, group: owner.group.id, drive: drive.id, by: drive.id });
 }
 
@@ -137,6 +166,7 @@ function comeBack(practice: Practice, drive: SimDrive): void {
 function cutPower(practice: Practice): void {
   const { box } = practice;
   practice.said.push({ hours: box.hours, what: "power-cut" });
+  if (box.ups) return;
   for (const { slabs } of box.pools.flatMap(({ groups }) => groups))
     for (const slab of slabs) {
       const { rewrite } = slab;

@@ -3,7 +3,7 @@ import { settle } from "./claims";
 import { doingOf } from "./doings/registry";
 import { type Running, waiting } from "./doing";
 import { AT_ONCE } from "./pace";
-import type { SimBox } from "./simulatedBox";
+import { groupWith, placeOf, type SimBox } from "./simulatedBox";
 import { doUnits, endOf } from "./work";
 
 /** Which drive is in which bay. */
@@ -30,6 +30,8 @@ export function begin(box: SimBox, step: Step): Running | string {
   const closed = box.rules.swapping !== "hot-swap" && box.pools.length > 0;
   const { swapMinutes } = box.rules;
   const doing = doingOf(step);
+  const taken = doing.joins?.(step).some((id) => groupWith(box, placeOf(box, id)) !== null);
+  if (taken) return "A drive that is to join is in use already.";
   const phases = favouring(box, step, () => doing.begin(box, step));
   if (typeof phases === "string") return phases;
   // However little it has to do: it is told, and looked at.
@@ -64,7 +66,8 @@ export function advance(box: SimBox, running: Running, seconds: number): number 
     running.passed += passes;
     left -= passes;
     const ends = running.passed >= phase.seconds;
-    const to = ends ? phase.units : Math.floor((running.passed / phase.seconds) * phase.units);
+    // A hair more, so that it is the same however often the time that has passed was cut in pieces.
+    const to = ends ? phase.units : Math.floor((running.passed / phase.seconds) * phase.units + 1e-7);
     if (to > phase.done && !doUnits(box, phase, to)) running.stuck = true;
     if (running.stuck) return null;
     if (!ends) return null;

@@ -1,11 +1,19 @@
 import type { Bytes } from "../bytes/bytes";
-import type { Group, Plan, Pool } from "../document/plan";
+import type { BoxRules, Drive, Group, Plan, Pool } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { roomOf } from "../drives/room";
 import { rulesOf } from "../rules/ruleSets";
 import { addStripe } from "./chunks";
 import { bareGroup, capacityOfPool, layOutOn } from "./groups";
-import { type KnownBackup, placeOf, type SimBackup, type SimBox, type SimGroup, type SimPool } from "./simulatedBox";
+import {
+  type KnownBackup,
+  placeOf,
+  type SimBackup,
+  type SimBox,
+  type SimDrive,
+  type SimGroup,
+  type SimPool,
+} from "./simulatedBox";
 import { write } from "./slabs";
 import { WAYS } from "./pace";
 import { allot } from "./volumes";
@@ -123,6 +131,24 @@ const keptBackups = ({ backups = [] }: Plan, { known }: SimBox): SimBackup[] =>
       })),
     );
 
+/** A drive as so many empty blocks. */
+export function bareDrive(drive: Drive, rules: BoxRules, block: Bytes): SimDrive {
+  const count = Math.round(roomOf(drive, rules).between / block);
+  return {
+    id: drive.id,
+    bytes: drive.bytes,
+    is: drive,
+    blocks: count,
+    // Two more, for what is as high but for the rounding.
+    cells: new Uint8Array(count + 2),
+    unreadable: null,
+    state: "works",
+    bay: bayOf(drive),
+    slow: 1,
+    own: null,
+  };
+}
+
 /**
  * A simulated box as a plan says that it is before its first step: drives of blocks, each pool laid out and full of
  * coded data. What has failed or is missing in the plan has had its data, and is gone.
@@ -138,23 +164,9 @@ export function setUp(plan: Plan, { blocks, seed }: Grain): SimBox {
     known: knownBackups(plan),
     rules,
     bays: plan.box.bays,
+    ups: plan.box.ups ?? false,
     block,
-    drives: plan.drives.map((drive) => {
-      const count = Math.round(roomOf(drive, rules).between / block);
-      return {
-        id: drive.id,
-        bytes: drive.bytes,
-        is: drive,
-        blocks: count,
-        // Two more, for what is as high but for the rounding.
-        cells: new Uint8Array(count + 2),
-        unreadable: null,
-        state: "works",
-        bay: bayOf(drive),
-        slow: 1,
-        own: null,
-      };
-    }),
+    drives: plan.drives.map((drive) => bareDrive(drive, rules, block)),
     pools: [],
     backups: [],
     nextData: Math.imul(seed, 7919) >>> 1,

@@ -150,6 +150,8 @@ export interface SimBackup {
   keepsVersions: boolean;
   /** Bytes per second of the way there and back. */
   rate: number;
+  /** Volumes of which something could not be read any more when it was made, by their ids. */
+  lacks?: readonly string[];
 }
 
 /** A place for backups that the plan knows of. */
@@ -165,6 +167,8 @@ export interface SimBox {
   known: readonly KnownBackup[];
   rules: BoxRules;
   bays: number;
+  /** Whether a battery supply keeps it running while the power is cut. */
+  ups: boolean;
   /** Bytes of a block. */
   block: Bytes;
   drives: SimDrive[];

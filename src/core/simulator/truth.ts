@@ -24,8 +24,16 @@ export interface PoolTruth {
 }
 
 /** The newest backup that has what was on a volume: of what was deleted one from before, or one with versions. */
-const backupOf = (backups: readonly SimBackup[], pool: string, deleted = Infinity): SimBackup | undefined =>
-  backups.filter((each) => each.pool === pool && (each.keepsVersions || each.hours < deleted)).at(-1);
+const backupOf = (
+  backups: readonly SimBackup[],
+  pool: string,
+  volume: string,
+  deleted = Infinity,
+): SimBackup | undefined =>
+  backups
+    .filter((each) => each.pool === pool && !each.lacks?.includes(volume))
+    .filter((each) => each.keepsVersions || each.hours < deleted)
+    .at(-1);
 
 function truthOfVolume(
   { box, deleted }: Practice,
@@ -39,7 +47,7 @@ function truthOfVolume(
     for (const at of lostOf.get(data) ?? []) if (at >= from && at < from + count) lost += 1;
   }
   const gone = deleted.get(volume.id);
-  const backup = lost > 0 || gone !== undefined ? backupOf(box.backups, pool.id, gone) : undefined;
+  const backup = lost > 0 || gone !== undefined ? backupOf(box.backups, pool.id, volume.id, gone) : undefined;
   return {
     volume: volume.id,
     blocks,

@@ -10,7 +10,7 @@ import { boxWith, withDrive, withRules } from "@/core/testing/boxWith";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { answerPracticeBox } from "./answerPracticeBox";
 import { isReadable } from "./isReadable";
-import { planOfPractice } from "./planOfPractice";
+import { planOfPractice } from "@/core/rehearsal/planOfPractice";
 import { practiceFace } from "./practiceFace";
 
 const NOW = "2026-11-26T10:00Z";

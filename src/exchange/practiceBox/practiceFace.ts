@@ -6,7 +6,7 @@ import { secondsOf } from "@/core/simulator/run";
 import type { SimDrive } from "@/core/simulator/simulatedBox";
 import type { Op } from "@/core/simulator/work";
 import { printBox, type BoxText, type PrintedWork } from "../boxText/printBox";
-import { afterStep, planOfPractice } from "./planOfPractice";
+import { afterStep, planOfPractice } from "@/core/rehearsal/planOfPractice";
 
 /** What a simulated box prints at a moment, as a real one's operating system does. */
 export interface PracticeFace extends BoxText {

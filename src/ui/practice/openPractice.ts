@@ -9,7 +9,7 @@ import { truthOf, type PoolTruth } from "@/core/simulator/truth";
 import { lengthWords } from "@/core/time/hoursWords";
 import { stepLabel } from "@/core/steps/stepLabel";
 import { isReadable } from "@/exchange/practiceBox/isReadable";
-import { planOfPractice } from "@/exchange/practiceBox/planOfPractice";
+import { planOfPractice } from "@/core/rehearsal/planOfPractice";
 import { practiceFace, practiceSmart, type PracticeFace } from "@/exchange/practiceBox/practiceFace";
 import type { KeptPractice } from "@/store/database";
 import { saidWords } from "./saidWords";

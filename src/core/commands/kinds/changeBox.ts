@@ -17,13 +17,21 @@ function setBays(plan: Plan, bays: number): void {
   plan.box.bays = bays;
 }
 
-/** Another name, number of bays, or rules for the box. */
+/** Another name, number of bays, or rules for the box; a battery supply for it. */
 export const changeBox: CommandModule<"change-box"> = {
   apply: (plan, command) => {
     if (command.name !== undefined) plan.box.name = command.name;
     if (command.rules !== undefined) plan.box.rules = command.rules;
+    if (command.ups !== undefined) {
+      if (command.ups) plan.box.ups = true;
+      else delete plan.box.ups;
+    }
     if (command.bays !== undefined) setBays(plan, command.bays);
   },
-  describe: ({ bays, rules }) =>
-    bays !== undefined ? `gave the box ${counted(bays, "bay")}` : rules ? "changed the box's rules" : "renamed the box",
+  describe: ({ bays, rules, ups }) => {
+    if (bays !== undefined) return `gave the box ${counted(bays, "bay")}`;
+    if (ups !== undefined)
+      return ups ? "put a battery supply (UPS) before the box" : "took the battery supply (UPS) away";
+    return rules ? "changed the box's rules" : "renamed the box";
+  },
 };

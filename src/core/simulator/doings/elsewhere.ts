@@ -4,7 +4,8 @@ import { erase } from "../groups";
 import { AT_ONCE, WAYS, cellsOf, checkShare, hasParity, partUsed, passOver, sideBySide } from "../pace";
 import { VERIFY_SHARE } from "../../drives/rates";
 import { roomFor } from "../claims";
-import { placeOf, type SimBackup, type SimBox, type SimPool, type SimVolume } from "../simulatedBox";
+import { readBack } from "../readBack";
+import { type Extent, placeOf, type SimBackup, type SimBox, type SimPool, type SimVolume } from "../simulatedBox";
 
 // What is done about what is stored, and to single drives: nothing of it changes how a pool lies.
 
@@ -88,6 +89,7 @@ export const testDrive: Doing<"test-drive"> = {
 };
 
 export const wipeDrive: Doing<"wipe-drive"> = {
+  joins: ({ drive }) => [drive],
   begin: (box, step) => {
     const place = placeOf(box, step.drive);
     const drive = box.drives[place];
@@ -107,9 +109,19 @@ export const backUp: Doing<"back-up"> = {
     if (!keepsVersions) box.backups = box.backups.filter((each) => !isSame(each));
     const place = known?.place ?? "elsewhere";
     const hours = box.hours - storedIn(poolIn(box, step.pool)) / rateOf(box, step) / 3600;
-    box.backups.push({ pool: step.pool, to: step.to, hours, place, keepsVersions, rate: rateOf(box, step) });
+    const lacks = unreadIn(box, poolIn(box, step.pool));
+    box.backups.push({ pool: step.pool, to: step.to, hours, place, keepsVersions, rate: rateOf(box, step), lacks });
   },
 };
+
+/** The volumes of a pool of which something cannot be read: a backup has them no more than the box. */
+function unreadIn(box: SimBox, pool: SimPool | undefined): string[] {
+  if (!pool || box.drives.every(({ state, unreadable }) => state === "works" && !unreadable?.size)) return [];
+  const { lostOf } = readBack(box, pool);
+  const isLost = ({ data, from, count }: Extent) =>
+    [...(lostOf.get(data) ?? [])].some((at) => at >= from && at < from + count);
+  return pool.volumes.filter(({ extents }) => extents.some(isLost)).map(({ id }) => id);
+}
 
 const rateOf = (box: SimBox, { rate, to }: { rate?: number | undefined; to: string }): number =>
   rate ?? WAYS[box.known.find(({ id }) => id === to)?.kind ?? "box"];

@@ -6,7 +6,7 @@ import { addStripe } from "../chunks";
 import { AT_ONCE, firstFillShare, passOver, together } from "../pace";
 import { bareGroup, capacityOf, makeGroup } from "../groups";
 import { bareSlab } from "../lieOn";
-import { groupNamed, placeOf, type SimBox, type SimGroup, type SimPool, type Slab } from "../simulatedBox";
+import { groupNamed, groupWith, placeOf, type SimBox, type SimGroup, type SimPool, type Slab } from "../simulatedBox";
 import { write } from "../slabs";
 import { allot } from "../volumes";
 import { wanted } from "../wanted";
@@ -28,6 +28,7 @@ export function firstFill(box: SimBox, group: SimGroup, slabs: readonly number[]
 const orAtOnce = (phases: Phase[]): Phase[] => (phases.length > 0 ? phases : [waiting(AT_ONCE)]);
 
 export const createGroup: Doing<"create-group"> = {
+  joins: ({ drives }) => drives,
   begin: (box, step) => {
     if (box.pools.some(({ id }) => id === step.pool)) return "The pool is there already.";
     const pool = newPool(step.pool);
@@ -41,6 +42,7 @@ export const createGroup: Doing<"create-group"> = {
 };
 
 export const addGroup: Doing<"add-group"> = {
+  joins: ({ drives }) => drives,
   begin: (box, step) => {
     const pool = box.pools.find(({ id }) => id === step.pool);
     if (!pool) return "The pool is not there.";
@@ -102,8 +104,11 @@ function mirrorsOf(box: SimBox, id: string, holders: readonly number[], by: numb
 }
 
 export const mirrorDrive: Doing<"mirror-drive"> = {
+  joins: ({ by }) => [by],
   begin: (box, step) => {
     const holders = placesOf(box, [step.drive, ...(step.also ?? [])]);
+    const isOthers = (place: number) => (groupWith(box, place)?.group.id ?? step.group) !== step.group;
+    if (holders.some(isOthers)) return "A drive that is to be mirrored is in use already.";
     const by = placeOf(box, step.by);
     const needed = holders.reduce((sum, place) => sum + reachOf(box, place), 0);
     if (needed > (box.drives[by]?.blocks ?? 0)) return "The drive is too small for what it is to mirror.";
@@ -154,6 +159,8 @@ export const rebuildFromBackup: Doing<"rebuild-from-backup"> = {
     const pool = box.pools.find(({ id }) => id === step.pool);
     if (!pool) return "The pool is not there.";
     const drives = placesOf(box, step.drives);
+    if (drives.some((place) => (groupWith(box, place)?.pool ?? pool) !== pool))
+      return "A drive that is to join is in use already.";
     for (const place of pool.groups.flatMap((group) => group.drives)) {
       const drive = box.drives[place];
       if (drive?.state === "works") box.erased.add(drive.id);

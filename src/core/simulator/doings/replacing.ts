@@ -68,6 +68,7 @@ const copied: Doing<"replace-drive">["begin"] = (box, step) => {
 const isInBay = (box: SimBox, id: string): boolean => (box.drives[placeOf(box, id)]?.bay ?? null) !== null;
 
 export const replaceDrive: Doing<"replace-drive"> = {
+  joins: ({ by }) => [by],
   pullsLast: (box, step) => step.how === "attached" && isInBay(box, step.drive),
   begin: (box, step) => {
     if (step.how === "attached") return copied(box, step);
@@ -128,6 +129,7 @@ function lackOf(box: SimBox, step: { group: string; drive: string; by: string },
 }
 
 export const rebuild: Doing<"rebuild"> = {
+  joins: ({ drive, by }) => (by === drive ? [] : [by]),
   bringsBack: true,
   begin: (box, step) => {
     const lack = lackOf(box, step);
@@ -156,6 +158,7 @@ const wayBack = (box: SimBox, pool: string): number =>
   box.backups.filter((each) => each.pool === pool).at(-1)?.rate ?? rateTo(box, pool);
 
 export const restoreDrive: Doing<"restore-drive"> = {
+  joins: ({ drive, by }) => (by === drive ? [] : [by]),
   bringsBack: true,
   begin: (box, step) => {
     const blocks = storedOn(box, step.group, placeOf(box, step.drive));
@@ -212,6 +215,7 @@ function seatParity(box: SimBox, old: number, next: number): void {
 }
 
 export const changeParityDrive: Doing<"change-parity-drive"> = {
+  joins: ({ by }) => [by],
   pullsLast: (box, step) => isInBay(box, step.drive),
   begin: (box, step) => {
     const owner = groupNamed(box, step.group);
@@ -239,6 +243,7 @@ export const changeParityDrive: Doing<"change-parity-drive"> = {
 };
 
 export const setSpare: Doing<"set-spare"> = {
+  joins: ({ drive }) => [drive],
   begin: (box, step) => {
     const pool = box.pools.find(({ id }) => id === step.pool);
     const place = placeOf(box, step.drive);

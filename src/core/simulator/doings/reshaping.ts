@@ -113,6 +113,7 @@ function mayJoin(box: SimBox, group: SimGroup, place: number): boolean {
 }
 
 export const widenGroup: Doing<"widen-group"> = {
+  joins: ({ drives }) => drives,
   begin: (box, step) => {
     const owner = groupNamed(box, step.group);
     const joining = step.drives.map((id) => placeOf(box, id));
@@ -259,6 +260,7 @@ function moreParityDrives(box: SimBox, group: SimGroup, step: StepOf<"change-lev
 const STOPPED = "What was begun before has stopped for lack of space: part of the data is in the old shape still.";
 
 export const changeLevel: Doing<"change-level"> = {
+  joins: ({ drives }) => drives ?? [],
   begin: (box, step) => {
     const owner = groupNamed(box, step.group);
     if (!owner) return "The group is not there.";

@@ -1,0 +1,65 @@
+import type { Plan } from "../document/plan";
+import { lengthWords } from "../time/hoursWords";
+import { plural } from "../words/counted";
+import { listOf } from "../words/listOf";
+import { storedOf } from "./losses";
+import { type Cell, type Tally, tallyOf, type Toll } from "./table";
+
+const count = (n: number): string => n.toLocaleString("en");
+
+/**
+ * How old what comes back is, in words.
+ *
+ * @example ageWords(168) // "up to 7 days old"
+ */
+export const ageWords = (hours: number): string =>
+  hours < 1 ? "less than an hour old" : `up to ${lengthWords(hours).replace("about ", "")} old`;
+
+/**
+ * A backup by its name, as the plan knows it.
+ *
+ * @example backupName(plan, "b1") // "Box at home"
+ */
+export const backupName = ({ backups = [] }: Pick<Plan, "backups">, id: string): string =>
+  backups.find((backup) => backup.id === id)?.name ?? id;
+
+function tollWords(plan: Plan, name: string, { restored, lost, oldest, from }: Toll): string[] {
+  return [
+    ...(restored > 0 && from !== null
+      ? [`in ${count(restored)} ${name} comes back from ${backupName(plan, from)}, ${ageWords(oldest)}`]
+      : []),
+    ...(lost > 0 ? [`in ${count(lost)} some of ${name} is lost for good`] : []),
+  ];
+}
+
+/** Where the bad cases lie: the steps that have any, as numbers from 1, null for before the first. */
+function stepsOfBad(cells: readonly Cell[], plan: Plan): string {
+  const bad = cells.filter(({ lost, restored }) => lost + restored > 0);
+  const order = plan.steps.filter(({ disabled }) => !disabled).map(({ id }) => id);
+  const rows = new Set(bad.map(({ row }) => (row === null ? 0 : order.indexOf(row) + 1)));
+  if (rows.size === 0 || order.length === 0) return "";
+  const numbers = [...rows].sort((a, b) => a - b);
+  const steps = numbers.filter((n) => n > 0).map(String);
+  const before = numbers[0] === 0 ? ["before the first step"] : [];
+  const within = steps.length > 0 ? [`${plural(steps.length, "step")} ${listOf(steps)}`] : [];
+  if (rows.size > order.length) return " They fall into every step.";
+  return ` They fall into ${listOf([...within, ...before])}.`;
+}
+
+/**
+ * What came of all that was tried, in a sentence or two; its counts are those of the table.
+ *
+ * @example summaryOf(cells, plan)
+ * // "1,248 mishaps tried: nothing is lost in 1,201; in 47 X-rays comes back from Box at home, up to 7 days old. They
+ * // fall into step 4."
+ */
+export function summaryOf(cells: readonly Cell[], plan: Plan): string {
+  const tally: Tally = tallyOf(cells);
+  if (tally.tried === 0) return "Nothing can go wrong here: the plan has no pool.";
+  const names = new Map(storedOf(plan).map(({ id, name }) => [id, name || "a volume"]));
+  const tried = `${count(tally.tried)} ${plural(tally.tried, "mishap")} tried`;
+  if (tally.whole === tally.tried) return `${tried}: nothing is lost in any of them.`;
+  const tolls = [...tally.tolls].flatMap(([id, toll]) => tollWords(plan, names.get(id) ?? "something", toll));
+  const first = tally.whole === 0 ? "something is lost in each" : `nothing is lost in ${count(tally.whole)}`;
+  return `${tried}: ${[first, ...tolls].join("; ")}.${stepsOfBad(cells, plan)}`;
+}
