@@ -6,7 +6,7 @@ import { freeId } from "../records/freeId";
 import { walkPlan } from "../walk/walkPlan";
 import type { Adviser } from "./errands";
 import type { Outcome } from "./outcome";
-import { type Cell, cellAt, type Cells, compareCells, type Tally, tallyOf } from "./table";
+import { type Cell, cellAt, type Cells, compareCells, OF_THE_PLACE, type Tally, tallyOf } from "./table";
 
 /** What is done to a plan so that fewer mishaps cost data. */
 export type MendKind = "attached" | "backup" | "verify" | "spare" | "order" | "ups";
@@ -35,9 +35,6 @@ export interface Mend extends Proposal {
   /** In the plan's currency; null where the plan has no price for what is bought. */
   money: number | null;
 }
-
-/** Mishaps against which no layout helps: only a backup elsewhere. */
-const OF_THE_PLACE: ReadonlySet<string> = new Set(["fire", "deletion"]);
 
 /** For so many steps, the worst first, changes are looked for. */
 const MOST_STEPS = 3;

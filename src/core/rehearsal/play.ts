@@ -32,6 +32,9 @@ function hear(stage: Stage): void {
     if (!trouble || (trouble.kind === "refused" && !isOfPlan(stage, said))) continue;
     // What the box would not do anyway is nobody's mishap.
     if (!stage.isStruck && "step" in trouble) stage.passedOver.push(trouble.step);
+    // Whoever does what is advised is not asked again about each step that follows from it.
+    else if ("step" in trouble && stage.answers.at(-1) === "advised" && stage.troubles.length === 0)
+      responsesTo(stage, trouble, "advised");
     else stage.troubles.push(trouble);
   }
 }
@@ -60,6 +63,7 @@ const nextAnswer = ({ play: { script }, answers }: Stage): Answer | undefined =>
 export function answer(stage: Stage, given: Answer): void {
   const { troubles, practice } = stage;
   stage.answers.push(given);
+  stage.wayOut ??= { from: stage.plan, steps: [] };
   stage.troubles = [];
   if (given === "wait") {
     const until = practice.box.hours + (practice.left() ?? 24);
@@ -80,6 +84,7 @@ function takeAdvice(stage: Stage): void {
       : followedBy(stage.plan, `bays ${practice.box.drives.map(({ bay }) => bay ?? "").join()}`, () =>
           withBays(stage.plan, practice),
         );
+  stage.plan = now;
   if (lostOf(now).some) takeLosses(stage);
   // Whatever befalls a box, nobody goes round in circles for ever.
   if (stage.advisedTimes >= MOST_ADVICE) return;
@@ -173,7 +178,7 @@ function beginNext(stage: Stage): boolean {
 function beginStep(stage: Stage, step: Step): void {
   const restores = moduleOf(step).restoresLost || ("from" in step && step.from !== undefined);
   if (stage.answers.length > 0 && restores) takeLosses(stage);
-  stage.practice.begin(step);
+  if (stage.practice.begin(step)) stage.wayOut?.steps.push(step);
 }
 
 const DELIVERY_DAYS = 2;

@@ -14,6 +14,8 @@ export const REHEARSAL_BLOCKS = 512;
 export interface Play extends Adviser {
   /** The plan as it is rehearsed: every drive that it names is at hand. */
   plan: Plan;
+  /** Its drives as the plan has them, some of them still to be bought. */
+  asked: readonly Drive[];
   script: Script;
   stored: readonly Stored[];
 }
@@ -82,6 +84,8 @@ export interface Stage {
   /** How much of what is stored could not be read before anything happened, by data, from 0 to 1. */
   readonly lostBefore: ReadonlyMap<string, number>;
   isOver: boolean;
+  /** The box just after the first mishap, as a plan document, and the steps that were begun since, in their order. */
+  wayOut: { from: Plan; steps: Step[] } | null;
 }
 
 /** The plan as it is rehearsed: its drives at hand, and nothing under way or behind it. */
@@ -107,7 +111,7 @@ export interface PlaySetting extends Adviser {
  */
 export function begin(plan: Plan, { script, ...adviser }: PlaySetting, blocks = REHEARSAL_BLOCKS): Stage {
   const own = rehearsed(plan);
-  const play: Play = { ...adviser, plan: own, script, stored: storedOf(own) };
+  const play: Play = { ...adviser, plan: own, asked: plan.drives, script, stored: storedOf(own) };
   const first = { ...own, steps: [] };
   const practice = Practice.of(own, { blocks, seed: script.seed });
   const atFirst = script.strikes.filter(({ step }) => step === undefined);
@@ -138,6 +142,7 @@ export function begin(plan: Plan, { script, ...adviser }: PlaySetting, blocks = 
     losses: new Map(),
     lostBefore: lostBefore(play, practice),
     isOver: false,
+    wayOut: null,
   };
 }
 
@@ -159,6 +164,7 @@ export const forkStage = (stage: Stage): Stage => ({
   inPlace: new Map(stage.inPlace),
   passedOver: [...stage.passedOver],
   losses: new Map(stage.losses),
+  wayOut: stage.wayOut && { ...stage.wayOut, steps: [...stage.wayOut.steps] },
 });
 
 /** Puts something into its place among what comes. */

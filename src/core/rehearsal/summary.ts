@@ -23,13 +23,14 @@ export const ageWords = (hours: number): string =>
 export const backupName = ({ backups = [] }: Pick<Plan, "backups">, id: string): string =>
   backups.find((backup) => backup.id === id)?.name ?? id;
 
-function tollWords(plan: Plan, name: string, { restored, lost, oldest, from }: Toll): string[] {
-  return [
-    ...(restored > 0 && from !== null
-      ? [`in ${count(restored)} ${name} comes back from ${backupName(plan, from)}, ${ageWords(oldest)}`]
-      : []),
-    ...(lost > 0 ? [`in ${count(lost)} some of ${name} is lost for good`] : []),
-  ];
+/** What the mishaps took of some data, as a sentence. */
+function tollWords(plan: Plan, name: string, { restored, lost, oldest, from }: Toll): string {
+  const back =
+    restored > 0 && from !== null
+      ? [`in ${count(restored)} back from ${backupName(plan, from)}, ${ageWords(oldest)}`]
+      : [];
+  const gone = lost > 0 ? [`in ${count(lost)} lost for good, in part or all of it`] : [];
+  return ` ${name}: ${[...back, ...gone].join("; ")}.`;
 }
 
 /** Where the bad cases lie: the steps that have any, as numbers from 1, null for before the first. */
@@ -42,24 +43,24 @@ function stepsOfBad(cells: readonly Cell[], plan: Plan): string {
   const steps = numbers.filter((n) => n > 0).map(String);
   const before = numbers[0] === 0 ? ["before the first step"] : [];
   const within = steps.length > 0 ? [`${plural(steps.length, "step")} ${listOf(steps)}`] : [];
-  if (rows.size > order.length) return " They fall into every step.";
-  return ` They fall into ${listOf([...within, ...before])}.`;
+  if (rows.size > order.length) return " These fall into every step.";
+  return ` These fall into ${listOf([...within, ...before])}.`;
 }
 
 /**
  * What came of all that was tried, in a sentence or two; its counts are those of the table.
  *
  * @example summaryOf(cells, plan)
- * // "1,248 mishaps tried: nothing is lost in 1,201; in 47 X-rays comes back from Box at home, up to 7 days old. They
- * // fall into step 4."
+ * // "1,248 mishaps tried: nothing is lost in 1,201. X-rays: in 47 back from Box at home, up to 7 days old. These fall
+ * // into step 4."
  */
 export function summaryOf(cells: readonly Cell[], plan: Plan): string {
   const tally: Tally = tallyOf(cells);
   if (tally.tried === 0) return "Nothing can go wrong here: the plan has no pool.";
-  const names = new Map(storedOf(plan).map(({ id, name }) => [id, name || "a volume"]));
+  const names = new Map(storedOf(plan).map(({ id, name }) => [id, name || "A volume"]));
   const tried = `${count(tally.tried)} ${plural(tally.tried, "mishap")} tried`;
   if (tally.whole === tally.tried) return `${tried}: nothing is lost in any of them.`;
-  const tolls = [...tally.tolls].flatMap(([id, toll]) => tollWords(plan, names.get(id) ?? "something", toll));
+  const tolls = [...tally.tolls].map(([id, toll]) => tollWords(plan, names.get(id) ?? "Something", toll)).join("");
   const first = tally.whole === 0 ? "something is lost in each" : `nothing is lost in ${count(tally.whole)}`;
-  return `${tried}: ${[first, ...tolls].join("; ")}.${stepsOfBad(cells, plan)}`;
+  return `${tried}: ${first}.${tolls}${stepsOfBad(cells, plan)}`;
 }

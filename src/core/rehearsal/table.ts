@@ -199,24 +199,35 @@ export interface Laid {
   columns: string[];
 }
 
+/** Mishaps that take the place or what was typed, whatever the drives do: the same in any step. */
+export const OF_THE_PLACE: ReadonlySet<string> = new Set(["fire", "deletion"]);
+
 /**
  * How a table is laid out: steps and mishaps, those with the worst cell first, and of equals as they come in the plan.
+ * Steps are told apart by what happens to drives: a fire is as bad in any of them.
  *
  * @param order the steps in the order of the plan
  */
 export function layOutTable(cells: ReadonlyMap<string, Cell>, order: readonly string[], usual: Outcome): Laid {
   const all = [...cells.values()];
-  const worstOf = (of: (cell: Cell) => unknown, value: unknown) =>
-    all.filter((cell) => of(cell) === value).reduce((a, b) => (compareCells(b, a, usual) > 0 ? b : a));
-  const sorted = <T>(values: T[], of: (cell: Cell) => T): T[] =>
+  const worstOf = (some: readonly Cell[]) =>
+    some.reduce<Cell | undefined>((a, b) => (a && compareCells(b, a, usual) <= 0 ? a : b), undefined);
+  const sorted = <T>(values: T[], cellsOf: (value: T) => readonly Cell[]): T[] =>
     values
-      .map((value, i) => ({ value, i, worst: worstOf(of, value) }))
-      .sort((a, b) => compareCells(b.worst, a.worst, usual) || a.i - b.i)
+      .map((value, i) => ({ value, i, worst: worstOf(cellsOf(value)) }))
+      .sort((a, b) => (a.worst && b.worst ? compareCells(b.worst, a.worst, usual) : 0) || a.i - b.i)
       .map(({ value }) => value);
+  const inRow = (row: string | null) => {
+    const own = all.filter((cell) => cell.row === row);
+    const ofDrives = own.filter(({ column }) => !OF_THE_PLACE.has(column));
+    return ofDrives.length > 0 ? ofDrives : own;
+  };
   const rows = [null, ...order].filter((row) => all.some((cell) => cell.row === row));
   return {
-    rows: sorted(rows, (cell) => cell.row),
-    columns: sorted([...new Set(all.map(({ column }) => column))], (cell) => cell.column),
+    rows: sorted(rows, inRow),
+    columns: sorted([...new Set(all.map(({ column }) => column))], (column) =>
+      all.filter((cell) => cell.column === column),
+    ),
   };
 }
 

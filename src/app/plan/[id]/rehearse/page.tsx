@@ -1,0 +1,8 @@
+import type { Metadata } from "next";
+import { RehearsePage } from "@/ui/rehearse/RehearsePage";
+
+export const metadata: Metadata = { title: "Rehearse" };
+
+export default function Page() {
+  return <RehearsePage />;
+}

@@ -1,0 +1,130 @@
+"use client";
+
+import Link from "next/link";
+import { useEffect, useRef, useState } from "react";
+import type { Plan } from "@/core/document/plan";
+import { backupName, ageWords } from "@/core/rehearsal/summary";
+import { planOfWayOut } from "@/core/rehearsal/wayOut";
+import { lengthWords } from "@/core/time/hoursWords";
+import { counted, oneOrMany } from "@/core/words/counted";
+import { keepPlan } from "@/store/keepPlan";
+import { Button } from "../kit/Button";
+import { NameField } from "../kit/NameField";
+import { openDatabase } from "../openDatabase";
+import type { PlaceProps } from "../shell/planPlace";
+import type { Playing } from "./usePlayed";
+
+interface Props extends Pick<PlaceProps, "act"> {
+  playing: Playing;
+  plan: Plan;
+  /** What it may be called where it is kept. */
+  name: string;
+}
+
+/** A share of what is stored, as it was read back. */
+const shareWords = (share: number): string =>
+  share >= 0.999
+    ? "all of it"
+    : share < 0.001
+      ? "less than 0.1 % of it"
+      : `about ${(share * 100).toPrecision(2)} % of it`;
+
+/** The end of a rehearsal: what became of the data, read back block by block, and what to do with what was played. */
+export function EndPanel({ playing, plan, act, name }: Props) {
+  const { view, played } = playing;
+  const { outcome } = view;
+  const heading = useRef<HTMLHeadingElement>(null);
+  useEffect(() => heading.current?.focus(), []);
+  const stored = played.stage.play.stored;
+  const longer = outcome.degradedHours - played.usual.degradedHours;
+  const first = {
+    whole: "Nothing is lost",
+    restored: "Lost on the box, and back from backups",
+    lost: "Some of it is lost for good",
+  }[outcome.became];
+  return (
+    <section
+      aria-labelledby="end"
+      className={`border-l-4 pl-3 ${outcome.became === "whole" ? "border-green" : "border-geranium"}`}
+    >
+      <h2 id="end" ref={heading} tabIndex={-1} className="font-serif text-xl outline-none">
+        {first}
+      </h2>
+      <ul className="mt-1 space-y-1" aria-label="What became of your data">
+        {stored.map(({ id, name: called }) => {
+          const loss = outcome.losses.find(({ of }) => of === id);
+          return (
+            <li key={id}>
+              <span className="font-semibold">{called || "A volume"}</span>:{" "}
+              {!loss
+                ? "all of it is there, as it was written."
+                : loss.from === null
+                  ? `${shareWords(loss.share)} could not be read any more, and no backup has it: lost.`
+                  : `${shareWords(loss.share)} could not be read any more. It comes back from ` +
+                    `${backupName(plan, loss.from)}, ${ageWords(loss.ageHours ?? 0)}.`}
+            </li>
+          );
+        })}
+        {stored.length === 0 && <li>The plan does not say that anything is stored.</li>}
+      </ul>
+      <p className="mt-2 text-soft">
+        {longer > 0.05
+          ? `For ${lengthWords(longer)} more than in the plan a drive was missing or not filled yet. `
+          : "Protection was never less than the plan has it. "}
+        It took {lengthWords(outcome.hours)}, {lengthWords(played.usual.hours)} with nothing going wrong.
+        {outcome.passedOver.length > 0 && ` ${counted(outcome.passedOver.length, "step")} of the plan came to nothing.`}
+      </p>
+      <Keep act={act} playing={playing} name={name} />
+      <WayOut playing={playing} plan={plan} name={name} />
+    </section>
+  );
+}
+
+/** Keeps a rehearsal with the plan, under a name. */
+function Keep({ act, playing, name }: Pick<Props, "act" | "playing" | "name">) {
+  const [called, setCalled] = useState(name);
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-1.5">
+      <NameField label="Name of this rehearsal" value={called} onChange={setCalled} className="flex-1 border-line" />
+      <Button look="main" onClick={() => act({ kind: "keep-rehearsal", rehearsal: playing.played.kept(called) }, true)}>
+        Keep it with the plan
+      </Button>
+    </div>
+  );
+}
+
+/** Makes a plan of what was done since the first mishap. */
+function WayOut({ playing, plan, name }: Pick<Props, "playing" | "plan" | "name">) {
+  const [state, setState] = useState<{ id: string } | "failed" | null>(null);
+  const made = planOfWayOut(playing.played.stage, `${plan.name}: ${name}`.slice(0, 120));
+  if (!made) return null;
+  return (
+    <div className="mt-2">
+      <Button
+        onClick={() =>
+          void keepPlan(openDatabase(), made).then(
+            (id) => setState({ id }),
+            () => setState("failed"),
+          )
+        }
+      >
+        Make a plan of this way out
+      </Button>
+      <p role="status" className="mt-1 text-soft">
+        {state === "failed"
+          ? "The browser could not keep it: its storage is full or blocked."
+          : state
+            ? `It is among your plans: “${made.name}”.`
+            : `${oneOrMany(made.steps.length, "One step", "steps")} from just after the mishap, as a plan of its own.`}
+      </p>
+      {state !== null && state !== "failed" && (
+        <Link
+          href={`/plan/${state.id}`}
+          className="inline-block py-1 font-semibold text-indigo underline underline-offset-2"
+        >
+          Open it
+        </Link>
+      )}
+    </div>
+  );
+}

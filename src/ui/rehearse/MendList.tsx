@@ -1,0 +1,123 @@
+"use client";
+
+import type { Plan } from "@/core/document/plan";
+import { shortSize } from "@/core/drives/nameOfDrive";
+import type { Mend } from "@/core/rehearsal/mends";
+import { ageWords } from "@/core/rehearsal/summary";
+import type { Tally } from "@/core/rehearsal/table";
+import { lengthWords } from "@/core/time/hoursWords";
+import { moneyWords } from "@/core/words/money";
+import { counted } from "@/core/words/counted";
+import { withArticle } from "@/core/words/inSentence";
+import type { UnitFamily } from "@/core/bytes/formatBytes";
+import { Button } from "../kit/Button";
+import { useUnit } from "../preferences/preferences";
+import type { PlaceProps } from "../shell/planPlace";
+import { stepNumber } from "./caseWords";
+import type { Mends } from "./useTrials";
+
+/** What is done by each kind of change, in words; `n` is the number of its step. */
+const DOES: Readonly<Record<Mend["kind"], (mend: Mend, n: number, unit: UnitFamily) => string>> = {
+  attached: (_, n) => `Copy the drive while the old one is in its bay, in step ${n}`,
+  backup: (_, n) => `Back up before step ${n}`,
+  verify: (_, n) => `Check (scrub) the pool before step ${n}`,
+  spare: ({ buys: [drive] }, _, unit) =>
+    `A hot spare from the beginning${drive ? `: ${withArticle(`${shortSize(drive, unit)} drive`)}` : ""}`,
+  order: ({ to = 0 }, n) => `Do step ${n} ${to < n - 1 ? "before" : "after"} step ${to + 1}`,
+  ups: () => "A battery supply (UPS) for the box",
+};
+
+const mendWords = (mend: Mend, plan: Plan, unit: UnitFamily): string =>
+  DOES[mend.kind](mend, stepNumber(plan, mend.step), unit);
+
+const oldest = ({ tolls }: Tally): number => Math.max(0, ...[...tolls.values()].map((toll) => toll.oldest));
+
+/** What it brings, of the mishaps that it is for. */
+function gainWords({ before, after }: Mend): string {
+  const bad = ({ lost, restored }: Tally) => lost + restored;
+  const of = `of ${counted(before.tried, "mishap")}`;
+  if (after.lost < before.lost) return `Data is lost for good in ${after.lost} instead of ${before.lost} ${of}.`;
+  if (bad(after) < bad(before)) return `Data is lost on the box in ${bad(after)} instead of ${bad(before)} ${of}.`;
+  if (oldest(after) < oldest(before) - 0.5)
+    return `What comes back is ${ageWords(oldest(after))}, instead of ${ageWords(oldest(before))}.`;
+  return `Degraded for at most ${lengthWords(after.longest)} longer, instead of ${lengthWords(before.longest)}.`;
+}
+
+/** What it costs. */
+function costWords({ hours, money, buys, kind }: Mend, plan: Plan): string {
+  const time =
+    Math.abs(hours) < 0.05
+      ? "no time"
+      : hours > 0
+        ? `${lengthWords(hours).replace("about ", "")} more`
+        : `${lengthWords(-hours).replace("about ", "")} less`;
+  const price =
+    kind === "ups"
+      ? "and the price of a battery supply"
+      : buys.length === 0
+        ? ""
+        : money === null
+          ? "and a drive, of which the plan has no price"
+          : `and ${moneyWords(money, plan.currency)}`;
+  return `Costs ${time}${price ? ` ${price}` : ""}.`;
+}
+
+/** Changes of the plan that were tried and help, each with what it brings and costs, and to be taken at a press. */
+export function MendList({ mends, plan, act }: { mends: Mends; plan: Plan } & Pick<PlaceProps, "act">) {
+  const [unit] = useUnit();
+  const { state } = mends;
+  if (state === "ready") return null;
+  return (
+    <section aria-labelledby="mends" className="mt-6">
+      <h2 id="mends" className="font-serif text-lg">
+        What would help
+      </h2>
+      {state === "running" && (
+        <p className="mt-1 flex flex-wrap items-center gap-3 text-soft">
+          <progress
+            aria-label="Changes tried"
+            className="h-2 w-40 accent-indigo"
+            value={mends.tried}
+            max={Math.max(1, mends.all)}
+          />
+          Changes of the plan are tried, each with every mishap …
+          <Button small onClick={mends.cancel}>
+            Cancel
+          </Button>
+        </p>
+      )}
+      {typeof state === "object" && (
+        <p role="alert" className="mt-1 text-geranium">
+          {state.trouble}
+        </p>
+      )}
+      <ul className="mt-1 max-w-4xl">
+        {mends.mends.map((mend) => {
+          const words = mendWords(mend, plan, unit);
+          return (
+            <li key={words} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-2">
+              <div className="min-w-0 flex-1 basis-72">
+                <p className="font-semibold">{words}</p>
+                <p>
+                  {gainWords(mend)} <span className="text-soft">{costWords(mend, plan)}</span>
+                </p>
+              </div>
+              <Button aria-label={`Change the plan: ${words}`} onClick={() => act(mend.command, true)}>
+                Change the plan
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+      {state !== "running" && mends.mends.length === 0 && (
+        <p className="mt-1 text-soft">
+          {state === "cancelled"
+            ? "Stopped before any was found."
+            : mends.all === 0
+              ? "No mishap costs data that a change of the plan could save."
+              : `${counted(mends.all, "change")} of the plan ${mends.all === 1 ? "was" : "were"} tried, and none makes the worst better.`}
+        </p>
+      )}
+    </section>
+  );
+}
