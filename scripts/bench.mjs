@@ -45,7 +45,11 @@ const port = "3189";
 const server = spawn(process.execPath, ["scripts/serve.mjs"], { stdio: "ignore", env: { ...process.env, PORT: port } });
 try {
   const { measurePage } = await import("./bench/page.mjs");
-  await measurePage(`http://localhost:${port}`, chromium(), { large: core.growingPlan(), clinic: core.growingClinic });
+  await measurePage(`http://localhost:${port}`, chromium(), {
+    large: core.growingPlan(),
+    clinic: core.growingClinic,
+    six: (await importBundled("scripts/bench/rehearsal.ts", "bench-rehearsal")).sixOfSix(),
+  });
 } finally {
   server.kill();
 }

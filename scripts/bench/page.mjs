@@ -59,6 +59,65 @@ async function measureFrames(browser, address) {
   await page.close();
 }
 
+async function openFile(page, address, plan) {
+  await page.goto(address);
+  await page.waitForURL(/\/plan\//);
+  await page.getByRole("heading", { name: "Shelf" }).waitFor();
+  const before = page.url();
+  const file = { name: "plan.cortijo.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(plan)) };
+  await page.getByLabel("Plan file").setInputFiles(file);
+  await page.waitForURL((url) => url.href !== before);
+}
+
+/** Frames a second while a plan is played on a box of 24 bays; how long it takes to try its mishaps, on all cores. */
+async function measureRehearsing(browser, address, { large, six }) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await openFile(page, address, large);
+  await page.getByRole("link", { name: "Rehearse" }).click();
+  await page.getByText("1 h a second").click();
+  await page.getByRole("button", { name: "Play", exact: true }).click();
+  const rate = await page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        let [frames, begun] = [0, performance.now()];
+        const count = (now) => {
+          frames += 1;
+          if (now - begun < 4000) requestAnimationFrame(count);
+          else resolve((frames / (now - begun)) * 1000);
+        };
+        requestAnimationFrame(count);
+      }),
+  );
+  console.log(
+    `${"frames a second while a plan is played, 24 bays".padEnd(68)} ${rate.toFixed(0).padStart(8)}      ` +
+      `budget 60${rate < 59 ? "   UNDER" : ""}`,
+  );
+  await openFile(page, address, six);
+  await page.getByRole("link", { name: "Rehearse" }).click();
+  await page.getByRole("button", { name: "Play", exact: true }).waitFor();
+  const until = async (act, what) => {
+    const begun = performance.now();
+    await act();
+    await page.getByText(what).waitFor({ timeout: 300_000 });
+    return (performance.now() - begun) / 1000;
+  };
+  const singles = await until(() => page.getByLabel("Try all mishaps").check(), /^\S+ mishaps tried/);
+  await page
+    .getByText(/tried, and none|No mishap costs data|Change the plan/)
+    .first()
+    .waitFor({ timeout: 60_000 });
+  await page.getByText("Changes of the plan are tried").waitFor({ state: "detached", timeout: 60_000 });
+  const pairs = await until(() => page.getByRole("button", { name: "Try all pairs" }).click(), /^\S+ pairs tried/);
+  for (const [what, seconds, budget] of [
+    ["all single mishaps of six bays and eight steps, both answers", singles, 3],
+    [`all ${(await page.getByText(/^\S+ pairs tried/).textContent()).split(" ")[0]} pairs of drive mishaps`, pairs, 60],
+  ])
+    console.log(
+      `${what.padEnd(68)} ${seconds.toFixed(1).padStart(8)} s    budget ${budget} s${seconds > budget ? "   OVER" : ""}`,
+    );
+  await page.close();
+}
+
 /** A task this long holds up whoever presses something, in milliseconds; what goes beyond counts. */
 const LONG_TASK = 50;
 /** What the browser's trace calls the running and compiling of scripts. */
@@ -257,6 +316,7 @@ export async function measurePage(address, executablePath, growing) {
     const cost = median(costs);
     await measureSlowPhone(browser, address);
     await measureFrames(browser, address);
+    await measureRehearsing(browser, address, growing);
     await measureMoments(browser, address, "the clinic's plan", growing.clinic);
     await measureMoments(browser, address, "24 drives, 12 bands, 30 steps", growing.large);
     console.log(

@@ -81,16 +81,6 @@ test("what to do now, when a drive has failed", async ({ page }) => {
   await page.screenshot(to("what-to-do-now"));
 });
 
-test("growing, after the first larger drive", async ({ page }) => {
-  await openPlan(page, growingClinic);
-  await whole(page);
-  const slider = page.getByRole("slider", { name: "Moment of the plan" });
-  await slider.focus();
-  for (let i = 0; i < 3; i += 1) await page.keyboard.press("ArrowRight");
-  await page.waitForTimeout(900);
-  await page.screenshot(to("growing-first-drive"));
-});
-
 test("compare", async ({ page }) => {
   await visit(page);
   await page.getByRole("link", { name: "Compare" }).click();
@@ -122,24 +112,6 @@ test("quick start, and a layout explained", async ({ page }) => {
   await page.screenshot(to("layout-explained"));
 });
 
-test("box rules", async ({ page }) => {
-  await visit(page);
-  await page.goto(`${page.url()}/box`);
-  await page
-    .getByRole("group", { name: "How much of every drive does it keep for itself?" })
-    .getByRole("radio", { name: /20 GiB/ })
-    .check();
-  await page.evaluate(() => window.scrollTo(0, 620));
-  await page.screenshot(to("box-rules"));
-});
-
-test("list of plans", async ({ page }) => {
-  await visit(page);
-  await page.getByRole("link", { name: "Cortijo" }).click();
-  await page.getByRole("heading", { name: "Your plans" }).waitFor();
-  await page.screenshot(to("plans"));
-});
-
 test("phone", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await visit(page);
@@ -159,19 +131,6 @@ for (const [name, place] of [
     await page.screenshot(to(name));
   });
 }
-
-test("ready-made plans", async ({ page }) => {
-  await openPlan(page, {
-    ...coveredClinic,
-    name: "Animal clinic, Villarrolla",
-    steps: [],
-    drives: coveredClinic.drives.filter((drive) => !drive.toBuy),
-  });
-  await page.getByRole("button", { name: "Ready-made steps" }).click();
-  await page.getByRole("list", { name: "Ready-made steps" }).waitFor();
-  await page.waitForTimeout(400);
-  await page.screenshot(to("ready-made"));
-});
 
 /** Works that were timed on the clinic's box before the plan begins: what was expected of each, and what it took. */
 const timed = (
@@ -220,3 +179,31 @@ test("the logbook, in the dark theme", async ({ page }) => {
   await page.waitForTimeout(2000);
   await page.screenshot(to("logbook-dark"));
 });
+
+for (const colorScheme of ["light", "dark"] as const) {
+  const ending = colorScheme === "dark" ? "-dark" : "";
+  test(`a plan rehearsed, ${colorScheme}: played, and all its mishaps tried`, async ({ page }) => {
+    test.setTimeout(90_000);
+    await page.emulateMedia({ colorScheme });
+    await openPlan(page, coveredClinic);
+    await page.getByRole("link", { name: "Rehearse" }).click();
+    const strip = page.getByRole("slider", { name: "Time of the rehearsal" });
+    await strip.focus();
+    for (let i = 0; i < 4; i += 1) await page.keyboard.press("PageUp");
+    if (colorScheme === "dark") {
+      await page.getByRole("button", { name: /^Let something happen to the .* drive in bay 3: / }).click();
+      await page.getByRole("button", { name: "Let it happen" }).click();
+      await expect(page.getByRole("heading", { name: /has died\.$/ })).toBeFocused();
+    } else {
+      await page.getByRole("button", { name: "Play", exact: true }).click();
+      await page.waitForTimeout(700);
+      await page.getByRole("button", { name: "Pause", exact: true }).click();
+    }
+    await page.waitForTimeout(300);
+    await page.screenshot(to(`rehearse-play${ending}`));
+    await page.getByLabel("Try all mishaps").check();
+    await expect(page.getByText(/^\d+ mishaps tried/)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText("Changes of the plan are tried")).toHaveCount(0, { timeout: 60_000 });
+    await page.screenshot(to(`rehearse-table${ending}`));
+  });
+}

@@ -2,7 +2,19 @@
 const ANY_PLAN = "any";
 
 /** The places of a plan, by the last part of their address. */
-const PLACES = ["", "/box", "/calendar", "/carry", "/compare", "/data", "/logbook", "/print", "/reading", "/rehearse", "/rescue"];
+const PLACES = [
+  "",
+  "/box",
+  "/calendar",
+  "/carry",
+  "/compare",
+  "/data",
+  "/logbook",
+  "/print",
+  "/reading",
+  "/rehearse",
+  "/rescue",
+];
 
 /** The pages that are kept for offline: one of each kind, for all plans. */
 export const SHELLS = ["/", "/new", "/new/box", "/open", ...PLACES.map((place) => `/plan/${ANY_PLAN}${place}`)];

@@ -151,6 +151,7 @@ for (const [place, shown] of [
   ["/box", "What can your box do?"],
   ["/print", "What this rests on"],
   ["/rescue", "What can take its place"],
+  ["/rehearse", "Rehearse"],
   ["/reading", "How is the box now?"],
   ["/carry", "Carry out"],
   ["/logbook", "Logbook"],

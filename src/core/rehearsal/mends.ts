@@ -172,21 +172,28 @@ export function proposalsFor(plan: Plan, cells: Cells, usual: Outcome, adviser: 
   return all.flatMap((each) => each ?? []);
 }
 
-/** The bad cells that a change is for: of its step, or of all where it has none; those of a power cut for a UPS. */
-function targetsOf({ kind, step }: Proposal, cells: Cells): { row: string | null; column: string }[] {
-  return [...cells.values()].filter((cell) => {
-    if (kind === "spare") return isThin(cell);
-    if (!isBad(cell)) return false;
-    if (kind === "ups") return cell.column === "power-cut";
-    return (kind === "backup" || !OF_THE_PLACE.has(cell.column)) && (step === null || cell.row === step);
-  });
+/**
+ * The cells that a change is for: those of its step where the step itself is done otherwise; what is found by reading
+ * everything; all that have to come back for a backup; what is thin for a spare.
+ */
+function targetsOf({ kind, step }: Proposal, cells: Cells): Cell[] {
+  const isFor: Readonly<Record<MendKind, (cell: Cell) => boolean>> = {
+    attached: (cell) => isBad(cell) && cell.row === step,
+    order: isBad,
+    verify: (cell) => isBad(cell) && cell.column === "unreadable",
+    backup: isBad,
+    spare: isThin,
+    ups: (cell) => isBad(cell) && cell.column === "power-cut",
+  };
+  const isOf = isFor[kind];
+  return [...cells.values()].filter((cell) => isOf(cell) && (kind === "backup" || !OF_THE_PLACE.has(cell.column)));
 }
 
 /** How bad a tally is: what is lost for good, what has to come back, how old that is, and for how long it was thin. */
 const badness = ({ lost, restored, tolls, longest }: Tally): number[] => [
   lost,
   restored,
-  Math.max(0, ...[...tolls.values()].map(({ oldest }) => oldest)),
+  [...tolls.values()].reduce((sum, { oldest }) => sum + oldest, 0),
   longest,
 ];
 

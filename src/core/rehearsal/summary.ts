@@ -50,15 +50,16 @@ function stepsOfBad(cells: readonly Cell[], plan: Plan): string {
 /**
  * What came of all that was tried, in a sentence or two; its counts are those of the table.
  *
+ * @param what one case is called
  * @example summaryOf(cells, plan)
  * // "1,248 mishaps tried: nothing is lost in 1,201. X-rays: in 47 back from Box at home, up to 7 days old. These fall
  * // into step 4."
  */
-export function summaryOf(cells: readonly Cell[], plan: Plan): string {
+export function summaryOf(cells: readonly Cell[], plan: Plan, what = "mishap"): string {
   const tally: Tally = tallyOf(cells);
   if (tally.tried === 0) return "Nothing can go wrong here: the plan has no pool.";
   const names = new Map(storedOf(plan).map(({ id, name }) => [id, name || "A volume"]));
-  const tried = `${count(tally.tried)} ${plural(tally.tried, "mishap")} tried`;
+  const tried = `${count(tally.tried)} ${plural(tally.tried, what)} tried`;
   if (tally.whole === tally.tried) return `${tried}: nothing is lost in any of them.`;
   const tolls = [...tally.tolls].map(([id, toll]) => tollWords(plan, names.get(id) ?? "Something", toll)).join("");
   const first = tally.whole === 0 ? "something is lost in each" : `nothing is lost in ${count(tally.whole)}`;

@@ -16,7 +16,7 @@ import { rulesOf, ruleSetOf, ruleSets } from "@/core/rules/ruleSets";
 import { counted, oneOrMany } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { Explained } from "../kit/Explained";
-import { Choice } from "../kit/Field";
+import { Choice, Tick } from "../kit/Field";
 import { useUnit } from "../preferences/preferences";
 import { TypedAnswer } from "./TypedAnswer";
 import { usePlanSession } from "../shell/usePlanSession";
@@ -54,6 +54,9 @@ export function BoxRulesPage() {
         Boxes differ. Start from the kind that is most like yours and correct what is not so; every figure and every
         check follows. Beside each answer stands what it would change about this plan.
       </p>
+      <Tick className="mt-4" checked={plan.box.ups === true} onTick={(ups) => session.do({ kind: "change-box", ups })}>
+        A battery supply (UPS) keeps it running while the power is cut
+      </Tick>
       <SetChoice plan={plan} onChoose={(set) => session.do({ kind: "change-box", rules: { set } })} />
       <LayoutsOffered plan={plan} onChoose={choose} />
       <FewestDrives plan={plan} onChoose={choose} />

@@ -30,7 +30,11 @@ export function AskPanel({ playing }: { playing: Playing }) {
   const { plan, troubles } = view;
   const [unit] = useUnit();
   const heading = useRef<HTMLHeadingElement>(null);
-  useEffect(() => heading.current?.focus(), [troubles.length]);
+  useEffect(() => {
+    // After the dialog has given the focus back to what opened it.
+    const timer = setTimeout(() => heading.current?.focus());
+    return () => clearTimeout(timer);
+  }, [troubles]);
   const rescues = useMemo(
     () =>
       poolsToRescue(plan).flatMap(({ id, name }) => {

@@ -34,7 +34,10 @@ export function EndPanel({ playing, plan, act, name }: Props) {
   const { view, played } = playing;
   const { outcome } = view;
   const heading = useRef<HTMLHeadingElement>(null);
-  useEffect(() => heading.current?.focus(), []);
+  useEffect(() => {
+    const timer = setTimeout(() => heading.current?.focus());
+    return () => clearTimeout(timer);
+  }, []);
   const stored = played.stage.play.stored;
   const longer = outcome.degradedHours - played.usual.degradedHours;
   const first = {
@@ -68,10 +71,12 @@ export function EndPanel({ playing, plan, act, name }: Props) {
         {stored.length === 0 && <li>The plan does not say that anything is stored.</li>}
       </ul>
       <p className="mt-2 text-soft">
-        {longer > 0.05
-          ? `For ${lengthWords(longer)} more than in the plan a drive was missing or not filled yet. `
-          : "Protection was never less than the plan has it. "}
-        It took {lengthWords(outcome.hours)}, {lengthWords(played.usual.hours)} with nothing going wrong.
+        {outcome.became !== "whole"
+          ? ""
+          : longer > 0.05
+            ? `For ${lengthWords(longer)} more than in the plan a drive was missing or not filled yet. `
+            : "Protection was never less than the plan has it. "}
+        All of it took {lengthWords(outcome.hours)}; with nothing going wrong, {lengthWords(played.usual.hours)}.
         {outcome.passedOver.length > 0 && ` ${counted(outcome.passedOver.length, "step")} of the plan came to nothing.`}
       </p>
       <Keep act={act} playing={playing} name={name} />

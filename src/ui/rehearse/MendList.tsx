@@ -2,6 +2,7 @@
 
 import type { Plan } from "@/core/document/plan";
 import { shortSize } from "@/core/drives/nameOfDrive";
+import { storedOf } from "@/core/rehearsal/losses";
 import type { Mend } from "@/core/rehearsal/mends";
 import { ageWords } from "@/core/rehearsal/summary";
 import type { Tally } from "@/core/rehearsal/table";
@@ -30,17 +31,27 @@ const DOES: Readonly<Record<Mend["kind"], (mend: Mend, n: number, unit: UnitFami
 const mendWords = (mend: Mend, plan: Plan, unit: UnitFamily): string =>
   DOES[mend.kind](mend, stepNumber(plan, mend.step), unit);
 
-const oldest = ({ tolls }: Tally): number => Math.max(0, ...[...tolls.values()].map((toll) => toll.oldest));
+/** The data that comes back newest by it, in words; null where none does. */
+function newerWords({ before, after }: Mend, plan: Plan): string | null {
+  const names = new Map(storedOf(plan).map(({ id, name }) => [id, name || "What is stored"]));
+  const [best] = [...before.tolls]
+    .map(([id, { oldest }]) => ({ id, was: oldest, is: after.tolls.get(id)?.oldest ?? 0 }))
+    .sort((a, b) => b.was - b.is - (a.was - a.is));
+  if (!best || best.was - best.is < 0.5) return null;
+  return `${names.get(best.id)}: back ${ageWords(best.is)}, instead of ${ageWords(best.was)}.`;
+}
 
 /** What it brings, of the mishaps that it is for. */
-function gainWords({ before, after }: Mend): string {
+function gainWords(mend: Mend, plan: Plan): string {
+  const { before, after } = mend;
   const bad = ({ lost, restored }: Tally) => lost + restored;
   const of = `of ${counted(before.tried, "mishap")}`;
   if (after.lost < before.lost) return `Data is lost for good in ${after.lost} instead of ${before.lost} ${of}.`;
   if (bad(after) < bad(before)) return `Data is lost on the box in ${bad(after)} instead of ${bad(before)} ${of}.`;
-  if (oldest(after) < oldest(before) - 0.5)
-    return `What comes back is ${ageWords(oldest(after))}, instead of ${ageWords(oldest(before))}.`;
-  return `Degraded for at most ${lengthWords(after.longest)} longer, instead of ${lengthWords(before.longest)}.`;
+  return (
+    newerWords(mend, plan) ??
+    `Degraded for at most ${lengthWords(after.longest)} longer, instead of ${lengthWords(before.longest)}.`
+  );
 }
 
 /** What it costs. */
@@ -99,7 +110,7 @@ export function MendList({ mends, plan, act }: { mends: Mends; plan: Plan } & Pi
               <div className="min-w-0 flex-1 basis-72">
                 <p className="font-semibold">{words}</p>
                 <p>
-                  {gainWords(mend)} <span className="text-soft">{costWords(mend, plan)}</span>
+                  {gainWords(mend, plan)} <span className="text-soft">{costWords(mend, plan)}</span>
                 </p>
               </div>
               <Button aria-label={`Change the plan: ${words}`} onClick={() => act(mend.command, true)}>

@@ -71,7 +71,7 @@ export function PlayStrip({ view, plan, onSeek }: Props) {
           key={step}
           title={`${i + 1}. ${label}`}
           className={
-            "absolute top-4 h-7 overflow-hidden border-r border-ground px-1 text-[0.8rem] leading-7 whitespace-nowrap " +
+            "absolute top-4 h-7 truncate border-r border-ground px-1 text-[0.8rem] leading-7 " +
             (to <= hours
               ? "bg-line text-soft"
               : current?.step === step

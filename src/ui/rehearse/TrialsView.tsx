@@ -71,7 +71,7 @@ export function TrialsView({ plan, act, onPlay }: Props) {
           <Segmented label="What the owner does" value={owner} options={OWNERS} onChange={setOwner} />
         </div>
         <Progress trial={singles} what="The mishaps" />
-        <Summary trial={singles} owner={owner} plan={plan} />
+        <Summary trial={singles} owner={owner} plan={plan} what="mishap" />
         <TrialTable trial={singles} owner={owner} label="One mishap at a time" {...shared} />
       </section>
       <MendList mends={mends} plan={plan} act={act} />
@@ -81,7 +81,7 @@ export function TrialsView({ plan, act, onPlay }: Props) {
         </h2>
         {pairs.state === "ready" && <OfferPairs singles={singles} onStart={pairs.start} />}
         <Progress trial={pairs} what="The pairs" />
-        <Summary trial={pairs} owner="advised" plan={plan} />
+        <Summary trial={pairs} owner="advised" plan={plan} what="pair" />
         <TrialTable trial={pairs} owner="advised" label="Two drives in trouble" {...shared} />
       </section>
       {chosen && (
@@ -97,12 +97,12 @@ export function TrialsView({ plan, act, onPlay }: Props) {
 }
 
 /** What came of all, in a sentence; while more comes, of what has come. */
-function Summary({ trial, owner, plan }: { trial: Trial; owner: Owner; plan: PlaceProps["plan"] }) {
+function Summary({ trial, owner, plan, what }: { trial: Trial; owner: Owner; plan: PlaceProps["plan"]; what: string }) {
   const { table, state } = trial;
   const isDone = state === "done";
   return (
     <p role="status" className="mt-2 max-w-4xl text-lg leading-snug">
-      {table && (isDone || state === "cancelled") ? summaryOf([...table.cells[owner].values()], plan) : ""}
+      {table && (isDone || state === "cancelled") ? summaryOf([...table.cells[owner].values()], plan, what) : ""}
     </p>
   );
 }

@@ -121,11 +121,24 @@ export class Played {
     return this.playTo(hours);
   }
 
-  /** Goes on to the next thing that happens. */
-  toNext(): Stop {
-    const { practice, coming } = this.stage;
+  /**
+   * Goes on to the next thing that happens.
+   *
+   * @param atMost hours at most
+   */
+  toNext(atMost = Infinity): Stop {
+    const begun = this.stage.practice.said.length;
+    const stop = this.playTo(this.hours);
+    // Something has begun now: that is what came next.
+    if (stop !== "until" || this.stage.practice.said.length !== begun) return stop;
+    const { practice, coming, waitsUntil } = this.stage;
     const left = practice.left();
-    const at = Math.min(coming[0]?.at ?? Infinity, left === null ? Infinity : this.hours + left);
+    const at = Math.min(
+      coming[0]?.at ?? Infinity,
+      left === null ? Infinity : this.hours + left,
+      waitsUntil > this.hours ? waitsUntil : Infinity,
+      this.hours + atMost,
+    );
     return this.playTo(Number.isFinite(at) ? at : this.hours + 24);
   }
 

@@ -14,6 +14,9 @@ const WORDS_MS = 120;
 /** How long a state is shown where motion is not wished, in milliseconds. */
 const STATE_MS = 1500;
 
+/** Into so many states the whole is cut, besides those at which something happens. */
+const STATES = 16;
+
 /** Hours of the box in a second. */
 export type Speed = 1 | 6 | 24;
 
@@ -105,7 +108,7 @@ function usePlaying({ played, isPlaying, speed, setPlaying, refresh, draw }: Loo
     if (!isPlaying) return;
     if (wantsLessMotion()) {
       const clock = setInterval(() => {
-        const stop = played.toNext();
+        const stop = played.toNext(played.usual.hours / STATES);
         refresh();
         if (stop !== "until") setPlaying(false);
       }, STATE_MS);

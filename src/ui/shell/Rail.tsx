@@ -1,17 +1,18 @@
 "use client";
 
-import { CalendarDays, CirclePlay, ClipboardCheck, Columns3, Database, ScanLine, Rows3 } from "lucide-react";
+import { CalendarDays, ClipboardCheck, Columns3, Database, Play, ScanLine, Rows3 } from "lucide-react";
 import Link from "next/link";
 
 /** The places of a plan, by the last part of their address. */
-export type PlaceId = "" | "compare" | "data" | "calendar" | "print" | "reading" | "rescue" | "rehearse" | "carry" | "logbook";
+export type PlaceId =
+  "" | "compare" | "data" | "calendar" | "print" | "reading" | "rescue" | "rehearse" | "carry" | "logbook";
 
 const PLACES = [
   { id: "", name: "Plan", icon: Columns3 },
   { id: "compare", name: "Compare", icon: Rows3 },
   { id: "data", name: "Data", icon: Database },
   { id: "calendar", name: "Calendar", icon: CalendarDays },
-  { id: "rehearse", name: "Rehearse", icon: CirclePlay },
+  { id: "rehearse", name: "Rehearse", icon: Play },
   { id: "carry", name: "Carry out", icon: ClipboardCheck },
   { id: "reading", name: "Box now", icon: ScanLine },
 ] as const;
