@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Locator, type Page } from "@playwright/test";
 import type { Plan, Step } from "../../src/core/document/plan";
 import { boxOf, openPlan, saved, tabTo } from "./workbench";
 
@@ -113,6 +113,29 @@ test("a case that a plan file brings is played as it was; a drive of it that is 
   await press(page, "Play Nobody knows it");
   await strip(page).press("End");
   await expect(page.getByRole("heading", { name: "Nothing is lost" })).toBeVisible();
+});
+
+test("a mishap is dropped on a drive, and one on time for later", async ({ page }) => {
+  await rehearse(page, growing("attached"));
+  const drop = async (what: string, onto: Locator, share: number) => {
+    const [from, to] = [
+      await page.getByRole("button", { name: what, exact: true }).boundingBox(),
+      await onto.boundingBox(),
+    ];
+    if (!from || !to) throw new Error("Nothing to drag, or nowhere to drag it.");
+    await page.mouse.move(from.x + 8, from.y + 8);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 24, from.y - 12, { steps: 4 });
+    await page.mouse.move(to.x + to.width * share, to.y + to.height / 2, { steps: 8 });
+    await page.mouse.up();
+  };
+  await drop("Power cut", strip(page), 0.5);
+  await expect(strip(page).getByTitle("The power is cut")).toBeVisible();
+  await drop("Dies", page.getByRole("button", { name: /^Let something happen to the .* drive in bay 3: / }), 0.5);
+  await expect(page.getByRole("heading", { name: /^The drive .* bay 3 \(CAL-D3\) has died\.$/ })).toBeFocused();
+  await press(page, "Take the mishap back");
+  await strip(page).press("End");
+  await expect(page.getByRole("heading", { name: "The power was cut, and is back." })).toBeFocused();
 });
 
 test("all mishaps are tried, the worst is played from its cell, a change that helps is taken, and trying is stopped", async ({

@@ -63,7 +63,8 @@ export function PlayStrip({ view, plan, onSeek }: Props) {
         event.currentTarget.setPointerCapture(event.pointerId);
         seekTo(event);
       }}
-      onPointerMove={(event) => event.buttons === 1 && seekTo(event)}
+      // Not while a mishap is dragged across it.
+      onPointerMove={(event) => event.currentTarget.hasPointerCapture(event.pointerId) && seekTo(event)}
       className={`relative h-14 shrink-0 cursor-pointer touch-none ${isOver ? "outline-2 outline-geranium" : ""}`}
     >
       {pieces.map(({ step, label, from, to }, i) => (

@@ -144,7 +144,7 @@ export function PlayView({ plan, act, asked }: Props) {
       </div>
       <DragOverlay dropAnimation={null}>
         {dragged && (
-          <span className="rounded border border-geranium bg-raised px-2 py-1 text-geranium shadow-lg">
+          <span className="inline-block rounded border border-geranium bg-raised px-2 py-1 whitespace-nowrap text-geranium shadow-lg">
             {dragged.short}
           </span>
         )}

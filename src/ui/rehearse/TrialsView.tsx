@@ -22,6 +22,7 @@ interface Props extends PlaceProps {
 
 const BOTH: readonly Owner[] = ["advised", "go-on"];
 const ADVISED: readonly Owner[] = ["advised"];
+const GOES_ON: readonly Owner[] = ["go-on"];
 
 const OWNERS = [
   { value: "advised", label: "The owner does what is advised" },
@@ -37,9 +38,10 @@ const waitWords = (seconds: number): string =>
 /** All mishaps of a plan tried: a table, what it comes to in a sentence, and changes of the plan that help. */
 export function TrialsView({ plan, act, onPlay }: Props) {
   const singles = useTrial(plan, "singles", BOTH);
-  const pairs = useTrial(plan, "pairs", ADVISED);
+  const pairsOf = { advised: useTrial(plan, "pairs", ADVISED), "go-on": useTrial(plan, "pairs", GOES_ON) };
   const mends = useMends(plan, singles);
   const [owner, setOwner] = useState<Owner>("advised");
+  const pairs = pairsOf[owner];
   const { start } = singles;
   const begun = useRef<typeof start | null>(null);
   useEffect(() => {
@@ -81,8 +83,8 @@ export function TrialsView({ plan, act, onPlay }: Props) {
         </h2>
         {pairs.state === "ready" && <OfferPairs singles={singles} onStart={pairs.start} />}
         <Progress trial={pairs} what="The pairs" />
-        <Summary trial={pairs} owner="advised" plan={plan} what="pair" />
-        <TrialTable trial={pairs} owner="advised" label="Two drives in trouble" {...shared} />
+        <Summary trial={pairs} owner={owner} plan={plan} what="pair" />
+        <TrialTable trial={pairs} owner={owner} label="Two drives in trouble" {...shared} />
       </section>
       {chosen && (
         <CellDialog

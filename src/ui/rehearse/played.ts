@@ -144,7 +144,8 @@ export class Played {
 
   /** Whatever was to come from here on is not any more: something else happens. */
   private cut(): void {
-    this.script.answers.length = Math.min(this.script.answers.length, this.stage.answers.length);
+    // Also what the script left to its owner has been answered so far, and stays so.
+    this.script.answers.splice(0, Infinity, ...this.stage.answers);
     this.saves = this.saves.filter(({ practice }) => practice.box.hours <= this.hours + 1e-9);
   }
 
@@ -226,13 +227,24 @@ export class Played {
     });
   }
 
+  private planAt: { key: string; of: Plan; plan: Plan } | null = null;
+
+  /** The box as a plan document; the same one for as long as nothing of it has changed. */
+  private planNow(): Plan {
+    const { practice, plan } = this.stage;
+    const key = practice.box.drives.map(({ bay, state }) => `${bay} ${state}`).join();
+    if (this.planAt?.key !== key || this.planAt.of !== plan)
+      this.planAt = { key, of: plan, plan: withBays(plan, practice) };
+    return this.planAt.plan;
+  }
+
   labelOf(step: string): string {
     return this.labels.get(step) ?? this.labels.get(step.replace(AGAIN, "")) ?? "A step";
   }
 
   view(unit: UnitFamily): PlayedView {
     const { practice, troubles, isOver } = this.stage;
-    const plan = withBays(this.stage.plan, practice);
+    const plan = this.planNow();
     const pieces = this.pieces();
     const strikes = this.struck();
     const ends = [this.hours, ...pieces.map(({ to }) => to), ...strikes.map(({ hours }) => hours)];
