@@ -156,7 +156,7 @@ test("all mishaps are tried, the worst is played from its cell, a change that he
     .getByRole("button", { name: /^back, up to 7 days old/ })
     .first()
     .click();
-  await expect(page.getByRole("dialog")).toContainText("comes back from Box at home");
+  await expect(page.getByRole("dialog")).toContainText("Photographs: back from Box at home, up to 7 days old.");
   await page.keyboard.press("Escape");
 
   const row = table.getByRole("row", { name: /^1\. Replace/ });

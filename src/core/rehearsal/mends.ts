@@ -3,6 +3,7 @@ import { destinationOf } from "../data/destination";
 import type { Command } from "../document/command";
 import type { Drive, Plan, Pool, PricedDrive, Step, StepBody } from "../document/plan";
 import { freeId } from "../records/freeId";
+import { moduleOf } from "../steps/registry";
 import { walkPlan } from "../walk/walkPlan";
 import type { Adviser } from "./errands";
 import type { Outcome } from "./outcome";
@@ -52,7 +53,7 @@ function worstSteps(cells: Cells, usual: Outcome): string[] {
   return [...new Set(bad.flatMap(({ row }) => row ?? []))].slice(0, MOST_STEPS);
 }
 
-/** A proposal as it would stand in the plan; null where it does not fit, or blocks a step that could be done. */
+/** A proposal as it would stand in the plan; null where it does not fit, blocks a step, or asks for new warnings. */
 function proposed(
   plan: Plan,
   { family, day }: Adviser,
@@ -60,9 +61,14 @@ function proposed(
 ): Proposal | null {
   const result = applyCommand(plan, proposal.command);
   if (!result.ok) return null;
-  const blocked = (of: Plan) =>
-    walkPlan(of, family, undefined, day).moments.filter(({ walked }) => walked && !walked.done).length;
-  return blocked(result.plan) > blocked(plan) ? null : { buys: [], ...proposal, plan: result.plan };
+  const against = (of: Plan) => {
+    const walked = walkPlan(of, family, undefined, day).moments.flatMap((moment) => moment.walked ?? []);
+    const warns = walked.flatMap(({ findings }) => findings.filter(({ severity }) => severity === "warn")).length;
+    return { blocks: walked.filter(({ done }) => !done).length, warns };
+  };
+  const [was, is] = [against(plan), against(result.plan)];
+  const isWorse = is.blocks > was.blocks || (proposal.kind === "order" && is.warns > was.warns);
+  return isWorse ? null : { buys: [], ...proposal, plan: result.plan };
 }
 
 /** The pool that a step works on, as far as one can see from outside; the first where none is named. */
@@ -113,8 +119,14 @@ function forStep(plan: Plan, id: string, adviser: Adviser): (Proposal | null)[] 
   if (!step || !pool) return [];
   const before = (kind: MendKind, body: StepBody) =>
     proposed(plan, adviser, { kind, step: id, command: { kind: "insert-steps", before: id, steps: [body] } });
+  // What is done to a drive before it is used is not put after it.
+  const shares = (other: Step | undefined) =>
+    other === undefined ||
+    moduleOf(other)
+      .handles(other)
+      .some((drive) => moduleOf(step).handles(step).includes(drive));
   const moved = (to: number) =>
-    to < 0 || to >= plan.steps.length
+    shares(plan.steps[to])
       ? null
       : proposed(plan, adviser, { kind: "order", step: id, to, command: { kind: "move-step", step: id, to } });
   return [
@@ -196,6 +208,16 @@ const badness = ({ lost, restored, tolls, longest }: Tally): number[] => [
   [...tolls.values()].reduce((sum, { oldest }) => sum + oldest, 0),
   longest,
 ];
+
+/**
+ * Changes with the one first that saves most.
+ *
+ * @example bestFirst(mends)[0].kind // "attached"
+ */
+export const bestFirst = (mends: readonly Mend[]): Mend[] => {
+  const saves = ({ before, after }: Mend) => before.lost + before.restored - after.lost - after.restored;
+  return [...mends].sort((a, b) => saves(b) - saves(a) || a.hours - b.hours);
+};
 
 function isBetter(one: Tally, other: Tally): boolean {
   const [a, b] = [badness(one), badness(other)];

@@ -35,7 +35,7 @@ export function CellDialog({ cell, table, owner, plan, onPlay, onClose }: Props)
       open
       onClose={onClose}
       title={`${columnWords(cell.column)}, ${where}`}
-      about={summaryOf([cell], { ...plan, steps: [] })}
+      about={summaryOf([cell], { ...plan, steps: [] }, worst.ats.length > 1 ? "pair" : "mishap")}
       acts={
         <>
           <Button onClick={onClose}>Close</Button>
@@ -54,9 +54,7 @@ export function CellDialog({ cell, table, owner, plan, onPlay, onClose }: Props)
         {outcome.losses.map(({ of, from, ageHours }) => (
           <li key={of}>
             {nameOf.get(of)}:{" "}
-            {from === null
-              ? "lost for good."
-              : `comes back from ${backupName(plan, from)}, ${ageWords(ageHours ?? 0)}.`}
+            {from === null ? "lost for good." : `back from ${backupName(plan, from)}, ${ageWords(ageHours ?? 0)}.`}
           </li>
         ))}
         {outcome.losses.length === 0 && <li>Nothing is lost.</li>}

@@ -3,7 +3,7 @@
 import type { Plan } from "@/core/document/plan";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { storedOf } from "@/core/rehearsal/losses";
-import type { Mend } from "@/core/rehearsal/mends";
+import { bestFirst, type Mend } from "@/core/rehearsal/mends";
 import { ageWords } from "@/core/rehearsal/summary";
 import type { Tally } from "@/core/rehearsal/table";
 import { lengthWords } from "@/core/time/hoursWords";
@@ -103,7 +103,7 @@ export function MendList({ mends, plan, act }: { mends: Mends; plan: Plan } & Pi
         </p>
       )}
       <ul className="mt-1 max-w-4xl">
-        {mends.mends.map((mend) => {
+        {bestFirst(mends.mends).map((mend) => {
           const words = mendWords(mend, plan, unit);
           return (
             <li key={words} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-2">

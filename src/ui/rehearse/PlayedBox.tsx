@@ -73,7 +73,7 @@ export function PlayedBox({ playing, onPick }: Props) {
       !("bay" in drive.place) && plan.pools.some(({ groups }) => groups.some((g) => g.drives.includes(drive.id))),
   );
   return (
-    <div ref={place} className="relative min-h-[200px] flex-1 overflow-x-auto">
+    <div ref={place} className="relative h-[22rem] overflow-x-auto desk:h-auto desk:min-h-[200px] desk:flex-1">
       <div className="relative" style={{ width: geometry.width, height: geometry.height + 46 }}>
         <Picture geometry={geometry} fronts={fronts} active={active} />
         {geometry.columns.map((column) => (

@@ -1,7 +1,7 @@
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import type { Plan } from "@/core/document/plan";
 import type { At, Instant } from "@/core/rehearsal/trials";
-import { columnWords, driveWords } from "./mishapWords";
+import { columnWords, driveWords, lowerFirst } from "./mishapWords";
 
 /** The number of a step as the plan counts them; 0 before the first. */
 export const stepNumber = (plan: Plan, step: string | null | undefined): number =>
@@ -22,6 +22,8 @@ function atWords({ instant, happening }: At, instants: readonly Instant[], plan:
   return `${columnWords(what.kind)}${drive}, ${when}`;
 }
 
+const lowerAtWords: typeof atWords = (...given) => lowerFirst(atWords(...given));
+
 /**
  * A case of the table in words, short enough for a name.
  *
@@ -29,6 +31,6 @@ function atWords({ instant, happening }: At, instants: readonly Instant[], plan:
  */
 export const caseWords = (ats: readonly At[], instants: readonly Instant[], plan: Plan, unit: UnitFamily): string =>
   ats
-    .map((at) => atWords(at, instants, plan, unit))
+    .map((at, i) => (i === 0 ? atWords : lowerAtWords)(at, instants, plan, unit))
     .join("; then ")
     .slice(0, 120);

@@ -33,7 +33,8 @@ export function columnWords(column: string): string {
   return second === undefined ? name(first) : `${name(first)}, then ${lowerFirst(name(second))}`;
 }
 
-const lowerFirst = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
+/** Words that begin a sentence, in the middle of one. */
+export const lowerFirst = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
 
 /** A drive by its size and bay, shortly. */
 export function driveWords(plan: Plan, id: string, unit: UnitFamily): string {
