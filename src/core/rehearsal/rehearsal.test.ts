@@ -7,6 +7,7 @@ import { Dice } from "../testing/likelyPlan";
 import { type Reached, steeredWalk } from "../testing/steeredPlan";
 import type { Walk } from "../walk/moment";
 import { walkPlan } from "../walk/walkPlan";
+import { adviceFor } from "./errands";
 import { keptOf, scriptOfKept } from "./kept";
 import { judge, proposalsFor } from "./mends";
 import { compareOutcomes, type Outcome, outcomeOf } from "./outcome";
@@ -178,6 +179,30 @@ describe("what the owner does decides", () => {
   });
 });
 
+test("two pools that lack a drive are each given one of their own", () => {
+  const base = growing("pulled", { steps: [] });
+  const [pool] = base.pools;
+  const mirror = (id: string, drives: string[]) => ({
+    ...pool!,
+    id,
+    groups: [{ id: `g-${id}`, layout: "raid1" as const, drives, options: {} }],
+    volumes: [],
+  });
+  const plan: Plan = {
+    ...base,
+    drives: base.drives
+      .filter(({ id }) => id.startsWith("d"))
+      .map((drive) => (drive.id === "d1" || drive.id === "d3" ? { ...drive, state: "failed" as const } : drive)),
+    pools: [mirror("p1", ["d1", "d2"]), mirror("p2", ["d3", "d4"])],
+    dataSets: [],
+  };
+  const errands = adviceFor(plan, ADVISER);
+  const bought = errands.flatMap((errand) => ("brings" in errand ? [errand.brings.id] : []));
+  const used = errands.flatMap((errand) => ("does" in errand && "by" in errand.does ? [errand.does.by] : []));
+  expect(new Set(bought).size).toBe(2);
+  expect(used.sort()).toEqual(bought.sort());
+});
+
 /** How many more drives a pool bears while a step runs, as predicted: before, during and after it. */
 function bears({ moments }: Walk, step: string | undefined, pool: string): number {
   const at = step === undefined ? 0 : moments.findIndex(({ walked }) => walked?.step.id === step);
@@ -268,6 +293,21 @@ describe("the table", () => {
     expect(rows[0]).toBe("s1");
     const { outcome } = cellAt(cells, rows[0]!, columns[0]!)!.worst;
     expect(compareOutcomes(outcome, worst, prepared.usual.degradedHours)).toBe(0);
+  });
+
+  test("what it says of each data set is what so many single cases took of it", () => {
+    const outcomes = cases(prepared).map((at) => trySingle(prepared, at, "advised")!);
+    const { tolls } = tallyOf(cells.values());
+    for (const set of ["s1", "s2"]) {
+      const losses = outcomes.flatMap((outcome) => outcome.losses.filter(({ of }) => of === set));
+      expect(tolls.get(set)).toMatchObject({
+        lost: losses.filter(({ from }) => from === null).length,
+        restored: losses.filter(({ from }) => from !== null).length,
+        oldest: Math.max(0, ...losses.map(({ ageHours }) => ageHours ?? 0)),
+      });
+    }
+    // While one drive is pulled nothing can stand in for a sector that cannot be read on another.
+    expect(cellAt(cells, "s1", "unreadable")!.lost).toBeGreaterThan(0);
   });
 
   test("its sentence says its counts, and where they fall", () => {

@@ -19,6 +19,7 @@ import {
   terraceGeometry,
   type TerraceGeometry,
 } from "../workbench/terraces/geometry";
+import { driveWords } from "./mishapWords";
 import type { Playing } from "./usePlayed";
 
 interface Props {
@@ -73,26 +74,28 @@ export function PlayedBox({ playing, onPick }: Props) {
       !("bay" in drive.place) && plan.pools.some(({ groups }) => groups.some((g) => g.drives.includes(drive.id))),
   );
   return (
-    <div ref={place} className="relative h-[22rem] overflow-x-auto desk:h-auto desk:min-h-[200px] desk:flex-1">
-      <div className="relative" style={{ width: geometry.width, height: geometry.height + 46 }}>
-        <Picture geometry={geometry} fronts={fronts} active={active} />
-        {geometry.columns.map((column) => (
-          <Bay
-            key={column.bay}
-            column={column}
-            geometry={geometry}
-            active={active}
-            unfilled={unfilled}
-            onPick={onPick}
-          />
-        ))}
+    <>
+      <div ref={place} className="relative h-[22rem] overflow-x-auto desk:h-auto desk:min-h-[200px] desk:flex-1">
+        <div className="relative" style={{ width: geometry.width, height: geometry.height + 46 }}>
+          <Picture geometry={geometry} fronts={fronts} active={active} />
+          {geometry.columns.map((column) => (
+            <Bay
+              key={column.bay}
+              column={column}
+              geometry={geometry}
+              active={active}
+              unfilled={unfilled}
+              onPick={onPick}
+            />
+          ))}
+        </div>
       </div>
       {outside.length > 0 && (
-        <p className="text-[0.87rem] text-geranium">
-          Out of the box: {outside.map((drive) => shortSize(drive, unit)).join(", ")}
+        <p className="shrink-0 text-[0.87rem] text-geranium">
+          Out of the box: {outside.map((drive) => driveWords(plan, drive.id, unit)).join(", ")}
         </p>
       )}
-    </div>
+    </>
   );
 }
 
