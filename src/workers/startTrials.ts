@@ -3,7 +3,8 @@ import type { Plan } from "@/core/document/plan";
 import type { Mend, Tabled } from "@/core/rehearsal/mends";
 import type { Outcome } from "@/core/rehearsal/outcome";
 import type { Cells } from "@/core/rehearsal/table";
-import type { At, Instant, Owner, TrialSetting } from "@/core/rehearsal/trials";
+import type { Owner } from "@/core/rehearsal/script";
+import type { At, Instant, TrialSetting } from "@/core/rehearsal/trials";
 import type { RehearseWork } from "./rehearse.worker";
 
 /** No more workers than this, however many cores there are: each holds a box at each instant. */

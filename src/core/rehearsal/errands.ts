@@ -3,13 +3,16 @@ import { rulesOfBox } from "../box/rulesOfBox";
 import type { UnitFamily } from "../bytes/formatBytes";
 import { applyCommand } from "../commands/applyCommand";
 import type { Drive, Plan, Step } from "../document/plan";
+import type { Rescue, RescueAct } from "../rescue/rescue";
 import { poolsToRescue, rescueOf, settingOf } from "../rescue/rescueOf";
 
 /** Something that an owner does when a drive is gone, before the plan goes on. */
 export type Errand =
   | { does: Step }
   /** Hours in which nothing is done at the box: a delivery, or a copy of what is in one place only. */
-  | { waits: number; copies?: string }
+  | { waits: number }
+  /** Such a copy of a pool is there, as it was so many hours ago. */
+  | { copied: string; hours: number }
   | { brings: Drive };
 
 /** What advice is worked out with. */
@@ -19,48 +22,63 @@ export interface Adviser {
   day: string | null;
 }
 
-/** What is advised for one pool, and the plan with what is bought for it; null where there is nothing to do. */
-function courseFor(plan: Plan, pool: string, { family, day }: Adviser): { errands: Errand[]; then: Plan } | null {
+/** What to do now at a box: for each pool that asks for it, and what its owner does, one thing after the other. */
+export interface Advice {
+  rescues: readonly Rescue[];
+  errands: readonly Errand[];
+}
+
+/** What an act of a rescue has its owner do; `does` is its step, where it has one. */
+function errandsOfAct({ what, hours }: RescueAct, pool: string, does: Step | undefined): Errand[] {
+  if (does) return [{ does }];
+  if (!hours) return [];
+  const { expected } = hours;
+  return [{ waits: expected }, ...(what === "copy" ? [{ copied: pool, hours: expected }] : [])];
+}
+
+/** What is advised for one pool, and the plan with that and what is bought for it; null for one that is not there. */
+function courseFor(plan: Plan, pool: string, { family, day }: Adviser): (Advice & { then: Plan }) | null {
   const setting = settingOf(plan, pool, family, day);
-  const planned = setting && rescueOf(setting);
-  const result = planned?.command && applyCommand(plan, planned.command);
-  if (!planned || !result?.ok) return null;
+  if (!setting) return null;
+  const { rescue, command } = rescueOf(setting);
+  const result = command && applyCommand(plan, command);
+  const then = result?.ok ? result.plan : plan;
   const here = new Set(plan.drives.map(({ id }) => id));
-  const errands: Errand[] = result.plan.drives.flatMap((drive) => (here.has(drive.id) ? [] : [{ brings: drive }]));
   const before = new Set(plan.steps.map(({ id }) => id));
-  const steps = result.plan.steps.filter(({ id }) => !before.has(id));
-  for (const { what, step, hours } of planned.rescue.acts) {
-    const does = step && steps.shift();
-    if (does) errands.push({ does });
-    else if (hours) errands.push({ waits: hours.expected, ...(what === "copy" ? { copies: pool } : {}) });
-  }
+  const steps = then.steps.filter(({ id }) => !before.has(id));
+  const brings = then.drives.flatMap((drive): Errand[] => (here.has(drive.id) ? [] : [{ brings: drive }]));
+  const acts = result?.ok ? rescue.acts : [];
+  const errands = [...brings, ...acts.flatMap((act) => errandsOfAct(act, pool, act.step && steps.shift()))];
   // Its steps stay in the plan, so that the next pool is not given the same drives.
-  return { errands, then: result.plan };
+  return { rescues: [rescue], errands, then };
 }
 
 /** Of each box what is advised, worked out once. */
-const advised = new WeakMap<Plan, readonly Errand[]>();
+const advised = new WeakMap<Plan, Advice>();
 
 /**
- * What the course of a rescue has its owner do at a box as it is, for all its pools: the steps, the drives to buy, and
- * the hours between.
+ * What to do now at a box as it is, for all its pools: the steps, the drives to buy, and the hours between.
  *
  * @param plan the box as it is, without steps
- * @example adviceFor(planWithD2Failed, { family: "TB", day: null }) // [{ brings: … }, { waits: 48 }, { does: … }, …]
+ * @example adviceFor(planWithD2Failed, { family: "TB", day: null }).errands // [{ brings: … }, { waits: 48 }, …]
  */
-export function adviceFor(plan: Plan, adviser: Adviser): readonly Errand[] {
+export function adviceFor(plan: Plan, adviser: Adviser): Advice {
   const old = advised.get(plan);
   if (old) return old;
-  const errands: Errand[] = [];
+  const courses: Advice[] = [];
   let now = plan;
   for (const { id } of poolsToRescue(plan)) {
     const course = courseFor(now, id, adviser);
     if (!course) continue;
-    errands.push(...course.errands);
+    courses.push(course);
     now = course.then;
   }
-  advised.set(plan, errands);
-  return errands;
+  const advice: Advice = {
+    rescues: courses.flatMap(({ rescues }) => rescues),
+    errands: courses.flatMap(({ errands }) => errands),
+  };
+  advised.set(plan, advice);
+  return advice;
 }
 
 const known = new WeakMap<Plan, { some: boolean; all: boolean }>();

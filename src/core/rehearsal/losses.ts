@@ -1,4 +1,5 @@
 import { currentBackups } from "../data/backup";
+import { bareIn } from "../data/precious";
 import type { Backup, Plan } from "../document/plan";
 import type { Practice } from "../simulator/practice";
 import type { SimBackup } from "../simulator/simulatedBox";
@@ -62,12 +63,18 @@ function holds({ plan, practice, day }: LossSetting, known: Backup, set: Stored,
   return made >= 0 || currentBackups(plan, own, day).includes(known);
 }
 
+/** Whether some data is precious and in no backup that can be counted on. */
+const isBare = ({ plan, day }: LossSetting, set: Stored): boolean =>
+  "volume" in set.on && bareIn(plan, set.on.pool, day).some(({ id }) => id === set.id);
+
 /** As of which hour a backup has some data; null where it has none of it, or can not be counted on. */
 function asOf(setting: LossSetting, set: Stored, backup: SimBackup): number | null {
   const { plan, practice, hours } = setting;
   const known = plan.backups?.find(({ id }) => id === backup.to);
   const deleted = "volume" in set.on ? practice.deleted.get(set.on.volume) : undefined;
   const isOfBefore = deleted === undefined || backup.keepsVersions || backup.hours < deleted;
+  // A copy by hand is of what was in one place only, and of nothing else.
+  if (backup.to === COPY_MADE_FIRST && !isBare(setting, set)) return null;
   if (!known) return isOfBefore ? backup.hours : null;
   if (!holds(setting, known, set, backup.hours)) return null;
   // It is made again and again: at worst the last time is as long ago as lies between two.
@@ -76,6 +83,18 @@ function asOf(setting: LossSetting, set: Stored, backup: SimBackup): number | nu
   // The next one takes the place of the one that still had what was deleted.
   const isOver = !known.keepsVersions && practice.box.hours - deleted >= every;
   return isOver || !isOfBefore ? null : Math.max(Math.min(backup.hours, deleted), deleted - every);
+}
+
+/** The newest backup that has what was on a drive by itself: only those that the plan knows are of it. */
+function newestOfDrive(setting: LossSetting, set: Stored): Pick<Loss, "from" | "ageHours"> {
+  const { plan, practice, day } = setting;
+  const own = plan.dataSets?.find(({ id }) => id === set.id);
+  const isBurnt = practice.said.some(({ what }) => what === "gone");
+  const [best] = (own ? currentBackups(plan, own, day) : [])
+    .filter(({ place }) => !isBurnt || place === "elsewhere")
+    .filter((known) => own && holds(setting, known, set, -1))
+    .sort((a, b) => a.everyDays - b.everyDays);
+  return best ? { from: best.id, ageHours: 24 * best.everyDays } : { from: null, ageHours: null };
 }
 
 /** The newest backup that has some data. */
@@ -99,20 +118,15 @@ export function lossesNow(setting: LossSetting, stored: readonly Stored[]): Loss
   const { practice } = setting;
   const truths = new Map<string, VolumeTruth>();
   for (const { volumes } of truthOf(practice)) for (const each of volumes) truths.set(each.volume, each);
-  const { box, down } = practice;
-  const stopped = new Set(
-    box.pools.flatMap(({ id, groups }) => (groups.some((group) => down.has(group.id)) ? [id] : [])),
-  );
   return stored.flatMap((set): Loss[] => {
     if ("drive" in set.on) {
       const { drive } = set.on;
       const is = practice.box.drives.find(({ id }) => id === drive);
-      return is && is.state !== "works" ? [{ of: set.id, share: 1, ...newestOf(setting, set, "") }] : [];
+      return is && is.state !== "works" ? [{ of: set.id, share: 1, ...newestOfDrive(setting, set) }] : [];
     }
     const truth = truths.get(set.on.volume);
     if (!truth || truth.lost === 0) return [];
-    // A pool that cannot be read gives nothing, though single blocks of it could be.
-    const share = stopped.has(set.on.pool) ? 1 : truth.lost / Math.max(1, truth.blocks);
+    const share = truth.lost / Math.max(1, truth.blocks);
     return [{ of: set.id, share, ...newestOf(setting, set, set.on.pool) }];
   });
 }

@@ -1,15 +1,18 @@
-import type { Drive, Step } from "../document/plan";
+import type { Drive, Plan, Step } from "../document/plan";
+import { USUAL_DELIVERY_DAYS } from "../rescue/drafts";
+import { keepBackup } from "../simulator/doings/elsewhere";
 import { bring } from "../simulator/hands";
 import { isDegraded } from "../simulator/isDegraded";
+import { WAYS } from "../simulator/pace";
 import type { Said } from "../simulator/practice";
 import { moduleOf } from "../steps/registry";
 import { adapted } from "./adapted";
-import { adviceFor, type Errand, lostOf } from "./errands";
+import { type Advice, adviceFor, type Errand, lostOf } from "./errands";
 import { COPY_MADE_FIRST } from "./losses";
 import { afterSaid, followedBy, withBays } from "./planOfPractice";
 import { responsesTo } from "./responses";
 import type { Answer } from "./script";
-import { again, expect, type Stage, strike, takeLosses, type Trouble } from "./stage";
+import { again, schedule, type Stage, strike, takeLosses, type Trouble } from "./stage";
 
 /** What of the things that a box says its owner has to do something about. */
 function troubleOf({ what, drive = "", step = "", why = "" }: Said): Trouble | null {
@@ -63,7 +66,11 @@ const nextAnswer = ({ play: { script }, answers }: Stage): Answer | undefined =>
 export function answer(stage: Stage, given: Answer): void {
   const { troubles, practice } = stage;
   stage.answers.push(given);
-  stage.wayOut ??= { from: stage.plan, steps: [] };
+  // What is under way then is a part of the way out, unless it comes to nothing.
+  stage.wayOut ??= {
+    from: boxNow(stage),
+    steps: practice.running.flatMap(({ step, held }) => (held ? [] : [step])),
+  };
   stage.troubles = [];
   if (given === "wait") {
     const until = practice.box.hours + (practice.left() ?? 24);
@@ -73,23 +80,32 @@ export function answer(stage: Stage, given: Answer): void {
   for (const trouble of troubles) responsesTo(stage, trouble, given);
 }
 
+/**
+ * The box as a plan document to which advice can be given. While a pool is stopped, what was to be filled is not there
+ * yet, and what was pulled for it is out.
+ */
+function boxNow({ plan, practice }: Stage): Plan {
+  if (practice.down.size === 0) return plan;
+  const bays = practice.box.drives.map(({ bay }) => bay ?? "").join();
+  return followedBy(plan, `bays ${bays}`, () => withBays(plan, practice));
+}
+
+/**
+ * What is advised at a box as it is now: just what is done by an owner who follows it.
+ *
+ * @example adviceNow(stage).rescues[0]?.first // "Nothing is lost; one drive has failed."
+ */
+export const adviceNow = (stage: Stage): Advice => adviceFor(boxNow(stage), stage.play);
+
 /** The owner asks what to do now, and has that before everything else. */
 function takeAdvice(stage: Stage): void {
-  const { practice } = stage;
   stage.needsAdvice = false;
-  // What was to be filled when the box stopped its pool is not there yet, and what was pulled for it is out.
-  const now =
-    practice.down.size === 0
-      ? stage.plan
-      : followedBy(stage.plan, `bays ${practice.box.drives.map(({ bay }) => bay ?? "").join()}`, () =>
-          withBays(stage.plan, practice),
-        );
-  stage.plan = now;
-  if (lostOf(now).some) takeLosses(stage);
+  stage.plan = boxNow(stage);
+  if (lostOf(stage.plan).some) takeLosses(stage);
   // Whatever befalls a box, nobody goes round in circles for ever.
   if (stage.advisedTimes >= MOST_ADVICE) return;
   stage.advisedTimes += 1;
-  stage.errands = adviceFor(now, stage.play).map((errand, i) =>
+  stage.errands = adviceNow(stage).errands.map((errand, i) =>
     "does" in errand ? { does: { ...errand.does, id: `advice-${stage.advisedTimes}-${i}` } } : errand,
   );
 }
@@ -97,7 +113,7 @@ function takeAdvice(stage: Stage): void {
 const MOST_ADVICE = 8;
 
 /** The owner brings a drive. */
-export function fetch(stage: Stage, drive: Drive): void {
+function bringDrive(stage: Stage, drive: Drive): void {
   bring(stage.practice, drive);
   stage.plan = followedBy(stage.plan, `brings ${drive.id}`, () =>
     stage.plan.drives.some(({ id }) => id === drive.id)
@@ -107,22 +123,18 @@ export function fetch(stage: Stage, drive: Drive): void {
 }
 
 function doErrand(stage: Stage, errand: Errand): void {
-  const { practice } = stage;
-  const { box } = practice;
-  if ("brings" in errand) fetch(stage, errand.brings);
+  const { box } = stage.practice;
+  if ("brings" in errand) bringDrive(stage, errand.brings);
   else if ("does" in errand) beginStep(stage, errand.does);
-  else {
-    stage.waitsUntil = box.hours + errand.waits;
-    if (errand.copies !== undefined)
-      box.backups.push({
-        pool: errand.copies,
-        to: COPY_MADE_FIRST,
-        hours: box.hours,
-        place: "here",
-        keepsVersions: false,
-        rate: 1e8,
-      });
-  }
+  else if ("waits" in errand) stage.waitsUntil = box.hours + errand.waits;
+  else
+    keepBackup(box, {
+      pool: errand.copied,
+      to: COPY_MADE_FIRST,
+      hours: box.hours - errand.hours,
+      place: "here",
+      rate: WAYS.box,
+    });
 }
 
 /** The turn of a step has come: what was to strike so many hours after it has its hour now. */
@@ -130,9 +142,10 @@ function turn(stage: Stage, step: Step): void {
   const now = stage.practice.box.hours;
   if (stage.turns.has(step.id)) return;
   stage.turns.set(step.id, now);
-  for (const { step: id, hours, mishap } of stage.later) if (id === step.id) expect(stage, { at: now + hours, mishap });
+  for (const { step: id, hours, mishap } of stage.later)
+    if (id === step.id) schedule(stage, { at: now + hours, mishap });
   for (const { step: id, hours, mark } of stage.marks)
-    if (id === step.id) expect(stage, { at: now + hours, mishap: null, mark });
+    if (id === step.id) schedule(stage, { at: now + hours, mishap: null, mark });
   stage.marks = stage.marks.filter((each) => each.step !== step.id);
   stage.later = stage.later.filter((each) => each.step !== step.id);
 }
@@ -167,8 +180,8 @@ function beginNext(stage: Stage): boolean {
   const own = isAdvised ? adapted(stage, step) : { does: step, brings: [] };
   if (own === null) return true;
   if (own.brings.length > 0) {
-    for (const drive of own.brings) fetch(stage, drive);
-    const days = stage.play.plan.calendar?.deliveryDays ?? DELIVERY_DAYS;
+    for (const drive of own.brings) bringDrive(stage, drive);
+    const days = stage.play.plan.calendar?.deliveryDays ?? USUAL_DELIVERY_DAYS;
     stage.errands.push({ waits: 24 * days }, { does: own.does });
   } else beginStep(stage, own.does);
   return true;
@@ -180,8 +193,6 @@ function beginStep(stage: Stage, step: Step): void {
   if (stage.answers.length > 0 && restores) takeLosses(stage);
   if (stage.practice.begin(step)) stage.wayOut?.steps.push(step);
 }
-
-const DELIVERY_DAYS = 2;
 
 /** Lets hours pass on the box; how long it lacks something is taken down. */
 function pass(stage: Stage, hours: number): void {

@@ -12,11 +12,11 @@ import { keptOf, scriptOfKept } from "./kept";
 import { judge, proposalsFor } from "./mends";
 import { compareOutcomes, type Outcome, outcomeOf } from "./outcome";
 import { playTo } from "./play";
-import type { Answer, Script, Strike } from "./script";
+import type { Answer, Owner, Script, Strike } from "./script";
 import { begin, type Stage } from "./stage";
 import { summaryOf } from "./summary";
 import { addCases, cellAt, type Cells, layOutTable, mergeTables, tallyOf, type Tried } from "./table";
-import { type At, type Owner, prepare, type Prepared, scriptOf, tryPairs, trySingle } from "./trials";
+import { type At, prepare, type Prepared, scriptOf, tryPairs, trySingle } from "./trials";
 
 const ADVISER = { family: "TB", day: DAY } as const;
 const SEED = Number(process.env.PROPERTY_SEED ?? 20_261_127) % 1_000_003;
@@ -196,7 +196,7 @@ test("two pools that lack a drive are each given one of their own", () => {
     pools: [mirror("p1", ["d1", "d2"]), mirror("p2", ["d3", "d4"])],
     dataSets: [],
   };
-  const errands = adviceFor(plan, ADVISER);
+  const errands = adviceFor(plan, ADVISER).errands;
   const bought = errands.flatMap((errand) => ("brings" in errand ? [errand.brings.id] : []));
   const used = errands.flatMap((errand) => ("does" in errand && "by" in errand.does ? [errand.does.by] : []));
   expect(new Set(bought).size).toBe(2);

@@ -2,7 +2,7 @@ import { hasParitySchedule } from "../layouts/hasParitySchedule";
 import { rulesOfBox } from "../box/rulesOfBox";
 import type { Pool } from "../document/plan";
 import type { Answer } from "./script";
-import { again, expect, type Stage, takeLosses, type Trouble } from "./stage";
+import { again, schedule, type Stage, takeLosses, type Trouble } from "./stage";
 
 /** After how long a drive that is only out goes in again, in hours: at once by whoever looks, else the next day. */
 const SOON = 1 / 6;
@@ -15,9 +15,9 @@ const poolOf = ({ plan }: Stage, drive: string): Pool | undefined =>
 /** A drive that is gone. What is only out is put back; for what has failed there is advice, or nothing is done. */
 function gone(stage: Stage, { drive, state }: Extract<Trouble, { kind: "gone" }>, given: Answer): void {
   const { box } = stage.practice;
-  if (state === "missing" && given !== "wait") {
+  if (state === "missing") {
     const after = given === "put-back" ? 0 : given === "advised" ? SOON : NEXT_DAY;
-    expect(stage, { at: box.hours + after, mishap: { kind: "comes-back", drive } });
+    schedule(stage, { at: box.hours + after, mishap: { kind: "comes-back", drive } });
     if (given !== "go-on") stage.waitsUntil = Math.max(stage.waitsUntil, box.hours + after);
     return;
   }
@@ -28,7 +28,7 @@ function gone(stage: Stage, { drive, state }: Extract<Trouble, { kind: "gone" }>
   // Nobody has stopped the schedule: the next update of the parity records the loss.
   const pool = poolOf(stage, drive);
   if (pool && hasParitySchedule(pool, rulesOfBox(stage.play.plan)))
-    expect(stage, {
+    schedule(stage, {
       at: box.hours + (pool.paritySchedule?.everyHours ?? NEXT_DAY),
       mishap: { kind: "parity-updated", pool: pool.id },
     });

@@ -16,6 +16,9 @@ export interface Strike {
  */
 export type Answer = "advised" | "go-on" | "put-back" | "wait";
 
+/** What an owner does each time, without being asked: what is advised, or what many do. */
+export type Owner = Extract<Answer, "advised" | "go-on">;
+
 /** All that a rehearsal of a plan follows from. */
 export interface Script {
   /** From which all that is drawn follows. */
@@ -24,5 +27,5 @@ export interface Script {
   /** What the owner does each time that something has gone wrong, in this order. */
   answers: readonly Answer[];
   /** What the owner does after these; nothing where the owner is asked. */
-  otherwise?: "advised" | "go-on";
+  otherwise?: Owner;
 }

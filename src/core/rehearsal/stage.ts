@@ -1,7 +1,9 @@
 import type { Drive, Plan, Step } from "../document/plan";
+import { keepBackup } from "../simulator/doings/elsewhere";
 import { befall, type Mishap } from "../simulator/mishaps";
 import { Practice } from "../simulator/practice";
 import { placeOf } from "../simulator/simulatedBox";
+import { daysBetween } from "../time/days";
 import type { InPlace } from "./adapted";
 import type { Adviser, Errand } from "./errands";
 import { lossesNow, type Loss, type Stored, storedOf } from "./losses";
@@ -98,6 +100,13 @@ function rehearsed(plan: Plan): Plan {
   };
 }
 
+/** What a backup is called of which the history knows when it was made, and not where. */
+const MADE_BEFORE = "the backup made before the plan";
+
+/** How many days ago an instant was; at the beginning, where nobody says which day it is. */
+const daysSince = (at: string, day: string | null): number =>
+  day === null ? 0 : Math.max(0, daysBetween(at.slice(0, 10), day));
+
 /** By what a plan is rehearsed. */
 export interface PlaySetting extends Adviser {
   script: Script;
@@ -114,6 +123,8 @@ export function begin(plan: Plan, { script, ...adviser }: PlaySetting, blocks = 
   const play: Play = { ...adviser, plan: own, asked: plan.drives, script, stored: storedOf(own) };
   const first = { ...own, steps: [] };
   const practice = Practice.of(own, { blocks, seed: script.seed });
+  for (const { pool, rate, at } of plan.doneBefore?.backedUp ?? [])
+    keepBackup(practice.box, { pool, rate, to: MADE_BEFORE, hours: -24 * daysSince(at, adviser.day) });
   const atFirst = script.strikes.filter(({ step }) => step === undefined);
   return {
     play,
@@ -168,7 +179,7 @@ export const forkStage = (stage: Stage): Stage => ({
 });
 
 /** Puts something into its place among what comes. */
-export function expect(stage: Stage, coming: Coming): void {
+export function schedule(stage: Stage, coming: Coming): void {
   const at = stage.coming.findIndex((each) => each.at > coming.at);
   stage.coming.splice(at < 0 ? stage.coming.length : at, 0, coming);
 }

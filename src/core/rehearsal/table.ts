@@ -64,7 +64,7 @@ function worse(one: Tried, other: Tried, usual: number): Tried {
 }
 
 /** Where a case stands: the step of its last mishap, and what happened. */
-export function placeOf(ats: readonly At[], instants: readonly Instant[]): { row: string | null; column: string } {
+function cellPlace(ats: readonly At[], instants: readonly Instant[]): { row: string | null; column: string } {
   const last = instants[ats.at(-1)?.instant ?? -1];
   const kinds = ats.map(({ instant, happening }) => instants[instant]?.happenings[happening]?.kind ?? "");
   return { row: last?.step ?? null, column: kinds.join("+") };
@@ -104,7 +104,7 @@ function cellOf(tried: Tried, { instants, usual }: TableSetting): Cell {
   const isLonger = longer > NO_LONGER;
   const is = outcome.became;
   return {
-    ...placeOf(tried.ats, instants),
+    ...cellPlace(tried.ats, instants),
     tried: 1,
     whole: is === "whole" && !isLonger ? 1 : 0,
     degraded: is === "whole" && isLonger ? 1 : 0,

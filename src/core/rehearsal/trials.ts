@@ -2,8 +2,8 @@ import type { Plan } from "../document/plan";
 import type { Adviser } from "./errands";
 import { type Outcome, outcomeOf } from "./outcome";
 import { playTo } from "./play";
-import type { Script, Strike } from "./script";
-import { begin, expect, forkStage, REHEARSAL_BLOCKS, type Stage, strike } from "./stage";
+import type { Owner, Script, Strike } from "./script";
+import { begin, schedule, forkStage, REHEARSAL_BLOCKS, type Stage, strike } from "./stage";
 import { atAnyMoment, type Happening, onceAStep, toDrives, whenItsTurnComes, withHandsInIt } from "./whatCanHappen";
 
 /** A moment of a plan at which mishaps are tried. */
@@ -21,9 +21,6 @@ export interface At {
   instant: number;
   happening: number;
 }
-
-/** What the owner does: what is advised, or what many do. */
-export type Owner = "advised" | "go-on";
 
 /** A plan made ready to be tried. */
 export interface Prepared {
@@ -144,7 +141,7 @@ export function scriptOf(
 function happen(stage: Stage, { mishaps }: Happening): void {
   for (const { after, mishap } of mishaps)
     if (after === 0) strike(stage, mishap);
-    else expect(stage, { at: stage.practice.box.hours + after, mishap });
+    else schedule(stage, { at: stage.practice.box.hours + after, mishap });
 }
 
 const withOwner = (stage: Stage, owner: Owner): Stage => ({
@@ -191,7 +188,7 @@ function trySeconds(stage: Stage, { instants }: Prepared, instant: number, from:
 /**
  * Runs all pairs of which one mishap is the first: the others strike later, or at the same instant after it.
  *
- * @example trySeconds of a drive that dies in step 1: each mishap of the steps after it, on the box as it is then
+ * @example tryPairs(prepared, { instant: 0, happening: 0 }, "advised").length // as many as there are mishaps after it
  */
 export function tryPairs(prepared: Prepared, { instant, happening }: At, owner: Owner): Second[] {
   const { stages, instants } = prepared;
@@ -205,7 +202,7 @@ export function tryPairs(prepared: Prepared, { instant, happening }: At, owner: 
   happen(stage, what);
   const seconds = trySeconds(stage, prepared, instant, happening + 1);
   for (const each of marks)
-    if (each.step === at.step) expect(stage, { at: now + each.hours - at.hours, mishap: null, mark: each.mark });
+    if (each.step === at.step) schedule(stage, { at: now + each.hours - at.hours, mishap: null, mark: each.mark });
   const reached = new Set<number>();
   for (;;) {
     const stop = playTo(stage, Infinity);

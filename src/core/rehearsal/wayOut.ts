@@ -4,13 +4,14 @@ import type { Stage } from "./stage";
 
 /**
  * What was played since the first mishap, as a plan of its own: it begins with the box as it was then, and has the
- * steps that were done. What was bought on the way is to be bought.
+ * steps that were done to their end. What was bought on the way is to be bought.
  *
  * @returns null where nothing has happened, or nothing was done about it
  * @example planOfWayOut(stage)?.steps.map(({ kind }) => kind) // ["rebuild", "verify"]
  */
-export function planOfWayOut({ wayOut, play, plan }: Stage, name: string): Plan | null {
-  if (!wayOut || wayOut.steps.length === 0) return null;
+export function planOfWayOut({ wayOut, play, plan, practice }: Stage, name: string): Plan | null {
+  const done = wayOut?.steps.filter(({ id }) => practice.done.includes(id)) ?? [];
+  if (!wayOut || done.length === 0) return null;
   const { rehearsals: _rehearsals, ...from } = wayOut.from;
   const here = new Set(from.drives.map(({ id }) => id));
   const bought = plan.drives
@@ -21,6 +22,6 @@ export function planOfWayOut({ wayOut, play, plan }: Stage, name: string): Plan 
     toBuy.has(drive.id) && "shelf" in drive.place ? { ...drive, toBuy: true } : drive,
   );
   const next = freeIds("s", []);
-  const steps = wayOut.steps.map((step): Step => ({ ...step, id: next() }));
+  const steps = done.map((step): Step => ({ ...step, id: next() }));
   return { ...from, name, drives: [...drives, ...bought], steps };
 }

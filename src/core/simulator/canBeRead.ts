@@ -4,16 +4,19 @@ import type { Member, SimBox, SimGroup, Slab } from "./simulatedBox";
 const has = (box: SimBox, { drive, valid }: Member, row: number): boolean =>
   row < valid && box.drives[drive]?.state === "works";
 
-/** Whether a row can be read from the drives that answer, whatever their sectors. */
-function isRowThere(box: SimBox, { members, code, parity, agree }: Slab, row: number): boolean {
+/**
+ * Whether a row has enough of its drives for a box to go on with it. Whether parity and copies have been made yet is not
+ * asked: a box does not stop for that, and reads what it gets.
+ */
+function isRowThere(box: SimBox, { members, code, parity }: Slab, row: number): boolean {
   const there = members.filter((member) => has(box, member, row)).length;
-  if (code === "copies") return members.some((member, i) => (i === 0 || row < agree) && has(box, member, row));
-  if (code !== "ring") return there >= members.length - (row < agree ? parity : 0);
+  if (code === "copies") return there > 0;
+  if (code !== "ring") return there >= members.length - parity;
   // Copies lie next to each other, round the ring: one of each two has to be there.
   const n = members.length;
   for (let place = 2 * Math.ceil((row * n) / 2); place + 1 < (row + 1) * n; place += 2) {
-    const [one, other] = [members[place % n], members[(place + 1) % n]];
-    if (one && other && !has(box, one, row) && !(row < agree && has(box, other, row))) return false;
+    const pair = [members[place % n], members[(place + 1) % n]];
+    if (!pair.some((member) => member && has(box, member, row))) return false;
   }
   return true;
 }

@@ -109,8 +109,8 @@ export class Practice {
     });
   }
 
-  /** Whether work stands still, or waits for other work. */
-  private stands({ held, waitsFor }: Running): boolean {
+  /** Whether work stands still: its pool cannot be read, or it waits for other work. */
+  stands({ held, waitsFor }: Running): boolean {
     return held === true || (waitsFor !== undefined && this.running.some(({ step }) => step.id === waitsFor));
   }
 

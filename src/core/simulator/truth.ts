@@ -40,12 +40,14 @@ function truthOfVolume(
   pool: SimPool,
   volume: SimVolume,
   lostOf: ReadonlyMap<number, ReadonlySet<number>>,
+  isStopped: boolean,
 ): VolumeTruth {
   let [blocks, lost] = [0, 0];
   for (const { data, from, count } of volume.extents) {
     blocks += count;
     for (const at of lostOf.get(data) ?? []) if (at >= from && at < from + count) lost += 1;
   }
+  if (isStopped) lost = blocks;
   const gone = deleted.get(volume.id);
   const backup = lost > 0 || gone !== undefined ? backupOf(box.backups, pool.id, volume.id, gone) : undefined;
   return {
@@ -65,7 +67,9 @@ function truthOfVolume(
 export function truthOf(practice: Practice): PoolTruth[] {
   return practice.box.pools.map((pool) => {
     const { blocks, lost, lostOf } = readBack(practice.box, pool);
-    const volumes = pool.volumes.map((volume) => truthOfVolume(practice, pool, volume, lostOf));
-    return { pool: pool.id, blocks, lost, volumes };
+    // A pool that cannot be read gives nothing, though single blocks of it could be.
+    const isStopped = pool.groups.some(({ id }) => practice.down.has(id));
+    const volumes = pool.volumes.map((volume) => truthOfVolume(practice, pool, volume, lostOf, isStopped));
+    return { pool: pool.id, blocks, lost: isStopped ? blocks : lost, volumes };
   });
 }

@@ -38,8 +38,7 @@ export function tryOut(plan: Plan, grain: Grain, { hours, mishaps = [], ...owner
 
 /** Begins the next step where nothing is under way; those that the box refuses are passed over by whoever goes on. */
 function beginNext(practice: Practice, steps: Step[], goesOn: boolean): void {
-  while (practice.running.length === 0 && steps[0] && (goesOn || isWell(practice)))
-    practice.begin(steps.shift() as Step);
+  while (practice.left() === null && steps[0] && (goesOn || isWell(practice))) practice.begin(steps.shift() as Step);
 }
 
 /** What the box says when something has gone wrong. */

@@ -100,7 +100,8 @@ export function practiceFace(plan: Plan, practice: Practice): PracticeFace {
   // What is made for the first time stands there while it is filled.
   const filled = practice.running.filter(({ phases, phase }) => phases[phase]?.op.kind === "agree");
   const now = filled.reduce((then, { step }) => afterStep(then, step), planOfPractice(plan, practice));
-  const work = practice.running.flatMap((running) => printedWork(running, now));
+  // Of work that stands still the kernel prints nothing.
+  const work = practice.running.flatMap((running) => (practice.stands(running) ? [] : printedWork(running, now)));
   return {
     ...printBox(now, work),
     smart: practiceSmart(practice),

@@ -156,9 +156,13 @@ function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
 function Work({ view }: { view: PracticeView }) {
   return (
     <ul>
-      {view.work.map(({ label, share, hoursLeft }) => (
+      {view.work.map(({ label, share, hoursLeft, stands }) => (
         <li key={label} className="mt-1">
-          <span className="font-semibold">{label}</span>: {perCent(share)} done, {lengthWords(hoursLeft)} to go.
+          <span className="font-semibold">{label}</span>: {perCent(share)} done,{" "}
+          {stands
+            ? "and it stands still: its pool cannot be read, or other work comes first"
+            : `${lengthWords(hoursLeft)} to go`}
+          .
           <span aria-hidden className="mt-1 block h-1.5 max-w-md bg-line">
             <span className="block h-full bg-indigo" style={{ width: `${share * 100}%` }} />
           </span>
@@ -185,7 +189,8 @@ function Clock({
   onEnded: () => void;
 }) {
   const [fast, setFast] = useState(false);
-  const left = view.work.length > 0 ? Math.min(...view.work.map(({ hoursLeft }) => hoursLeft)) : null;
+  const goesOn = view.work.filter(({ stands }) => !stands);
+  const left = goesOn.length > 0 ? Math.min(...goesOn.map(({ hoursLeft }) => hoursLeft)) : null;
   const said = view.said.length;
   const [saidAtStart, setSaidAtStart] = useState(said);
   // Something has happened: it stops, so that one can look.

@@ -34,6 +34,8 @@ export interface SeenWork {
   /** From 0 to 1. */
   share: number;
   hoursLeft: number;
+  /** Whether it stands still, since its pool cannot be read or other work comes first. */
+  stands: boolean;
 }
 
 /** A practice box as it is at a moment. */
@@ -126,8 +128,14 @@ export class OpenPractice {
 
   /** Why a step of the plan has not ended on it, as a sentence; null where it has, or was never begun on it. */
   notEnded(step: string, now: number): string | null {
-    const { running, steps, done } = this.to(now);
+    const practice = this.to(now);
+    const { running, steps, done } = practice;
     const work = running.find((each) => ofPlan(each.step.id) === step);
+    if (work && practice.stands(work))
+      return (
+        `On the practice box it stands still at ${Math.floor(shareDone(work) * 100)} %: its pool cannot be read, or ` +
+        "other work comes first. Put right what has gone wrong, or record below that it has stopped."
+      );
     if (work)
       return (
         `The practice box is still at it: ${Math.floor(shareDone(work) * 100)} % is done, and it takes ` +
@@ -197,6 +205,7 @@ export class OpenPractice {
         label: labelOf(running.step.id),
         share: shareDone(running),
         hoursLeft: hoursLeft(running),
+        stands: practice.stands(running),
       })),
       said: practice.said
         .map((said) => ({ at: this.kept.since + said.hours * HOUR, words: saidWords(said, plan, labelOf, unit) }))

@@ -3,7 +3,8 @@
 import type { Plan } from "@/core/document/plan";
 import { summaryOf, ageWords, backupName } from "@/core/rehearsal/summary";
 import type { Cell } from "@/core/rehearsal/table";
-import type { At, Owner } from "@/core/rehearsal/trials";
+import type { Owner } from "@/core/rehearsal/script";
+import type { At } from "@/core/rehearsal/trials";
 import { lengthWords } from "@/core/time/hoursWords";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";

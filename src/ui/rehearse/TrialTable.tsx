@@ -3,7 +3,7 @@
 import { useMemo, useState } from "react";
 import type { Plan } from "@/core/document/plan";
 import { cellAt, type Cell, layOutTable } from "@/core/rehearsal/table";
-import type { Owner } from "@/core/rehearsal/trials";
+import type { Owner } from "@/core/rehearsal/script";
 import { stepLabel } from "@/core/steps/stepLabel";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { Tick } from "../kit/Field";

@@ -2,7 +2,8 @@
 
 import { useEffect, useRef, useState } from "react";
 import { summaryOf } from "@/core/rehearsal/summary";
-import type { At, Owner } from "@/core/rehearsal/trials";
+import type { Owner } from "@/core/rehearsal/script";
+import type { At } from "@/core/rehearsal/trials";
 import { scriptOf } from "@/core/rehearsal/trials";
 import type { Cell } from "@/core/rehearsal/table";
 import { Button } from "../kit/Button";

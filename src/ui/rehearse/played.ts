@@ -5,8 +5,8 @@ import { keptOf } from "@/core/rehearsal/kept";
 import { type Outcome, outcomeOf } from "@/core/rehearsal/outcome";
 import { withBays } from "@/core/rehearsal/planOfPractice";
 import { playTo, type Stop } from "@/core/rehearsal/play";
-import type { Answer, Script, Strike } from "@/core/rehearsal/script";
-import { again, begin, expect, forkStage, type Stage, type Trouble } from "@/core/rehearsal/stage";
+import type { Answer, Owner, Script, Strike } from "@/core/rehearsal/script";
+import { again, begin, forkStage, schedule, type Stage, type Trouble } from "@/core/rehearsal/stage";
 import { hoursLeft, shareDone } from "@/core/simulator/practice";
 import type { Mishap } from "@/core/simulator/mishaps";
 import { stepLabel } from "@/core/steps/stepLabel";
@@ -54,7 +54,7 @@ const MOST_SAVES = 120;
 
 /** A rehearsal that is played, scrubbed and changed. */
 export class Played {
-  readonly script: { seed: number; strikes: Strike[]; answers: Answer[]; otherwise?: "advised" | "go-on" };
+  readonly script: { seed: number; strikes: Strike[]; answers: Answer[]; otherwise?: Owner };
   stage: Stage;
   private saves: Stage[] = [];
   private readonly usualTurns: readonly { id: string; at: number }[];
@@ -159,7 +159,7 @@ export class Played {
     this.added.push({ strike, answers: this.stage.answers.length, hours: this.hours });
     this.script.strikes.push(strike);
     for (const stage of [this.stage, ...this.saves]) {
-      expect(stage, { at: hours, mishap });
+      schedule(stage, { at: hours, mishap });
       if (stage.isOver) stage.isOver = false;
     }
     this.playTo(this.hours);
@@ -255,7 +255,7 @@ export class Played {
         label: this.labelOf(running.step.id),
         share: shareDone(running),
         hoursLeft: hoursLeft(running),
-        stands: running.held === true,
+        stands: practice.stands(running),
       })),
       waitsUntil: this.stage.waitsUntil > this.hours + 1e-6 ? this.stage.waitsUntil : null,
       said: practice.said

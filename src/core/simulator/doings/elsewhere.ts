@@ -1,4 +1,5 @@
 import { selfTestHours, sequentialRate, RESHAPE_SHARE } from "../../drives/rates";
+import { canBeRead } from "../canBeRead";
 import { type Doing, phaseOf, waiting } from "../doing";
 import { erase } from "../groups";
 import { AT_ONCE, WAYS, cellsOf, checkShare, hasParity, partUsed, passOver, sideBySide } from "../pace";
@@ -103,20 +104,37 @@ export const wipeDrive: Doing<"wipe-drive"> = {
 export const backUp: Doing<"back-up"> = {
   begin: (box, step) => [waiting(Math.max(storedIn(poolIn(box, step.pool)) / rateOf(box, step), 1e-9))],
   end: (box, step) => {
-    const known = box.known.find(({ id }) => id === step.to);
-    const keepsVersions = known?.keepsVersions ?? false;
-    const isSame = ({ pool, to }: SimBackup) => pool === step.pool && to === step.to;
-    if (!keepsVersions) box.backups = box.backups.filter((each) => !isSame(each));
-    const place = known?.place ?? "elsewhere";
-    const hours = box.hours - storedIn(poolIn(box, step.pool)) / rateOf(box, step) / 3600;
-    const lacks = unreadIn(box, poolIn(box, step.pool));
-    box.backups.push({ pool: step.pool, to: step.to, hours, place, keepsVersions, rate: rateOf(box, step), lacks });
+    const rate = rateOf(box, step);
+    keepBackup(box, {
+      pool: step.pool,
+      to: step.to,
+      rate,
+      hours: box.hours - storedIn(poolIn(box, step.pool)) / rate / 3600,
+    });
   },
 };
+
+/**
+ * A backup of a pool, as of an hour: one without older states takes the place of the one before it.
+ *
+ * @example keepBackup(box, { pool: "p1", to: "b1", rate: 117e6, hours: box.hours })
+ */
+export function keepBackup(box: SimBox, made: Made): void {
+  const known = box.known.find(({ id }) => id === made.to);
+  const keepsVersions = known?.keepsVersions ?? false;
+  const isSame = ({ pool, to }: SimBackup) => pool === made.pool && to === made.to;
+  if (!keepsVersions) box.backups = box.backups.filter((each) => !isSame(each));
+  const place = known?.place ?? made.place ?? "elsewhere";
+  box.backups.push({ ...made, place, keepsVersions, lacks: unreadIn(box, poolIn(box, made.pool)) });
+}
+
+/** What is known of a backup that is made: elsewhere, unless it or the plan says otherwise. */
+type Made = Pick<SimBackup, "pool" | "to" | "rate" | "hours"> & Partial<Pick<SimBackup, "place">>;
 
 /** The volumes of a pool of which something cannot be read: a backup has them no more than the box. */
 function unreadIn(box: SimBox, pool: SimPool | undefined): string[] {
   if (!pool || box.drives.every(({ state, unreadable }) => state === "works" && !unreadable?.size)) return [];
+  if (!pool.groups.every((group) => canBeRead(box, group))) return pool.volumes.map(({ id }) => id);
   const { lostOf } = readBack(box, pool);
   const isLost = ({ data, from, count }: Extent) =>
     [...(lostOf.get(data) ?? [])].some((at) => at >= from && at < from + count);
