@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Locator, type Page } from "@playwright/test";
 import type { Plan, Step } from "../../src/core/document/plan";
+import { away } from "../../src/core/testing/dataPlan";
 import { boxOf, openPlan, saved, tabTo } from "./workbench";
 
 /** Four drives of which one is replaced by a larger one; what is stored is at home as well, once a week. */
@@ -12,18 +13,7 @@ function growing(how: "pulled" | "attached", more: Partial<Plan> = {}): Plan {
     ...plan,
     box: { ...plan.box, rules: { set: "classic-raid", overrides: { replacing: "old-attached" } } },
     dataSets: [{ id: "set1", name: "Photographs", volume: "v1", bytes: 8e12, worth: "precious" }],
-    backups: [
-      {
-        id: "b1",
-        name: "Box at home",
-        kind: "box",
-        place: "elsewhere",
-        everyDays: 7,
-        keepsVersions: true,
-        lastVerified: new Date().toISOString().slice(0, 10),
-        dataSets: ["set1"],
-      },
-    ],
+    backups: [{ ...away, lastVerified: new Date().toISOString().slice(0, 10), dataSets: ["set1"] }],
     steps: [step],
     ...more,
   };
@@ -92,7 +82,17 @@ test("with the old drive in its bay nothing is lost, and the way out is a plan o
   await strip(page).press("End");
   await expect(page.getByRole("heading", { name: "Nothing is lost" })).toBeFocused();
   await expect(endOf(page)).toContainText("Photographs: all of it is there, as it was written.");
-  await press(page, "Make a plan of this way out");
+  // Into the plan itself, and taken back.
+  await press(page, "Put it into this plan");
+  await expect(page.getByText("put the way out of a rehearsal into the plan", { exact: false }).first()).toBeVisible();
+  await expect(page.getByText("Nothing has begun yet.")).toBeVisible();
+  await expect(page.getByRole("button", { name: /drive in bay 2: dead$/ })).toBeVisible();
+  await press(page, "Undo");
+  await expect(page.getByRole("button", { name: /drive in bay 2: rests$/ })).toBeVisible();
+  await dies(page, 2);
+  await press(page, "Do what is advised");
+  await strip(page).press("End");
+  await press(page, "Make a plan of it");
   await page.getByRole("link", { name: "Open it" }).click();
   await expect(page.getByLabel("Name of the plan")).toHaveValue(/^Rowing club: A drive dies/);
   await expect(page.getByText("Nothing is lost; one drive has failed.").first()).toBeAttached();

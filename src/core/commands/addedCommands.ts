@@ -18,7 +18,8 @@ export type AddedKind =
   | "put-backup"
   | "remove-backup"
   | "keep-rehearsal"
-  | "remove-rehearsal";
+  | "remove-rehearsal"
+  | "take-way-out";
 
 export type Modules<K extends CommandKind> = { readonly [Kind in K]: CommandModule<Kind> };
 

@@ -1,4 +1,5 @@
 import type { Drive, Plan, Step } from "../document/plan";
+import { freeId } from "../records/freeId";
 import { doingOf } from "../simulator/doings/registry";
 import { placeOf } from "../simulator/simulatedBox";
 import type { Practice } from "../simulator/practice";
@@ -50,8 +51,10 @@ function anotherLike({ play, practice: { box } }: AdaptedTo, id: string): Drive 
   const like = play.plan.drives.find((drive) => drive.id === id);
   if (!like) return null;
   const { serial: _serial, state: _state, contents: _contents, ...rest } = like;
-  let name = `${id}-new`;
-  while (placeOf(box, name) >= 0) name += "x";
+  const name = freeId(
+    "b",
+    box.drives.map((drive) => drive.id),
+  );
   return { ...rest, id: name, health: { state: "good" }, place: { shelf: true } };
 }
 

@@ -1,7 +1,10 @@
+import { rulesOfBox } from "../box/rulesOfBox";
 import type { Drive, Plan, Step } from "../document/plan";
 import { bayOf } from "../drives/drive";
 import { isGone } from "../drives/driveState";
 import type { Practice, Said } from "../simulator/practice";
+import { groupNamed } from "../simulator/simulatedBox";
+import { putInPlaceOf } from "../steps/inPlaceOf";
 import { walkPlan } from "../walk/walkPlan";
 
 /** A box on which owners practise is told what nobody would be told on theirs: that nothing can be lost. */
@@ -124,6 +127,35 @@ export function withBays(plan: Plan, { box }: Practice): Plan {
     return { ...drive, place: { bay: free } };
   });
   return { ...plan, drives };
+}
+
+/**
+ * A plan in which drives that hold all they should stand in the place of those that they replace, while the group still
+ * writes what it gains: that is not there yet.
+ *
+ * @example withFilled(plan, practice).pools[0].groups[0].drives // with the new drive, up to where the old one reached
+ */
+export function withFilled(plan: Plan, { box, running }: Practice): Plan {
+  const replaced = running.flatMap(({ phases, phase }) => {
+    const op = phases[phase]?.op;
+    const then = op?.kind === "gain" ? groupNamed(box, op.group)?.group : undefined;
+    const now = plan.pools.flatMap(({ groups }) => groups).find(({ id }) => id === then?.id);
+    if (!then || !now || then.drives.length !== now.drives.length) return [];
+    const names = new Set(then.drives.map((place) => box.drives[place]?.id));
+    const [old] = now.drives.filter((id) => !names.has(id));
+    const [next] = [...names].filter((id) => id !== undefined && !now.drives.includes(id));
+    return old !== undefined && next !== undefined ? [{ old, next }] : [];
+  });
+  if (replaced.length === 0) return plan;
+  const filled = structuredClone(plan);
+  for (const { old, next } of replaced) {
+    putInPlaceOf(plan, filled, old, next, rulesOfBox(plan));
+    for (const drive of filled.drives.filter(({ id }) => id === old || id === next)) {
+      const bay = box.drives.find(({ id }) => id === drive.id)?.bay ?? null;
+      drive.place = bay === null ? { shelf: true } : { bay };
+    }
+  }
+  return filled;
 }
 
 function lowestFree(taken: ReadonlySet<number>): number {

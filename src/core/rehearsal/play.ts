@@ -9,7 +9,7 @@ import { moduleOf } from "../steps/registry";
 import { adapted } from "./adapted";
 import { type Advice, adviceFor, type Errand, lostOf } from "./errands";
 import { COPY_MADE_FIRST } from "./losses";
-import { afterSaid, followedBy, withBays } from "./planOfPractice";
+import { afterSaid, followedBy, withBays, withFilled } from "./planOfPractice";
 import { responsesTo } from "./responses";
 import type { Answer } from "./script";
 import { again, schedule, type Stage, strike, takeLosses, type Trouble } from "./stage";
@@ -95,7 +95,7 @@ function boxNow({ plan, practice }: Stage): Plan {
  *
  * @example adviceNow(stage).rescues[0]?.first // "Nothing is lost; one drive has failed."
  */
-export const adviceNow = (stage: Stage): Advice => adviceFor(boxNow(stage), stage.play);
+export const adviceNow = (stage: Stage): Advice => adviceFor(withFilled(boxNow(stage), stage.practice), stage.play);
 
 /** The owner asks what to do now, and has that before everything else. */
 function takeAdvice(stage: Stage): void {

@@ -1,7 +1,10 @@
 import "../commands/rehearsalCommands";
+import { conditionOf } from "../box/condition";
+import { rulesOfBox } from "../box/rulesOfBox";
 import { applyCommand } from "../commands/applyCommand";
 import { coveredClinic } from "../document/samples/coveredClinic";
-import type { Plan, Step } from "../document/plan";
+import type { DataSet, Plan, Step } from "../document/plan";
+import { checkPlan } from "../document/readPlan";
 import { away, clinicPlan, DAY, office, usb } from "../testing/dataPlan";
 import { Dice } from "../testing/likelyPlan";
 import { type Reached, steeredWalk } from "../testing/steeredPlan";
@@ -9,14 +12,16 @@ import type { Walk } from "../walk/moment";
 import { walkPlan } from "../walk/walkPlan";
 import { adviceFor } from "./errands";
 import { keptOf, scriptOfKept } from "./kept";
+import { COPY_MADE_FIRST } from "./losses";
 import { judge, proposalsFor } from "./mends";
 import { compareOutcomes, type Outcome, outcomeOf } from "./outcome";
-import { playTo } from "./play";
+import { adviceNow, playTo } from "./play";
 import type { Answer, Owner, Script, Strike } from "./script";
 import { begin, type Stage } from "./stage";
 import { summaryOf } from "./summary";
+import { planOfWayOut } from "./wayOut";
 import { addCases, cellAt, type Cells, layOutTable, mergeTables, tallyOf, type Tried } from "./table";
-import { type At, prepare, type Prepared, scriptOf, tryPairs, trySingle } from "./trials";
+import { type At, type Instant, prepare, type Prepared, scriptOf, tryPairs, trySingle } from "./trials";
 
 const ADVISER = { family: "TB", day: DAY } as const;
 const SEED = Number(process.env.PROPERTY_SEED ?? 20_261_127) % 1_000_003;
@@ -121,6 +126,20 @@ describe("a second drive dies", () => {
   });
 });
 
+test("in a box that takes new space into use by itself a pulled drive is missed only until the new one is filled", () => {
+  // 4 TB of the new drive are filled in 12.3 h at 0.6 × 150 MB/s; what it brings is written for 32 h after that.
+  const death = (hours: number): Strike => ({ step: "s3", hours, mishap: { kind: "drive-dies", drive: "d2" } });
+  const plan = { ...coveredClinic, steps: coveredClinic.steps.filter(({ id }) => id === "s3") };
+  expect(outcomeOf(played(plan, [death(12)], [], "advised")).became).not.toBe("whole");
+  expect(outcomeOf(played(plan, [death(13)], [], "advised")).became).toBe("whole");
+  // What is advised then is of the drives that stand there: the pulled one is on the shelf.
+  const asked = played(plan, [death(13)], []);
+  expect(asked.troubles).toHaveLength(1);
+  const [rescue] = adviceNow(asked).rescues;
+  expect(rescue?.wouldTake).toMatch(/12\sTB drive in bay 1,.*8\sTB drive in bay 3 .*12\sTB drive in bay 4/);
+  expect(JSON.stringify(rescue)).not.toContain("in bay 1 (serial TJ4-0417)");
+});
+
 describe("what the owner does decides", () => {
   const loose = (hours: number): Strike => ({ step: "s1", hours, mishap: { kind: "goes-missing", drive: "d2" } });
   test("a drive that was only loose is put back, and the box goes on where it stood still", () => {
@@ -167,7 +186,7 @@ describe("what the owner does decides", () => {
     const short: Strike = { step: "s1", hours: 0, mishap: { kind: "short", drive: "x1", bytes: 5e12 } };
     const stage = played(growing("attached"), [short], [], "advised");
     expect(outcomeOf(stage)).toMatchObject({ became: "whole", passedOver: [] });
-    expect(stage.plan.pools[0]!.groups[0]!.drives).toContain("x1-new");
+    expect(stage.plan.pools[0]!.groups[0]!.drives).toContain("b1");
     expect(outcomeOf(played(growing("attached"), [short], [], "go-on")).passedOver).toEqual(["s1"]);
   });
 
@@ -176,6 +195,81 @@ describe("what the owner does decides", () => {
     const stage = played(growing("pulled"), [young], [], "advised");
     expect(outcomeOf(stage)).toMatchObject({ became: "whole", passedOver: [] });
     expect(stage.practice.box.drives.find(({ id }) => id === "x1")?.state).toBe("failed");
+  });
+});
+
+describe("a copy that the advice asks for first", () => {
+  const steps: Step[] = [
+    { id: "s1", kind: "verify", pool: "p1" },
+    { id: "s2", kind: "verify", pool: "p1" },
+  ];
+  // One failure leaves nothing to spare: the images, which are nowhere else, are copied away before anything.
+  const plan = growing("pulled", {
+    steps,
+    backups: [{ ...usb, dataSets: ["s2"] }],
+    drives: clinicPlan().drives.slice(0, 4),
+  });
+  const first: Strike = { step: "s1", hours: 1, mishap: { kind: "drive-dies", drive: "d1" } };
+  const lostWith = (hours: number) => {
+    const stage = played(
+      plan,
+      [first, { step: "s1", hours, mishap: { kind: "drive-dies", drive: "d2" } }],
+      [],
+      "advised",
+    );
+    return outcomeOf(stage).losses.map(({ of, from }) => [of, from]);
+  };
+
+  test("holds nothing while it is made", () => {
+    expect(lostWith(12)).toEqual([
+      ["s1", null],
+      ["s2", "b2"],
+    ]);
+  });
+
+  test("holds what was in one place only once it is there, and nothing that a backup has", () => {
+    expect(lostWith(36)).toEqual([
+      ["s1", COPY_MADE_FIRST],
+      ["s2", "b2"],
+    ]);
+  });
+});
+
+test("data on a drive of its own comes back from its backup, after a fire from one that is elsewhere", () => {
+  const [x1] = clinicPlan().drives.filter(({ id }) => id === "x1");
+  const films: DataSet = { id: "s3", name: "Films", drive: "x1", bytes: 1e12, worth: "useful" };
+  const plan = growing("pulled", {
+    steps: [{ id: "s1", kind: "verify", pool: "p1" }],
+    drives: [
+      ...clinicPlan().drives.filter(({ id }) => id !== "x1"),
+      { ...x1!, contents: { kind: "data" }, place: { bay: 5 } },
+    ],
+    dataSets: [films],
+    backups: [
+      { ...usb, dataSets: ["s3"] },
+      { ...away, id: "b3", everyDays: 60, dataSets: ["s3"] },
+    ],
+  });
+  const after = (mishap: Strike["mishap"]) => outcomeOf(played(plan, [{ hours: 0, mishap }], [], "advised")).losses;
+  expect(after({ kind: "drive-dies", drive: "x1" })).toMatchObject([{ of: "s3", from: "b2", ageHours: 30 * 24 }]);
+  const fire = after({ kind: "fire" }).filter(({ of }) => of === "s3");
+  expect(fire).toMatchObject([{ from: "b3", ageHours: 60 * 24 }]);
+});
+
+describe("the way out as a plan of its own", () => {
+  test.each(["pulled", "attached"] as const)("%s: each of its steps can be done, and it ends whole", (how) => {
+    const stage = played(growing(how), [dies("d2", 5)], [], "advised");
+    const plan = planOfWayOut(stage, "Way out")!;
+    expect(checkPlan(plan)).toMatchObject({ ok: true });
+    const { moments } = walkPlan(plan, "TB", undefined, DAY);
+    // It begins with the box as it was: with the drive that is dead, and without the one that was pulled.
+    const gone = plan.drives.flatMap(({ id, state }) => (state ? [`${id} ${state}`] : []));
+    expect(gone.sort()).toEqual(how === "pulled" ? ["d1 missing", "d2 failed"] : ["d2 failed"]);
+    expect(moments.slice(1).map(({ walked }) => [walked!.step.kind, walked!.done])).toEqual(
+      plan.steps.map(({ kind }) => [kind, true]),
+    );
+    const last = moments.at(-1)!.state.plan;
+    expect(conditionOf(last, last.pools[0]!, rulesOfBox(last)).state).toBe("whole");
   });
 });
 
@@ -203,12 +297,15 @@ test("two pools that lack a drive are each given one of their own", () => {
   expect(used.sort()).toEqual(bought.sort());
 });
 
-/** How many more drives a pool bears while a step runs, as predicted: before, during and after it. */
-function bears({ moments }: Walk, step: string | undefined, pool: string): number {
+/** How many more drives a pool bears so far into a step, as predicted: before, during and after it. */
+function bears({ moments }: Walk, { step, share }: Pick<Instant, "step" | "share">, pool: string): number {
   const at = step === undefined ? 0 : moments.findIndex(({ walked }) => walked?.step.id === step);
   const near = step === undefined ? [moments[0]!] : [moments[at - 1]!, moments[at]!];
   const during =
-    moments[at]?.walked?.exposure.filter((each) => each.pool === pool).map((each) => each.redundancy) ?? [];
+    moments[at]?.walked?.exposure
+      // A drive is missing for a part of the hours only where the box then takes new space into use by itself.
+      .filter((each) => each.pool === pool && share <= (each.share ?? 1) + 0.02)
+      .map((each) => each.redundancy) ?? [];
   const rest = near.flatMap(({ state, tolerance }) =>
     state.plan.pools.flatMap(({ id }, p) => (id === pool ? [tolerance[p] ?? 0] : [])),
   );
@@ -241,7 +338,10 @@ test("any plan: cells are what single runs come to, prediction holds, and advice
       if (kind !== "drive-dies" && kind !== "dies-young") continue;
       const advised = trySingle(singles, at, "advised")!;
       const pool = plan.pools[0]?.id ?? "";
-      if (plan.pools.length === 1 && bears(walk, step, pool) >= (kind === "drive-dies" ? 1 : 0)) {
+      if (
+        plan.pools.length === 1 &&
+        bears(walk, singles.instants[at.instant]!, pool) >= (kind === "drive-dies" ? 1 : 0)
+      ) {
         borne += 1;
         expect({ plan, step, of, became: advised.became }).toEqual({ plan, step, of, became: "whole" });
       }

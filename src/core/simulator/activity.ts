@@ -36,6 +36,7 @@ function frontOfRewrite({ slabs }: SimGroup): number | null {
 
 /** The height of work on a group, in blocks of its drives; of chunks as a share of what is done. */
 function heightOf(group: SimGroup, op: Op, { done, units }: Phase, blocks: number): number | null {
+  if (op.kind === "gain") return null;
   if (group.chunks) return (done / Math.max(1, units)) * blocks;
   if (op.kind === "fill") return blockAt(group, op.place, done);
   if (op.kind === "copy") return blockAt(group, op.from, done);
@@ -62,7 +63,7 @@ function alone(box: SimBox, op: Op, { done, units }: Phase): { id: string; does:
 }
 
 /** Kinds of work that read the drives which they write. */
-const READS_TOO: ReadonlySet<Op["kind"]> = new Set(["rewrite", "restripe", "agree"]);
+const READS_TOO: ReadonlySet<Op["kind"]> = new Set(["rewrite", "restripe", "agree", "gain"]);
 
 /**
  * What the drives of a box do now: which are read, which are written, and how far up the work has come on each.

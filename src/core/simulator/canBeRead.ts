@@ -5,8 +5,8 @@ const has = (box: SimBox, { drive, valid }: Member, row: number): boolean =>
   row < valid && box.drives[drive]?.state === "works";
 
 /**
- * Whether a row has enough of its drives for a box to go on with it. Whether parity and copies have been made yet is not
- * asked: a box does not stop for that, and reads what it gets.
+ * Whether a row has enough of its drives for a box to go on with it. Whether parity and copies have been made yet is
+ * not asked: a box does not stop for that, and reads what it gets.
  */
 function isRowThere(box: SimBox, { members, code, parity }: Slab, row: number): boolean {
   const there = members.filter((member) => has(box, member, row)).length;

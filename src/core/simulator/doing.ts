@@ -51,6 +51,17 @@ export const phaseOf = (box: SimBox, op: Op, seconds: number): Phase => ({
 /** Time that passes while no block is touched. */
 export const waiting = (seconds: number): Phase => ({ op: { kind: "wait" }, units: 1, done: 0, seconds });
 
+/**
+ * The time in which a group writes what it has gained: its drives hold what they should meanwhile, and nothing else of
+ * its pool is changed.
+ */
+export const gaining = (group: string, seconds: number): Phase => ({
+  op: { kind: "gain", group },
+  units: 1,
+  done: 0,
+  seconds,
+});
+
 /** The lowest bay that no drive is in; null where all are taken. */
 export function freeBay(box: SimBox): number | null {
   for (let bay = 1; bay <= box.bays; bay += 1) if (!box.drives.some((drive) => drive.bay === bay)) return bay;

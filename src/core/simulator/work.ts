@@ -26,6 +26,8 @@ export type Op =
   /** A drive overwritten, or read from end to end. */
   | { kind: "overwrite"; place: number }
   | { kind: "read-through"; place: number }
+  /** What a group has gained is written; it counts once that has ended. */
+  | { kind: "gain"; group: string }
   /** Time passes, and no block is touched: a copy to another place, a drive changed by hand. */
   | { kind: "wait" };
 
@@ -215,6 +217,7 @@ const KINDS: { readonly [K in Op["kind"]]: Kind<K> } = {
   check,
   overwrite,
   "read-through": { units: (box, { place }) => box.drives[place]?.blocks ?? 0, run: () => true },
+  gain: { units: () => 1, run: () => true },
   wait: { units: () => 1, run: () => true },
 };
 

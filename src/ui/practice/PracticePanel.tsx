@@ -15,12 +15,14 @@ import { Unloaded } from "../kit/Unloaded";
 import { openDatabase } from "../openDatabase";
 import { useUnit } from "../preferences/preferences";
 import { usePlanId } from "../shell/usePlanId";
+import { mishapOffers } from "../mishaps/mishapOffers";
+import { breakable } from "./breakable";
 import { BoxFront } from "./BoxFront";
 import { asked, NOTHING_KEPT } from "./OfferPractice";
 import { TruthLines } from "./TruthLines";
 import type { PracticeView } from "./openPractice";
 
-const MishapDialog = part(() => import("./MishapDialog").then((module) => module.MishapDialog), {
+const MishapDialog = part(() => import("../mishaps/MishapDialog").then((module) => module.MishapDialog), {
   needed: "this dialog",
   said: "over",
 });
@@ -138,8 +140,8 @@ function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
       <Again plan={plan} onSaid={setSaid} />
       {breaking && (
         <MishapDialog
-          view={view}
-          plan={plan}
+          offers={mishapOffers(breakable(view, plan))}
+          about="On the practice box only, at this moment of its clock. The plan knows nothing of it until the box is read."
           onClose={() => setBreaking(false)}
           onMishap={(mishap) => {
             practice.befall(mishap);

@@ -45,6 +45,7 @@ function volumeWords({ volume, blocks, lost, deleted, backupAge }: VolumeTruth, 
       ? "No backup has it."
       : `A backup has it, as it was ${lengthWords(backupAge).replace("about ", "")} before.`;
   if (deleted) return `${name}: deleted. ${backup}`;
+  if (lost > 0 && lost === blocks) return `${name}: none of it can be read now. ${backup}`;
   return lost === 0
     ? `${name}: all of it is there, and as it was written.`
     : `${name}: ${share(lost, blocks)} of its blocks cannot be read, or are wrong. ${backup}`;

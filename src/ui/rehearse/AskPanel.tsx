@@ -1,14 +1,13 @@
 "use client";
 
-import { useEffect, useMemo, useRef } from "react";
-import { poolsToRescue, rescueOf, settingOf } from "@/core/rescue/rescueOf";
+import { useEffect, useRef } from "react";
+import { adviceNow } from "@/core/rehearsal/play";
 import type { Answer } from "@/core/rehearsal/script";
 import type { Trouble } from "@/core/rehearsal/stage";
 import { lengthWords } from "@/core/time/hoursWords";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 import { WhatItMeans } from "../rescue/WhatItMeans";
-import { today } from "../today";
 import { troubleWords } from "./troubleWords";
 import type { Playing } from "./usePlayed";
 
@@ -35,14 +34,9 @@ export function AskPanel({ playing }: { playing: Playing }) {
     const timer = setTimeout(() => heading.current?.focus());
     return () => clearTimeout(timer);
   }, [troubles]);
-  const rescues = useMemo(
-    () =>
-      poolsToRescue(plan).flatMap(({ id, name }) => {
-        const setting = settingOf({ ...plan, steps: [] }, id, unit, plan.calendar?.start ?? today());
-        return setting ? [{ name, rescue: rescueOf(setting).rescue }] : [];
-      }),
-    [plan, unit],
-  );
+  // Just what is done by whoever follows it.
+  const { rescues } = adviceNow(played.stage);
+  const nameOf = (pool: string) => plan.pools.find(({ id }) => id === pool)?.name;
   const words = troubles.map((each) => troubleWords(each, plan, (step) => played.labelOf(step), unit));
   return (
     <section aria-labelledby="asks" className="border-l-4 border-geranium pl-3">
@@ -60,9 +54,9 @@ export function AskPanel({ playing }: { playing: Playing }) {
           </Button>
         ))}
       </div>
-      {rescues.map(({ name, rescue }) => (
+      {rescues.map((rescue) => (
         <div key={rescue.pool} className="mt-3 space-y-2">
-          <h3 className="text-soft">What to do now{name ? `: ${name}` : ""}</h3>
+          <h3 className="text-soft">What to do now{nameOf(rescue.pool) ? `: ${nameOf(rescue.pool)}` : ""}</h3>
           <WhatItMeans rescue={rescue} />
           {rescue.acts.length > 0 && (
             <ol className="list-decimal space-y-1 pl-5">

@@ -3,6 +3,7 @@
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
 import type { Plan } from "@/core/document/plan";
+import type { Stored } from "@/core/rehearsal/losses";
 import { backupName, ageWords } from "@/core/rehearsal/summary";
 import { planOfWayOut } from "@/core/rehearsal/wayOut";
 import { lengthWords } from "@/core/time/hoursWords";
@@ -12,6 +13,7 @@ import { Button } from "../kit/Button";
 import { NameField } from "../kit/NameField";
 import { openDatabase } from "../openDatabase";
 import type { PlaceProps } from "../shell/planPlace";
+import { Refused } from "./Refused";
 import type { Playing } from "./usePlayed";
 
 interface Props extends Pick<PlaceProps, "act"> {
@@ -39,6 +41,7 @@ export function EndPanel({ playing, plan, act, name }: Props) {
     return () => clearTimeout(timer);
   }, []);
   const stored = played.stage.play.stored;
+  const isErased = (on: Stored["on"]) => "drive" in on && played.stage.practice.box.erased.has(on.drive);
   const longer = outcome.degradedHours - played.usual.degradedHours;
   const first = {
     whole: "Nothing is lost",
@@ -54,17 +57,19 @@ export function EndPanel({ playing, plan, act, name }: Props) {
         {first}
       </h2>
       <ul className="mt-1 space-y-1" aria-label="What became of your data">
-        {stored.map(({ id, name: called }) => {
+        {stored.map(({ id, name: called, on }) => {
           const loss = outcome.losses.find(({ of }) => of === id);
           return (
             <li key={id}>
               <span className="font-semibold">{called || "A volume"}</span>:{" "}
-              {!loss
-                ? "all of it is there, as it was written."
-                : loss.from === null
-                  ? `${shareWords(loss.share)} could not be read any more, and no backup has it: lost.`
-                  : `${shareWords(loss.share)} could not be read any more. It comes back from ` +
-                    `${backupName(plan, loss.from)}, ${ageWords(loss.ageHours ?? 0)}.`}
+              {isErased(on)
+                ? "its drive is erased by the plan itself."
+                : !loss
+                  ? "all of it is there, as it was written."
+                  : loss.from === null
+                    ? `${shareWords(loss.share)} could not be read any more, and no backup has it: lost.`
+                    : `${shareWords(loss.share)} could not be read any more. It comes back from ` +
+                      `${backupName(plan, loss.from)}, ${ageWords(loss.ageHours ?? 0)}.`}
             </li>
           );
         })}
@@ -80,47 +85,63 @@ export function EndPanel({ playing, plan, act, name }: Props) {
         {outcome.passedOver.length > 0 && ` ${counted(outcome.passedOver.length, "step")} of the plan came to nothing.`}
       </p>
       <Keep act={act} playing={playing} name={name} />
-      <WayOut playing={playing} plan={plan} name={name} />
+      <WayOut act={act} playing={playing} plan={plan} name={name} />
     </section>
   );
 }
 
-/** Keeps a rehearsal with the plan, under a name. */
+/** Keeps a rehearsal with the plan, under a name; says why where it cannot. */
 function Keep({ act, playing, name }: Pick<Props, "act" | "playing" | "name">) {
   const [called, setCalled] = useState(name);
+  const [refused, setRefused] = useState<string | null>(null);
+  const keep = () => setRefused(act({ kind: "keep-rehearsal", rehearsal: playing.played.kept(called) }, true));
   return (
-    <div className="mt-3 flex flex-wrap items-center gap-1.5">
-      <NameField label="Name of this rehearsal" value={called} onChange={setCalled} className="flex-1 border-line" />
-      <Button look="main" onClick={() => act({ kind: "keep-rehearsal", rehearsal: playing.played.kept(called) }, true)}>
-        Keep it with the plan
-      </Button>
+    <div className="mt-3">
+      <div className="flex flex-wrap items-center gap-1.5">
+        <NameField label="Name of this rehearsal" value={called} onChange={setCalled} className="flex-1 border-line" />
+        <Button look="main" onClick={keep}>
+          Keep it with the plan
+        </Button>
+      </div>
+      <Refused why={refused} />
     </div>
   );
 }
 
-/** Makes a plan of what was done since the first mishap. */
-function WayOut({ playing, plan, name }: Pick<Props, "playing" | "plan" | "name">) {
+/** What was done since the first mishap, put into the plan, or made a plan of its own. */
+function WayOut({ act, playing, plan, name }: Props) {
   const [state, setState] = useState<{ id: string } | "failed" | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
   const made = planOfWayOut(playing.played.stage, `${plan.name}: ${name}`.slice(0, 120));
   if (!made) return null;
+  const { drives, pools, steps } = made;
   return (
-    <div className="mt-2">
-      <Button
-        onClick={() =>
-          void keepPlan(openDatabase(), made).then(
-            (id) => setState({ id }),
-            () => setState("failed"),
-          )
-        }
-      >
-        Make a plan of this way out
-      </Button>
-      <p role="status" className="mt-1 text-soft">
+    <div className="mt-3">
+      <p className="text-soft">
+        The way out, {oneOrMany(steps.length, "one step", "steps")} from the box as it was just after the mishap:
+      </p>
+      <div className="mt-1 flex flex-wrap gap-1.5">
+        <Button onClick={() => setRefused(act({ kind: "take-way-out", as: { drives, pools, steps } }, true))}>
+          Put it into this plan
+        </Button>
+        <Button
+          onClick={() =>
+            void keepPlan(openDatabase(), made).then(
+              (id) => setState({ id }),
+              () => setState("failed"),
+            )
+          }
+        >
+          Make a plan of it
+        </Button>
+      </div>
+      <Refused why={refused} />
+      <p role="status" className={state === "failed" ? "text-geranium" : "text-soft"}>
         {state === "failed"
           ? "The browser could not keep it: its storage is full or blocked."
           : state
             ? `It is among your plans: “${made.name}”.`
-            : `${oneOrMany(made.steps.length, "One step", "steps")} from just after the mishap, as a plan of its own.`}
+            : ""}
       </p>
       {state !== null && state !== "failed" && (
         <Link

@@ -1,5 +1,6 @@
 "use client";
 
+import { useRef, useState } from "react";
 import type { Plan } from "@/core/document/plan";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { storedOf } from "@/core/rehearsal/losses";
@@ -15,6 +16,7 @@ import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 import type { PlaceProps } from "../shell/planPlace";
 import { stepNumber } from "./caseWords";
+import { Refused } from "./Refused";
 import type { Mends } from "./useTrials";
 
 /** What is done by each kind of change, in words; `n` is the number of its step. */
@@ -77,12 +79,15 @@ function costWords({ hours, money, buys, kind }: Mend, plan: Plan): string {
 export function MendList({ mends, plan, act }: { mends: Mends; plan: Plan } & Pick<PlaceProps, "act">) {
   const [unit] = useUnit();
   const { state } = mends;
+  const heading = useRef<HTMLHeadingElement>(null);
+  const [refused, setRefused] = useState<string | null>(null);
   if (state === "ready") return null;
   return (
     <section aria-labelledby="mends" className="mt-6">
-      <h2 id="mends" className="font-serif text-lg">
+      <h2 id="mends" ref={heading} tabIndex={-1} className="font-serif text-lg outline-none">
         What would help
       </h2>
+      <Refused why={refused} />
       {state === "running" && (
         <p className="mt-1 flex flex-wrap items-center gap-3 text-soft">
           <progress
@@ -113,7 +118,13 @@ export function MendList({ mends, plan, act }: { mends: Mends; plan: Plan } & Pi
                   {gainWords(mend, plan)} <span className="text-soft">{costWords(mend, plan)}</span>
                 </p>
               </div>
-              <Button aria-label={`Change the plan: ${words}`} onClick={() => act(mend.command, true)}>
+              <Button
+                aria-label={`Change the plan: ${words}`}
+                onClick={() => {
+                  heading.current?.focus();
+                  setRefused(act(mend.command, true));
+                }}
+              >
                 Change the plan
               </Button>
             </li>

@@ -24,14 +24,15 @@ import type { PlaceProps } from "../shell/planPlace";
 import { AskPanel } from "./AskPanel";
 import { clockWords } from "./clockWords";
 import { EndPanel } from "./EndPanel";
-import { type MishapOffer, offersFor } from "./mishapOffers";
+import type { Wished } from "../mishaps/MishapDialog";
+import { type MishapOffer, mishapOffers } from "../mishaps/mishapOffers";
+import { breakable } from "./breakable";
 import { mishapWords } from "./mishapWords";
 import { bayDrop, PlayedBox } from "./PlayedBox";
 import { PlayStrip, STRIP_DROP } from "./PlayStrip";
-import type { Wished } from "./StrikeDialog";
 import { EMPTY_SCRIPT, type Playing, type Speed, usePlayed, wantsLessMotion } from "./usePlayed";
 
-const StrikeDialog = part(() => import("./StrikeDialog").then((module) => module.StrikeDialog), {
+const MishapDialog = part(() => import("../mishaps/MishapDialog").then((module) => module.MishapDialog), {
   needed: "this dialog",
   said: "over",
 });
@@ -75,7 +76,7 @@ export function PlayView({ plan, act, asked }: Props) {
     // A case is begun once, when it is asked for.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [asked]);
-  const offers = offersFor(view.plan, unit);
+  const offers = mishapOffers(breakable(view.plan, playing.played.stage.practice, unit));
   const happens = (mishap: Parameters<typeof strike>[0], at: number) => {
     playing.play(false);
     strike(mishap, at);
@@ -91,7 +92,7 @@ export function PlayView({ plan, act, asked }: Props) {
       id="mishaps"
       sensors={sensors}
       collisionDetection={pointerWithin}
-      onDragStart={({ active }) => setDragged(offers.find(({ kind }) => kind === active.id) ?? null)}
+      onDragStart={({ active }) => setDragged(offers.find(({ id }) => id === active.id) ?? null)}
       onDragCancel={() => setDragged(null)}
       onDragEnd={({ over, delta, activatorEvent }) => {
         const offer = dragged;
@@ -101,10 +102,10 @@ export function PlayView({ plan, act, asked }: Props) {
         if (over.id === STRIP_DROP) {
           const x = "clientX" in activatorEvent ? Number(activatorEvent.clientX) + delta.x : over.rect.left;
           const at = Math.max(0, Math.min(1, (x - over.rect.left) / over.rect.width)) * view.length || 0;
-          if (offer.of) setWished({ kind: offer.kind, at });
+          if (offer.of) setWished({ offer: offer.id, hours: Math.max(0, at - view.hours) });
           else happens(offer.mishap(""), at);
         } else if (drive !== undefined) happens(offer.mishap(drive), view.hours);
-        else setWished({ kind: offer.kind });
+        else setWished({ offer: offer.id });
       }}
     >
       <div className="flex min-h-0 flex-1 flex-col gap-x-6 lg:flex-row">
@@ -119,7 +120,7 @@ export function PlayView({ plan, act, asked }: Props) {
           </p>
           <PlayedBox playing={playing} onPick={(of) => setWished({ of })} />
           <PlayStrip view={view} plan={view.plan} onSeek={playing.seek} />
-          <Mishaps offers={offers} onWish={(kind) => setWished({ kind })} />
+          <Mishaps offers={offers} onWish={(offer) => setWished({ offer })} />
         </section>
         <aside className="min-h-0 shrink-0 py-2 lg:w-[23rem] lg:overflow-y-auto" aria-label="What happens" tabIndex={0}>
           {view.troubles.length > 0 ? (
@@ -150,15 +151,16 @@ export function PlayView({ plan, act, asked }: Props) {
         )}
       </DragOverlay>
       {wished && (
-        <StrikeDialog
+        <MishapDialog
           offers={offers}
+          about="In the rehearsal only: the plan stays as it is."
           wished={wished}
-          now={view.hours}
+          clock={(hours) => clockWords(view.hours + hours)}
           onClose={() => setWished(null)}
-          onStrike={(mishap, at) => {
+          onMishap={(mishap, hours) => {
             setWished(null);
-            happens(mishap, at);
-            if (at > view.hours) setTimeout(() => document.querySelector<HTMLElement>("[data-strip]")?.focus());
+            happens(mishap, view.hours + hours);
+            if (hours > 0) setTimeout(() => document.querySelector<HTMLElement>("[data-strip]")?.focus());
           }}
         />
       )}
@@ -229,19 +231,19 @@ function Controls({ playing, onSaid }: { playing: Playing; onSaid: (words: strin
 }
 
 /** What can go wrong, each to be dragged onto a drive or onto time, or pressed. */
-function Mishaps({ offers, onWish }: { offers: readonly MishapOffer[]; onWish: (kind: MishapOffer["kind"]) => void }) {
+function Mishaps({ offers, onWish }: { offers: readonly MishapOffer[]; onWish: (offer: string) => void }) {
   return (
     <div className="mb-2 flex flex-wrap items-center gap-1.5" role="group" aria-label="Let something go wrong">
       <span className="text-soft">Let something go wrong:</span>
       {offers.map((offer) => (
-        <Chip key={offer.kind} offer={offer} onWish={() => onWish(offer.kind)} />
+        <Chip key={offer.id} offer={offer} onWish={() => onWish(offer.id)} />
       ))}
     </div>
   );
 }
 
 function Chip({ offer, onWish }: { offer: MishapOffer; onWish: () => void }) {
-  const { setNodeRef, listeners } = useDraggable({ id: offer.kind });
+  const { setNodeRef, listeners } = useDraggable({ id: offer.id });
   return (
     <span ref={setNodeRef} {...listeners} className="touch-none">
       <Button small title={`${offer.label}. Drag it onto a drive or onto time, or press it.`} onClick={onWish}>
@@ -255,8 +257,8 @@ function Beginning({ plan }: { plan: Plan }) {
   return (
     <p className="text-soft">
       {plan.steps.length > 0
-        ? "This is the box before the first step, simulated block by block and full of data. Play the plan, and let something go wrong on the way: nothing can be lost here."
-        : "This is the box as it is, simulated block by block and full of data. Let something go wrong: nothing can be lost here."}
+        ? "This is the box before the first step, simulated block by block with what is stored. Play the plan, and let something go wrong on the way: nothing can be lost here."
+        : "This is the box as it is, simulated block by block with what is stored. Let something go wrong: nothing can be lost here."}
     </p>
   );
 }

@@ -2,13 +2,11 @@
 
 import { useEffect, useMemo, useRef } from "react";
 import { useDroppable } from "@dnd-kit/core";
-import { formatBytes } from "@/core/bytes/formatBytes";
 import type { Drive } from "@/core/document/plan";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import { predict } from "@/core/prediction/predict";
 import type { Stage } from "@/core/rehearsal/stage";
 import { activityOf, type Activity, unfilledIn } from "@/core/simulator/activity";
-import { PatternRect } from "../kit/Swatch";
 import { useSize } from "../kit/useSize";
 import { useUnit } from "../preferences/preferences";
 import {
@@ -19,6 +17,7 @@ import {
   terraceGeometry,
   type TerraceGeometry,
 } from "../workbench/terraces/geometry";
+import { TerracesPicture } from "../workbench/terraces/Terraces";
 import { driveWords } from "./mishapWords";
 import type { Playing } from "./usePlayed";
 
@@ -30,6 +29,9 @@ interface Props {
 
 /** What stands around the drives. */
 const FRAME: Frame = { axis: AXIS_WIDTH, top: 14, bottom: 6, gap: 10, leastColumn: LEAST_COLUMN };
+
+/** Nothing is thought of as failed here, and no band is pointed at. */
+const NOTHING_CHOSEN = { failed: new Set<string>(), changes: new Map<string, string>(), lit: null };
 
 /** The drop target of a bay. */
 export const bayDrop = (drive: string): string => `drive ${drive}`;
@@ -77,7 +79,8 @@ export function PlayedBox({ playing, onPick }: Props) {
     <>
       <div ref={place} className="relative h-[22rem] overflow-x-auto desk:h-auto desk:min-h-[200px] desk:flex-1">
         <div className="relative" style={{ width: geometry.width, height: geometry.height + 46 }}>
-          <Picture geometry={geometry} fronts={fronts} active={active} />
+          <TerracesPicture {...NOTHING_CHOSEN} plan={plan} prediction={prediction} geometry={geometry} />
+          <Work geometry={geometry} fronts={fronts} active={active} />
           {geometry.columns.map((column) => (
             <Bay
               key={column.bay}
@@ -121,94 +124,39 @@ function useFronts(geometry: TerraceGeometry, onFrame: Playing["onFrame"], stage
   return lines;
 }
 
-interface PictureProps {
+interface WorkProps {
   geometry: TerraceGeometry;
   fronts: ReturnType<typeof useFronts>;
   active: ReadonlyMap<string, Activity>;
 }
 
-function Picture({ geometry, fronts, active }: PictureProps) {
-  const [unit] = useUnit();
-  const { columns, bridges, ticks, foot, width, height } = geometry;
+/** What is done on the drives, over the picture of them. */
+function Work({ geometry, fronts, active }: WorkProps) {
+  const { columns, foot, width, height } = geometry;
   return (
     <svg width={width} height={height} aria-hidden="true" className="absolute inset-0">
-      {ticks.map(({ y, bytes }) => (
-        <g key={bytes}>
-          <line x1={AXIS_WIDTH - 4} x2={width} y1={y} y2={y} stroke="var(--line)" />
-          <text x={AXIS_WIDTH - 8} y={y + 4} textAnchor="end" fontSize="12" fill="var(--soft)">
-            {bytes === 0 ? "0" : formatBytes(bytes, unit).replace(/\.0+(?=\D)/, "")}
-          </text>
-        </g>
-      ))}
-      <g opacity={0.4}>
-        {bridges.map(({ x, width: across, segment }) => (
-          <PatternRect
-            key={`${x} ${segment.y}`}
-            kind={segment.kind}
-            x={x}
-            y={segment.y + 0.5}
-            width={across}
-            height={segment.height - 1}
-          />
-        ))}
-      </g>
-      {columns.map((column) => {
-        const { drive, x, width: across, top, bay, segments } = column;
-        if (!drive)
-          return (
-            <rect
-              key={bay}
-              x={x}
-              y={foot - 26}
-              width={across}
-              height={26}
-              fill="none"
-              stroke="var(--line)"
-              strokeDasharray="2 4"
-            />
-          );
-        const isGone = drive.state !== undefined;
-        const does = active.get(drive.id);
+      {columns.map(({ drive, x, width: across, top, bay }) => {
+        const does = drive && active.get(drive.id);
         return (
-          <g key={bay}>
-            <g opacity={isGone ? 0.18 : 1}>
-              {segments.map(({ kind, y, height: tall }, i) => (
-                <PatternRect key={i} kind={kind} x={x} y={y + 0.5} width={across} height={tall - 1} />
-              ))}
+          drive && (
+            <g key={bay}>
+              {/* At the side: what a band stores is written in the middle. */}
+              {does && <Flow x={x + Math.min(across / 2, 18)} top={top} foot={foot} does={does} />}
+              <g
+                ref={(line) => {
+                  if (line) fronts.current.set(drive.id, line);
+                  return () => void fronts.current.delete(drive.id);
+                }}
+                style={{ display: "none" }}
+              >
+                <rect x={x - 3} y={-1.5} width={across + 6} height={3} fill="var(--ground)" />
+                <rect x={x - 3} y={-1} width={across + 6} height={2} fill="var(--ink)" />
+              </g>
             </g>
-            {isGone && <Cross x={x} top={top} width={across} foot={foot} />}
-            {does && !isGone && <Flow x={x + across / 2} top={top} foot={foot} does={does} />}
-            <g
-              ref={(line) => {
-                if (line) fronts.current.set(drive.id, line);
-                return () => void fronts.current.delete(drive.id);
-              }}
-              style={{ display: "none" }}
-            >
-              <rect x={x - 3} y={-1.5} width={across + 6} height={3} fill="var(--ground)" />
-              <rect x={x - 3} y={-1} width={across + 6} height={2} fill="var(--ink)" />
-            </g>
-          </g>
+          )
         );
       })}
     </svg>
-  );
-}
-
-function Cross({ x, top, width, foot }: { x: number; top: number; width: number; foot: number }) {
-  return (
-    <g stroke="var(--geranium)" strokeWidth="4" strokeLinecap="round">
-      <rect
-        x={x + 1.5}
-        y={top + 1.5}
-        width={width - 3}
-        height={Math.max(0, foot - top - 3)}
-        fill="none"
-        strokeWidth="3"
-      />
-      <line x1={x + 6} x2={x + width - 6} y1={top + 6} y2={foot - 6} />
-      <line x1={x + width - 6} x2={x + 6} y1={top + 6} y2={foot - 6} />
-    </g>
   );
 }
 

@@ -1,3 +1,8 @@
+import { contentsOf } from "@/core/bands/contents";
+import { conditionOf } from "@/core/box/condition";
+import { rulesOfBox } from "@/core/box/rulesOfBox";
+import { coveredClinic } from "@/core/document/samples/coveredClinic";
+import { predict } from "@/core/prediction/predict";
 import { clinicPlan, away, DAY } from "@/core/testing/dataPlan";
 import type { Script } from "@/core/rehearsal/script";
 import { outcomeOf } from "@/core/rehearsal/outcome";
@@ -34,6 +39,24 @@ test("going back and on again comes to the same as going on at once", () => {
   other.seek(Infinity);
   expect(inShort(one)).toEqual(inShort(other));
   expect(one.isOver).toBe(true);
+});
+
+test("a new drive counts as soon as it is filled, though the box still writes what it brings", () => {
+  const steps = coveredClinic.steps.filter(({ id }) => id === "s3");
+  const clinic = new Played({ ...coveredClinic, steps }, ADVISER, NOTHING);
+  const stands = (hours: number) => {
+    clinic.seek(hours);
+    const { plan: now, work } = clinic.view("TB");
+    expect(work).toHaveLength(1);
+    return {
+      state: conditionOf(now, now.pools[0]!, rulesOfBox(now)).state,
+      data: predict(now, "TB").pools[0]!.groups[0]!.bands.reduce((sum, band) => sum + contentsOf(band).data, 0),
+    };
+  };
+  const before = predict(coveredClinic, "TB").pools[0]!.groups[0]!.bands;
+  const data = before.reduce((sum, band) => sum + contentsOf(band).data, 0);
+  expect(stands(5)).toMatchObject({ state: "degraded" });
+  expect(stands(20)).toEqual({ state: "whole", data });
 });
 
 test("a mishap that is taken back was never there, and what was answered to it neither", () => {

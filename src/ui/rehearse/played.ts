@@ -3,7 +3,7 @@ import type { UnitFamily } from "@/core/bytes/formatBytes";
 import type { Adviser } from "@/core/rehearsal/errands";
 import { keptOf } from "@/core/rehearsal/kept";
 import { type Outcome, outcomeOf } from "@/core/rehearsal/outcome";
-import { withBays } from "@/core/rehearsal/planOfPractice";
+import { withBays, withFilled } from "@/core/rehearsal/planOfPractice";
 import { playTo, type Stop } from "@/core/rehearsal/play";
 import type { Answer, Owner, Script, Strike } from "@/core/rehearsal/script";
 import { again, begin, forkStage, schedule, type Stage, type Trouble } from "@/core/rehearsal/stage";
@@ -232,9 +232,11 @@ export class Played {
   /** The box as a plan document; the same one for as long as nothing of it has changed. */
   private planNow(): Plan {
     const { practice, plan } = this.stage;
-    const key = practice.box.drives.map(({ bay, state }) => `${bay} ${state}`).join();
+    const bays = practice.box.drives.map(({ bay, state }) => `${bay} ${state}`);
+    const work = practice.running.map(({ step, phase }) => `${step.id} ${phase}`);
+    const key = [...bays, ...work].join();
     if (this.planAt?.key !== key || this.planAt.of !== plan)
-      this.planAt = { key, of: plan, plan: withBays(plan, practice) };
+      this.planAt = { key, of: plan, plan: withBays(withFilled(plan, practice), practice) };
     return this.planAt.plan;
   }
 

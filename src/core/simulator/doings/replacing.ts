@@ -1,5 +1,5 @@
 import { claim, newSpaceSeconds, recut } from "../claims";
-import { type Doing, freeBay, heightOn, isHighEnough, phaseOf, putInPlaceOf, takeIn, waiting } from "../doing";
+import { type Doing, freeBay, gaining, heightOn, isHighEnough, phaseOf, putInPlaceOf, takeIn, waiting } from "../doing";
 import { erase, isRedundant, writeSlab } from "../groups";
 import { AT_ONCE, cellsOf, fillSeconds, fillShare, partUsed, together } from "../pace";
 import { forkBox, groupNamed, groupWith, placeOf, type SimBox, type SimGroup, type SimPool } from "../simulatedBox";
@@ -26,8 +26,13 @@ export function fitsIn(box: SimBox, group: SimGroup, old: number, next: number):
   );
 }
 
-/** The time in which the others write what they gain, in a box that takes new space into use by itself. */
-function gained(box: SimBox, group: SimGroup, old: number, next: number): number {
+/** The time in which a group writes what it gains, in a box that takes new space into use by itself; after all else. */
+function gained(box: SimBox, group: SimGroup, old: number, next: number): Phase[] {
+  const seconds = secondsGained(box, group, old, next);
+  return seconds > 0 ? [gaining(group.id, seconds)] : [];
+}
+
+function secondsGained(box: SimBox, group: SimGroup, old: number, next: number): number {
   if (box.rules.claiming !== "by-itself") return 0;
   const other = forkBox(box);
   const owner = groupNamed(other, group.id);
@@ -40,9 +45,10 @@ function gained(box: SimBox, group: SimGroup, old: number, next: number): number
 
 /** What a drive that has gone into a group's place still needs: to be filled from the others. */
 function filling(box: SimBox, pool: SimPool, group: SimGroup, place: number): Phase[] {
-  const seconds = fillSeconds(box, pool, group, place) + gained(box, group, place, place);
   const op = { kind: "fill", group: group.id, place } as const;
-  return [phaseOf(box, op, cellsOf(box, pool, group).get(place) === 0 ? AT_ONCE : Math.max(seconds, 1e-9))];
+  const seconds = Math.max(fillSeconds(box, pool, group, place), 1e-9);
+  const isEmpty = cellsOf(box, pool, group).get(place) === 0;
+  return isEmpty ? [phaseOf(box, op, AT_ONCE)] : [phaseOf(box, op, seconds), ...gained(box, group, place, place)];
 }
 
 /** Takes a drive out of its bay. */
@@ -61,7 +67,8 @@ const copied: Doing<"replace-drive">["begin"] = (box, step) => {
   takeIn(box, next);
   const blocks = (cellsOf(box, pool, group).get(old) ?? 0) * (group.chunks ? 1 : partUsed(box, pool));
   const copy = together(box, [old, next], blocks, fillShare(group.slabs), false);
-  return [phaseOf(box, { kind: "copy", group: group.id, from: old, to: next }, copy + gained(box, group, old, next))];
+  const op = { kind: "copy", group: group.id, from: old, to: next } as const;
+  return [phaseOf(box, op, copy), ...gained(box, group, old, next)];
 };
 
 /** Whether a drive is in a bay, from which it is pulled then. */

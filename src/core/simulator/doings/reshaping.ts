@@ -2,7 +2,7 @@ import { REBUILD_SHARE, RESHAPE_SHARE, sequentialRate } from "../../drives/rates
 import type { GroupOptions, StepOf } from "../../document/plan";
 import { restriped } from "../chunks";
 import { addSlabsAbove, claim, newSpaceSeconds, recut } from "../claims";
-import { type Doing, isHighEnough, phaseOf, takeIn, waiting } from "../doing";
+import { type Doing, isHighEnough, phaseOf, takeIn, gaining, waiting } from "../doing";
 import { cellsOn, emptyMember, writeSlab } from "../groups";
 import { byItself, liesOf, roomOn } from "../lieOn";
 import { AT_ONCE, cellsOf, fillShare, firstFillShare, hasParity, passOver, sideBySide, together } from "../pace";
@@ -314,7 +314,7 @@ export const claimSpace: Doing<"claim-space"> = {
     const other = forkBox(box);
     claimSpace.end?.(other, step);
     const after = groupNamed(other, step.group)?.group;
-    return [waiting((after && newSpaceSeconds(box, owner.group, after)) ?? AT_ONCE)];
+    return [gaining(step.group, (after && newSpaceSeconds(box, owner.group, after)) ?? AT_ONCE)];
   },
   end: (box, step) => {
     const owner = groupNamed(box, step.group);
@@ -369,7 +369,7 @@ function oneFewer(box: SimBox, group: SimGroup, place: number): Phase[] {
   const other = forkBox(box);
   const after = groupNamed(other, group.id);
   if (after) claim(other, after.pool, after.group);
-  return [waiting((after && newSpaceSeconds(box, before, after.group)) ?? AT_ONCE)];
+  return [gaining(group.id, (after && newSpaceSeconds(box, before, after.group)) ?? AT_ONCE)];
 }
 
 export const removeDrive: Doing<"remove-drive"> = {

@@ -13,15 +13,18 @@ import { PatternRect } from "../../kit/Swatch";
 import { useUnit } from "../../preferences/preferences";
 import { AXIS_WIDTH, type BandRef, type Column, type Segment, type TerraceGeometry } from "./geometry";
 
-interface Props {
+interface PictureProps {
   plan: Plan;
   prediction: Pick<Prediction, "pools">;
   geometry: TerraceGeometry;
   failed: ReadonlySet<string>;
   /** What the chosen step has done to bands, in a word, by group and index. */
   changes: ReadonlyMap<string, string>;
-  onToggleFailed: (drive: string) => void;
   lit: BandRef | null;
+}
+
+interface Props extends PictureProps {
+  onToggleFailed: (drive: string) => void;
   onLight: (band: BandRef | null) => void;
 }
 
@@ -30,74 +33,13 @@ const sameBand = (a: BandRef | null, b: BandRef | null) =>
 const key = (ref: BandRef) => `${ref.group}/${ref.index}`;
 
 /** The box at one moment: bays as columns to scale, cut by bands that run level across them. */
-export function Terraces({ plan, prediction, geometry, failed, changes, onToggleFailed, lit, onLight }: Props) {
+export function Terraces({ onToggleFailed, onLight, ...picture }: Props) {
+  const { plan, geometry, failed, lit } = picture;
   const [unit] = useUnit();
-  const hurt = useMemo(() => hurtBands(prediction, new Set([...failed, ...goneIn(plan)])), [plan, prediction, failed]);
-  const { columns, bridges, ticks, width, height, foot } = geometry;
-  const labels = useMemo(() => bandLabels(prediction, geometry, unit), [prediction, geometry, unit]);
+  const { columns, width, height, foot } = geometry;
   return (
     <div className="relative" style={{ width, height }}>
-      <svg width={width} height={height} aria-hidden="true" className="absolute inset-0">
-        {ticks.map((tick) => (
-          <g key={tick.bytes}>
-            <line x1={AXIS_WIDTH - 4} x2={width} y1={tick.y} y2={tick.y} stroke="var(--line)" />
-            <text x={AXIS_WIDTH - 8} y={tick.y + 4} textAnchor="end" fontSize="12" fill="var(--soft)">
-              {tick.bytes === 0 ? "0" : formatBytes(tick.bytes, unit).replace(/\.0+(?=\D)/, "")}
-            </text>
-          </g>
-        ))}
-        {/* One group for all: each with an opacity of its own would be a layer of its own to paint. */}
-        {[false, true].map((isLit) => (
-          <g key={String(isLit)} opacity={lit !== null && !isLit ? 0.12 : 0.4}>
-            {bridges
-              .filter(
-                ({ segment }) =>
-                  sameBand(lit, segment.band) === isLit && !(segment.band && hurt.get(key(segment.band)) === "lost"),
-              )
-              .map(({ x, width: across, segment }) => (
-                <PatternRect
-                  key={`${x} ${segment.y}`}
-                  kind={segment.kind}
-                  x={x}
-                  y={segment.y + 0.5}
-                  width={across}
-                  height={segment.height - 1}
-                />
-              ))}
-          </g>
-        ))}
-        {columns.map((column) => (
-          <ColumnPicture
-            key={column.bay}
-            column={column}
-            foot={foot}
-            failed={column.drive !== null && failed.has(column.drive.id)}
-            gone={column.drive !== null && isGone(column.drive)}
-            hurt={hurt}
-            lit={lit}
-          />
-        ))}
-        {labels.map((label) => {
-          const lost = hurt.get(label.key) === "lost";
-          return (
-            <text
-              key={label.key}
-              x={label.x}
-              y={label.y}
-              textAnchor="middle"
-              fontSize="13"
-              fontWeight="600"
-              fill={lost ? "var(--on-geranium)" : "var(--on-data)"}
-              stroke={lost ? "var(--geranium)" : "var(--data)"}
-              strokeWidth={lost ? 8 : 4}
-              strokeLinejoin="round"
-              paintOrder="stroke"
-            >
-              {lost ? "lost" : changes.has(label.key) ? `${label.text}, ${changes.get(label.key)}` : label.text}
-            </text>
-          );
-        })}
-      </svg>
+      <TerracesPicture {...picture} />
       {columns.map((column) => (
         <ColumnButton
           key={column.bay}
@@ -116,6 +58,77 @@ export function Terraces({ plan, prediction, geometry, failed, changes, onToggle
         </p>
       )}
     </div>
+  );
+}
+
+/** The picture alone; what answers to the hand is laid over it. */
+export function TerracesPicture({ plan, prediction, geometry, failed, changes, lit }: PictureProps) {
+  const [unit] = useUnit();
+  const hurt = useMemo(() => hurtBands(prediction, new Set([...failed, ...goneIn(plan)])), [plan, prediction, failed]);
+  const { columns, bridges, ticks, width, height, foot } = geometry;
+  const labels = useMemo(() => bandLabels(prediction, geometry, unit), [prediction, geometry, unit]);
+  return (
+    <svg width={width} height={height} aria-hidden="true" className="absolute inset-0">
+      {ticks.map((tick) => (
+        <g key={tick.bytes}>
+          <line x1={AXIS_WIDTH - 4} x2={width} y1={tick.y} y2={tick.y} stroke="var(--line)" />
+          <text x={AXIS_WIDTH - 8} y={tick.y + 4} textAnchor="end" fontSize="12" fill="var(--soft)">
+            {tick.bytes === 0 ? "0" : formatBytes(tick.bytes, unit).replace(/\.0+(?=\D)/, "")}
+          </text>
+        </g>
+      ))}
+      {/* One group for all: each with an opacity of its own would be a layer of its own to paint. */}
+      {[false, true].map((isLit) => (
+        <g key={String(isLit)} opacity={lit !== null && !isLit ? 0.12 : 0.4}>
+          {bridges
+            .filter(
+              ({ segment }) =>
+                sameBand(lit, segment.band) === isLit && !(segment.band && hurt.get(key(segment.band)) === "lost"),
+            )
+            .map(({ x, width: across, segment }) => (
+              <PatternRect
+                key={`${x} ${segment.y}`}
+                kind={segment.kind}
+                x={x}
+                y={segment.y + 0.5}
+                width={across}
+                height={segment.height - 1}
+              />
+            ))}
+        </g>
+      ))}
+      {columns.map((column) => (
+        <ColumnPicture
+          key={column.bay}
+          column={column}
+          foot={foot}
+          failed={column.drive !== null && failed.has(column.drive.id)}
+          gone={column.drive !== null && isGone(column.drive)}
+          hurt={hurt}
+          lit={lit}
+        />
+      ))}
+      {labels.map((label) => {
+        const lost = hurt.get(label.key) === "lost";
+        return (
+          <text
+            key={label.key}
+            x={label.x}
+            y={label.y}
+            textAnchor="middle"
+            fontSize="13"
+            fontWeight="600"
+            fill={lost ? "var(--on-geranium)" : "var(--on-data)"}
+            stroke={lost ? "var(--geranium)" : "var(--data)"}
+            strokeWidth={lost ? 8 : 4}
+            strokeLinejoin="round"
+            paintOrder="stroke"
+          >
+            {lost ? "lost" : changes.has(label.key) ? `${label.text}, ${changes.get(label.key)}` : label.text}
+          </text>
+        );
+      })}
+    </svg>
   );
 }
 
