@@ -34,6 +34,7 @@ const STOREYS = [
   "steps",
   "walk",
   "schedule",
+  "chance",
   "reading",
   "carrying",
   "commands",

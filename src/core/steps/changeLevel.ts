@@ -92,6 +92,7 @@ export const changeLevel: StepModule<"change-level"> = {
   paced: true,
   handles: (step) => step.drives,
   rewrites: true,
+  rewriteAs: "level-change",
   label: (step, names) =>
     "To " +
     `${shortNameOf(layoutOf(step.layout), step.options)}${step.drives.length > 0 ? ` with ${names.list(step.drives)}` : ""}`,

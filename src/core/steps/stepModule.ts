@@ -99,6 +99,11 @@ export interface StepModule<K extends StepKind> {
   attention?: (step: StepOf<K>, before: Plan) => Attention | null;
   /** Whether all that is stored is rewritten, so that precious data needs a backup first. */
   rewrites?: true;
+  /**
+   * As what all is rewritten, where a power cut meanwhile may cost data: a change of level that keeps the size, stopped
+   * half-way, ended in wrong data; a widening went on where it was.
+   */
+  rewriteAs?: "level-change" | "widening";
   /** Whether it may begin while the step before it rewrites or rebuilds: it works on drives that do nothing else. */
   besideOthers?: true;
   /** Whether it may begin while a certain other step still runs that would otherwise have to end first. */

@@ -59,6 +59,7 @@ export const widenGroup: StepModule<"widen-group"> = {
   paced: true,
   handles: (step) => step.drives,
   rewrites: true,
+  rewriteAs: "widening",
   label: (step, names) => `Widen by ${names.list(step.drives)}`,
   whileDegraded: "block",
   // Parity and striped mirrors that lost a drive meanwhile went on where they were, and kept all data.
