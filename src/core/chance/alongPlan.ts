@@ -3,7 +3,7 @@ import type { Plan } from "../document/plan";
 import type { Walk } from "../walk/moment";
 import type { Conditions } from "./conditions";
 import type { Point } from "./inputs";
-import { anyCause, type ByCause, NO_CAUSE, withBackups, worthOf } from "./otherCauses";
+import { anyCause, type ByCause, missed, NO_CAUSE, withBackups, worthOf } from "./otherCauses";
 import { chanceOfStretch, type StepChance, type Stretch, stretchesOf } from "./stepChance";
 
 /** How likely a step costs something, whichever pool it is of. */
@@ -66,7 +66,7 @@ function leftWithBackups(
   day: string | null,
   point: Point,
 ): number {
-  const sets = plan ? dataSetsIn(plan, pool) : [];
+  const sets = plan ? missed(dataSetsIn(plan, pool)) : [];
   if (!plan || sets.length === 0) return anyCause(causes);
   return Math.max(...sets.map((set) => anyCause(withBackups(causes, worthOf(plan, set, day, point)))));
 }

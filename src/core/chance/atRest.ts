@@ -4,7 +4,7 @@ import type { Plan } from "../document/plan";
 import { type Chance, ended, NO_CHANCE, poolLost } from "./chance";
 import type { Conditions } from "./conditions";
 import type { Point } from "./inputs";
-import { allCauses, type BackupWorth, type ByCause, withBackups, worthOf } from "./otherCauses";
+import { allCauses, type BackupWorth, type ByCause, missed, withBackups, worthOf } from "./otherCauses";
 import { chancesOfPool, overYears } from "./poolChance";
 import { modelOfPool, type PoolModel } from "./poolModel";
 
@@ -44,7 +44,7 @@ export interface PoolInTime extends TwoRows {
   any: number;
   /** By which cause: those of drives, and others. */
   causes: ByCause;
-  /** The same after what the backups bring back; of the data set that fares worst. */
+  /** The same after what the backups bring back; of those data sets that would be missed the one that fares worst. */
   withBackups: ByCause;
 }
 
@@ -85,10 +85,11 @@ export function chancesAtRest({ plan, day, pools }: Resting, point: Point, condi
   return pools.map(({ id, model }) => {
     const sets = dataSetsIn(plan, id);
     const backups = sets.map((set) => worthOf(plan, set, day, point));
+    const counted = missed(sets).map((set) => backups[sets.indexOf(set)] ?? []);
     const years = chancesOfPool(model, point, conditions, overYears(YEARS, conditions));
     const [first, last] = [years[0] ?? NO_CHANCE, years.at(-1) ?? NO_CHANCE];
-    const year = inTime(first, 1, point, backups);
-    const tenYears = inTime(last, YEARS, point, backups);
+    const year = inTime(first, 1, point, counted);
+    const tenYears = inTime(last, YEARS, point, counted);
     return {
       id,
       year,

@@ -279,6 +279,9 @@ describe("other causes, and backups", () => {
     };
     const { year } = inAYear(two);
     expect(year.withBackups).toEqual(year.causes);
+    // What can be had again is not missed.
+    const other = { ...two.dataSets[1]!, worth: "replaceable" as const };
+    expect(inAYear({ ...two, dataSets: [two.dataSets[0]!, other] }).year.withBackups.deletion).toBeLessThan(0.01);
   });
 });
 

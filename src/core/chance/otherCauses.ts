@@ -43,6 +43,15 @@ function foundInTime(days: number, noticed: number): number {
 }
 
 /**
+ * The data sets by which it is judged what backups bring back: those whose owner would miss them, unless nobody would
+ * miss any.
+ */
+export function missed(sets: readonly DataSet[]): readonly DataSet[] {
+  const kept = sets.filter(({ worth }) => worth !== "replaceable");
+  return kept.length > 0 ? kept : sets;
+}
+
+/**
  * What the backups of a data set are worth.
  *
  * @param day as YYYY-MM-DD, by which it is judged whether they were tested of late; null leaves their age out

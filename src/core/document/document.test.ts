@@ -160,6 +160,18 @@ describe("what is refused says what, where and how to mend it", () => {
       "too-much-together",
       "/drives",
     ],
+    [
+      "a chance whose low is above what is expected",
+      (plan) => (plan.chance = { inputs: { stress: { low: 3, expected: 2, high: 5 } } }),
+      "out-of-order",
+      "/chance/inputs/stress",
+    ],
+    [
+      "per cent where a share is meant",
+      (plan) => (plan.chance = { inputs: { flash: { low: 1, expected: 2, high: 3 } } }),
+      "more-than-all",
+      "/chance/inputs/flash",
+    ],
   ])("%s", (_, change, code, pointer) => {
     expect(broken(change)).toMatchObject({
       kind: "impossible",

@@ -247,6 +247,21 @@ function sumProblems(plan: Plan): Problem[] {
   ];
 }
 
+/** Inputs of the chance of loss that are shares of 1, or shares a year. */
+const SHARES = /^(diskYear\d|flash|theftOrFire|deletion|damageOf\w+|restoreFails\w+)$/;
+
+function chanceProblems(inputs: NonNullable<Plan["chance"]>["inputs"]): Problem[] {
+  return Object.entries(inputs ?? {}).flatMap(([name, { low, expected, high }]): Problem[] => {
+    const pointer = `/chance/inputs/${name}`;
+    if (low > expected || expected > high) {
+      const message = `Of "${name}" low, expected and high are ${low}, ${expected} and ${high}. Write them in order.`;
+      return [{ code: "out-of-order", message, pointer }];
+    }
+    if (high <= 1 || !SHARES.test(name)) return [];
+    return [{ code: "more-than-all", message: `"${name}" is a share of 1: write 0.02 for 2 %.`, pointer }];
+  });
+}
+
 function isTimeZone(name: string): boolean {
   try {
     new Intl.DateTimeFormat("en", { timeZone: name });
@@ -259,7 +274,7 @@ function isTimeZone(name: string): boolean {
 /**
  * What cannot be true of a plan that fits the schema: ids or serials given twice, two drives in one bay, a bay that
  * the box does not have, a drive in two groups or not in the plan, a data set on no volume, a day or a time zone that
- * there is not, hours too short to begin anything, sizes that cannot be summed exactly.
+ * there is not, hours too short to begin anything, sizes that cannot be summed exactly, chances out of order.
  *
  * @example referenceProblems(planWithTwoDrivesInBayOne)
  * // [{ code: "bay-taken", message: …, pointer: "/drives/1/place/bay" }]
@@ -293,5 +308,6 @@ export function referenceProblems(plan: Plan): Problem[] {
     ...(plan.calendar ? calendarProblems(plan.calendar) : []),
     ...dayProblems(plan),
     ...recordProblems(plan),
+    ...chanceProblems(plan.chance?.inputs),
   ];
 }

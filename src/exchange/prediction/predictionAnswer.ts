@@ -12,9 +12,10 @@ import { ownTimesOf, type OwnTimes } from "@/core/logbook/ownTimes";
 import { workKinds } from "@/core/logbook/recordedTime";
 import { dayAfter } from "@/core/time/days";
 import { walkNow } from "@/core/walk/firstMoment";
-import type { WalkedStep } from "@/core/walk/moment";
+import type { Walk, WalkedStep } from "@/core/walk/moment";
 import { nextStep, poolsAt } from "@/core/walk/poolsAt";
 import { walkPlan } from "@/core/walk/walkPlan";
+import { type ChanceAnswers, chanceAnswers, chanceWork, readyForChances } from "./chanceAnswer";
 import type { Part } from "./parts";
 import { rescueAnswers } from "./rescueAnswer";
 
@@ -83,15 +84,23 @@ function stepAnswer(
 
 const isoOf = (at: number) => new Date(at).toISOString();
 
+/** The chances of a plan where they are asked for; none where that would take too long. */
+function chancesIn(walked: Walk, parts: ReadonlySet<Part>, work: Work): ChanceAnswers | null {
+  if (!parts.has("chance")) return null;
+  const ready = readyForChances(walked);
+  work.left -= chanceWork(ready);
+  return work.left > 0 ? chanceAnswers(ready) : null;
+}
+
 /** A plan walked and dated, as far as the parts that are asked for need it. */
-function prepared(plan: Plan, today: string, parts: ReadonlySet<Part>) {
+function prepared(plan: Plan, today: string, parts: ReadonlySet<Part>, work: Work) {
   const isWalked = WALKED.some((part) => parts.has(part));
   const walked = isWalked ? walkPlan(plan, "TB", undefined, today) : walkNow(plan, "TB", today);
   const dates = isWalked && plan.calendar ? schedulePlan(walked, plan.calendar) : null;
   const times = dates ? timesByCalendar(dates) : timesByHours(walked);
   const demands = isWalked && plan.dataSets ? demand(walked, times) : [];
   const start = plan.calendar?.start ?? today;
-  return { plan, walked, dates, times, demands, start };
+  return { plan, walked, dates, times, demands, start, chances: chancesIn(walked, parts, work) };
 }
 type Prepared = ReturnType<typeof prepared>;
 
@@ -113,13 +122,17 @@ const weightOf = ({ groups, volumes }: Pool): number =>
   1 + groups.reduce((sum, group) => sum + group.drives.length, 0) + volumes.length / 2;
 
 /** The pools at a moment, and what they are in the middle of by the step that begins then. */
-function poolsAnswer({ walked, plan }: Prepared, at: number, parts: ReadonlySet<Part>, work: Work) {
+function poolsAnswer(made: Prepared, at: number, parts: ReadonlySet<Part>, work: Work) {
+  const { walked, plan } = made;
   const [moment, before] = [walked.moments[at], walked.moments[at - 1]];
   if (!moment) return [];
   const next = walked.moments.length > 1 ? nextStep(walked, at) : plan.steps.find((step) => !step.disabled);
   if (moment.state.plan !== before?.state.plan)
     work.left -= moment.state.plan.pools.reduce((sum, pool) => sum + weightOf(pool), 0);
-  return poolsAt(moment, "TB", next).map((pool) => poolAnswer(pool, parts));
+  return poolsAt(moment, "TB", next).map((pool) => ({
+    ...poolAnswer(pool, parts),
+    ...(at === 0 ? made.chances?.ofPool(pool.id) : {}),
+  }));
 }
 
 function* momentAnswers(made: Prepared, parts: ReadonlySet<Part>, work: Work) {
@@ -134,6 +147,7 @@ function* momentAnswers(made: Prepared, parts: ReadonlySet<Part>, work: Work) {
     yield {
       after: moment.after,
       ...(moment.walked ? stepAnswer(moment.walked, dates?.steps[i - 1], late) : {}),
+      ...(moment.after === null ? {} : made.chances?.ofStep(moment.after)),
       capacities: moment.capacities,
       ...(parts.has("pools") ? { pools: poolsAnswer(made, i, parts, work) } : {}),
     };
@@ -186,12 +200,16 @@ export type Field = { name: string; value: unknown } | { name: string; items: It
  * @example [...answerFields(plan, "2026-11-26", new Set(["pools"]), fullWork())][0] // { name: "pools", items: … }
  */
 export function* answerFields(plan: Plan, today: string, parts: ReadonlySet<Part>, work: Work): Generator<Field> {
-  const made = prepared(plan, today, parts);
+  const made = prepared(plan, today, parts, work);
   if (parts.has("findings")) yield { name: "findings", items: boxFindings(plan).map(withPointer) };
   if (parts.has("pools")) yield { name: "pools", items: poolsAnswer(made, 0, parts, work) };
   const own = ownTimesOf(plan);
   if (parts.has("moments") && own.times.length > 0) yield { name: "ownTimes", items: ownTimesAnswer(own) };
   if (parts.has("moments")) yield { name: "moments", items: momentAnswers(made, parts, work) };
+  if (made.chances) {
+    yield { name: "planChance", value: made.chances.plan.planChance };
+    yield { name: "planWithBackups", value: made.chances.plan.planWithBackups };
+  }
   if (parts.has("orders") && made.dates) yield { name: "orders", items: made.dates.orders };
   yield* dataFields(made, parts);
   if (parts.has("rescue")) yield { name: "rescue", items: rescueAnswers(plan, made.start) };

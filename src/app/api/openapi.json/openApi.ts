@@ -1,3 +1,4 @@
+import { CAUSES } from "@/core/chance/otherCauses";
 import { THREATS } from "@/core/data/coverage";
 import planSchema from "@/core/document/schema/plan-1.json";
 import { LEDGER_CAUSES } from "@/core/ledger/ledger";
@@ -81,6 +82,19 @@ const band = object(
   ["independent"],
 );
 
+/** Probabilities, of 1. */
+const chanceRange = object({
+  low: { type: "number", minimum: 0, maximum: 1 },
+  expected: { type: "number", minimum: 0, maximum: 1 },
+  high: { type: "number", minimum: 0, maximum: 1 },
+});
+const cause = { enum: [...CAUSES, null], description: "what takes most; null where nothing does" };
+const twoRows = object({
+  poolLost: { ...chanceRange, description: "more drives fail than some of the data bears" },
+  fileDamaged: { ...chanceRange, description: "a sector cannot be read where it is needed" },
+});
+const byCause = object(Object.fromEntries(CAUSES.map((each) => [each, chanceRange])));
+
 const pool = object(
   {
     id: { type: "string" },
@@ -134,9 +148,19 @@ const pool = object(
     ),
     ledger: list(object({ cause: { enum: LEDGER_CAUSES }, bytes, drives: ids })),
     findings: list(named("Finding")),
+    chance: {
+      ...object({ year: twoRows, tenYears: twoRows, mostly: cause }),
+      description:
+        "only where it is asked for by name, and of the pools as they are now: how likely its drives cost something, " +
+        "of boxes like this; backups, theft and deletion left out",
+    },
+    withBackups: {
+      ...object({ year: byCause, tenYears: byCause, mostly: cause }),
+      description: "how likely something is lost that no backup brings back, of the data set that fares worst",
+    },
   },
   // Details, which are there where they are asked for.
-  ["smallestFatalSet", "survival", "groups", "volumes", "ledger", "findings"],
+  ["smallestFatalSet", "survival", "groups", "volumes", "ledger", "findings", "chance", "withBackups"],
 );
 
 const said = object({ message: { type: "string" } });
@@ -160,10 +184,11 @@ export const openApi = {
             in: "query",
             required: false,
             description:
-              "Which parts are answered; all of them but `rescue` where it is left out. `pools` are those of " +
+              "Which parts are answered; all of them but `rescue` and `chance` where it is left out. `pools` are those of " +
               "now and, with `moments`, of every moment; `groups`, their `bands`, `volumes`, `survival` and " +
               "`ledger` are details of pools, and bring them; `findings` are those of the box and of whatever " +
-              "else is asked; `rescue` is what to do for pools that lack drives.",
+              "else is asked; `rescue` is what to do for pools that lack drives; `chance`, which brings `pools` and " +
+              "`moments`, is how likely something is lost.",
             style: "form",
             explode: false,
             schema: list({ enum: PARTS }),
@@ -415,8 +440,15 @@ export const openApi = {
           findings: list(named("Finding")),
           capacities: object({ pool: bytes, volume: bytes, fileSystem: bytes }),
           pools: list(named("Pool")),
+          chance: {
+            ...object({ ...chanceRange.properties, mostly: cause }),
+            description: "how likely the step costs something; only where it is asked for by name",
+          },
+          withBackups: { ...chanceRange, description: "the same of what no backup brings back" },
         },
         [
+          "chance",
+          "withBackups",
           "done",
           "does",
           "hours",
@@ -529,6 +561,11 @@ export const openApi = {
             description: "when a backup no longer holds what it backs up; null if not within 50 years",
           },
           rescue: { ...list(named("Rescue")), description: "only where it is asked for by name" },
+          planChance: {
+            ...chanceRange,
+            description: "how likely the steps cost something; only where `chance` is asked for by name",
+          },
+          planWithBackups: { ...chanceRange, description: "the same of what no backup brings back" },
           demand: list(
             object({
               volume: { type: "string" },
@@ -537,7 +574,19 @@ export const openApi = {
             }),
           ),
         },
-        ["findings", "pools", "moments", "ownTimes", "orders", "coverage", "backups", "demand", "rescue"],
+        [
+          "findings",
+          "pools",
+          "moments",
+          "ownTimes",
+          "orders",
+          "coverage",
+          "backups",
+          "demand",
+          "rescue",
+          "planChance",
+          "planWithBackups",
+        ],
       ),
     },
   },

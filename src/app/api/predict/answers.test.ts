@@ -47,6 +47,39 @@ test("hours are corrected by the times on record, and the answer says by which",
   expect(ask({ ...plan, ratesOnly: ["check"] }).answer.ownTimes).toBeUndefined();
 });
 
+test("chances are told where they are asked for: of pools as they are now, of steps, of the plan", () => {
+  const { answer } = ask(coveredClinic, "chance");
+  expect(described(answer)).toEqual([]);
+  expect(ask(coveredClinic).answer.planChance).toBeUndefined();
+  const [pool] = answer.pools;
+  expect(pool.chance.mostly).toBe("sector");
+  expect(pool.chance.year.poolLost.high).toBeGreaterThan(pool.chance.year.poolLost.expected);
+  expect(pool.withBackups.mostly).toBe("deletion");
+  const steps = answer.moments.filter(({ done }: { done?: boolean }) => done);
+  const sound = steps.reduce(
+    (left: number, { chance }: { chance: { expected: number } }) => left * (1 - chance.expected),
+    1,
+  );
+  expect(answer.planChance.expected).toBeCloseTo(1 - sound, 12);
+  expect(answer.planWithBackups.expected).toBeLessThan(answer.planChance.expected);
+  // The first drive that is pulled is missed for 12.3 hours: 24 TB on the others are read once.
+  const pulled = steps.find(({ after }: { after: string }) => after === "s3");
+  expect(pulled.chance).toMatchObject({ mostly: "sector" });
+});
+
+test("of a plan of which too many chances are asked it is said; rates at their ends are answered with numbers", () => {
+  const step = coveredClinic.steps.find(({ kind }) => kind === "verify")!;
+  const many = { ...coveredClinic, steps: Array.from({ length: 1500 }, (_, i) => ({ ...step, id: `v${i}` })) };
+  expect(ask(many, "chance").status).toBe(422);
+  const most = { low: 0, expected: 100_000, high: 100_000 };
+  const all = { low: 0, expected: 1, high: 1 };
+  const inputs = { stress: most, worn: most, latent: most, unreadable: most, deliveryOrdered: most, diskYear3: all };
+  for (const moved of [inputs, { ...inputs, deliveryOrdered: { low: 0, expected: 0, high: 0 } }]) {
+    const { status, answer } = ask({ ...clinic, chance: { inputs: moved } }, "chance");
+    expect([status, described(answer)]).toEqual([200, []]);
+  }
+});
+
 test("names that every object knows change nothing but the names", () => {
   fc.assert(
     fc.property(likelySeed, ([seed, steps]) => {
