@@ -43,6 +43,7 @@ const STOREYS = [
   "sequences",
   "rescue",
   "ruleBook",
+  "mends",
   "rehearsal",
 ];
 

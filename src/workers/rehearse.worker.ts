@@ -1,7 +1,8 @@
 import { expose } from "comlink";
 import type { Plan } from "@/core/document/plan";
 import type { Adviser } from "@/core/rehearsal/errands";
-import { judge, type Mend, type Proposal, proposalsFor, type Tabled } from "@/core/rehearsal/mends";
+import type { Proposal } from "@/core/mends/proposals";
+import { judge, type Mend, proposalsFor, type Tabled } from "@/core/rehearsal/mends";
 import type { Outcome } from "@/core/rehearsal/outcome";
 import type { Owner } from "@/core/rehearsal/script";
 import { addCases, type Cells, type Tried } from "@/core/rehearsal/table";

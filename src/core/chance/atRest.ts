@@ -79,17 +79,23 @@ function worse(one: ByCause, other: ByCause): ByCause {
 /**
  * How likely each pool of a plan loses something at rest, in a year and in ten, at one value of each input.
  *
+ * @param within for how many years it is looked ahead; where they are fewer than ten, these take their place
  * @example chancesAtRest(restingOf(plan, null), pointOf({}), conditionsOf(plan))[0].year.fileDamaged
  */
-export function chancesAtRest({ plan, day, pools }: Resting, point: Point, conditions: Conditions): PoolAtRest[] {
+export function chancesAtRest(
+  { plan, day, pools }: Resting,
+  point: Point,
+  conditions: Conditions,
+  within = YEARS,
+): PoolAtRest[] {
   return pools.map(({ id, model }) => {
     const sets = dataSetsIn(plan, id);
     const backups = sets.map((set) => worthOf(plan, set, day, point));
     const counted = missed(sets).map((set) => backups[sets.indexOf(set)] ?? []);
-    const years = chancesOfPool(model, point, conditions, overYears(YEARS, conditions));
+    const years = chancesOfPool(model, point, conditions, overYears(within, conditions));
     const [first, last] = [years[0] ?? NO_CHANCE, years.at(-1) ?? NO_CHANCE];
     const year = inTime(first, 1, point, counted);
-    const tenYears = inTime(last, YEARS, point, counted);
+    const tenYears = inTime(last, within, point, counted);
     return {
       id,
       year,

@@ -142,7 +142,7 @@ function readOf(
   return { bytes, drives };
 }
 
-/** What the failure of one more drive of a class means for the clauses: data is lost, or no more may fail in some. */
+/** What the failure of one more drive of a class means for the clauses: data is lost, or some bear no more. */
 function meets(making: Making, codes: readonly number[], of: number): { lost: boolean; reads: Move["reads"] } {
   const next = [...codes, codeOf(of, false)];
   const reads: { bytes: number; drives: number }[] = [];

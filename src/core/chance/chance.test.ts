@@ -311,7 +311,7 @@ describe("drives", () => {
     expect(poolLost(atRest(withDrive(plan, "d2", { state: "missing" }), 1))).toBe(1);
   });
 
-  test("chunks lie on all sets of drives: no two of eight may fail", () => {
+  test("chunks lie on all sets of drives: no two of eight can be lost", () => {
     const model = modelOfPool(
       classic("copies-2", [4, 4, 4, 4, 4, 4, 4, 4], {}, "chunk-copies"),
       classic("copies-2", [4, 4, 4, 4, 4, 4, 4, 4]).pools[0]!,

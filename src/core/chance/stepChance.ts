@@ -26,7 +26,7 @@ export interface Stretch {
   pool: string;
   /** Lacking what the step lacks, for the first hours; then whole. */
   parts: readonly { model: PoolModel; hours: number; lacks: boolean }[];
-  /** What is read once, since nothing may fail any more without the drives that the step lacks. */
+  /** What is read once, since nothing more is borne without the drives that the step lacks. */
   read: readonly ReadClause[];
   bytesOf: ReadonlyMap<string, number>;
   lastRead: LastRead;
@@ -134,7 +134,7 @@ export function stretchesOf({ moments, day }: Walk): Stretch[] {
   return stretches;
 }
 
-/** How likely something is unreadable of what a step reads once, since nothing may fail any more. */
+/** How likely something is unreadable of what a step reads once, since nothing more is borne. */
 function damageOfReading({ read, bytesOf, lastRead }: Stretch, point: Point, { scrubHours }: Conditions): number {
   let sound = 1;
   for (const { drives, reads } of read) {

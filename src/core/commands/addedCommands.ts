@@ -19,7 +19,8 @@ export type AddedKind =
   | "remove-backup"
   | "keep-rehearsal"
   | "remove-rehearsal"
-  | "take-way-out";
+  | "take-way-out"
+  | "set-chance";
 
 export type Modules<K extends CommandKind> = { readonly [Kind in K]: CommandModule<Kind> };
 

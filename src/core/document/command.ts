@@ -106,6 +106,8 @@ export type Command =
   /** A rehearsal kept with the plan, or another name for one that is. */
   | { kind: "keep-rehearsal"; rehearsal: Omit<KeptRehearsal, "id"> & { id?: string } }
   | { kind: "remove-rehearsal"; rehearsal: string }
+  /** What the chance of loss is worked out with; null for as usual. */
+  | { kind: "set-chance"; chance: Plan["chance"] | null }
   /** The box as a rehearsal has it just after its first mishap, with the steps of the way out. */
   | { kind: "take-way-out"; as: Pick<Plan, "drives" | "pools" | "steps"> }
   | { kind: "edit-step"; step: string; changes: StepChanges }
