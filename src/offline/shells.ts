@@ -7,6 +7,7 @@ const PLACES = [
   "/box",
   "/calendar",
   "/carry",
+  "/chance",
   "/compare",
   "/data",
   "/logbook",

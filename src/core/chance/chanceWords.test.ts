@@ -17,7 +17,8 @@ test.each([
   [{ low: 0.0009, expected: 0.002947, high: 0.0544 }, "between 1 and 54"],
   [{ low: 0.000_01, expected: 0.000_277, high: 0.0066 }, "up to 66"],
   [{ low: 0.027, expected: 0.1077, high: 0.7 }, "between 27 and 700"],
-  [{ low: 1e-9, expected: 1e-8, high: 1e-7 }, "fewer than 1 at most"],
+  [{ low: 1e-9, expected: 1e-8, high: 1e-7 }, "whatever the inputs"],
+  [{ low: 1e-9, expected: 1e-6, high: 1.4e-4 }, "at most 1 of 10,000"],
 ])("ranges are counted among as many boxes: %p", (range, words) => expect(rangeWords(range)).toBe(words));
 
 test("a chance has its range as soon as that is known, and none where nothing is open", () => {

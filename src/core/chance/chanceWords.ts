@@ -39,9 +39,10 @@ export function ofBoxes(chance: number): string {
  * @example rangeWords({ low: 0.0009, expected: 0.0029, high: 0.054 }) // "between 1 and 54"
  */
 export function rangeWords({ low, expected, high }: Spread): string {
-  const crowd = crowdOf(Math.max(expected, LEAST_TOLD));
+  // What is too little to be counted has its own crowd at most.
+  if (expected < LEAST_TOLD) return high < LEAST_TOLD ? "whatever the inputs" : `at most ${ofBoxes(high)}`;
+  const crowd = crowdOf(expected);
   const [least, most] = [twoDigits(low * crowd), twoDigits(high * crowd)];
-  if (most < 1) return "fewer than 1 at most";
   return least < 1 ? `up to ${grouped(most)}` : `between ${grouped(least)} and ${grouped(most)}`;
 }
 

@@ -2,6 +2,7 @@ import "../commands/chanceCommands";
 import "../commands/dataCommands";
 import { anyCause } from "../chance/otherCauses";
 import { USUAL_SCRUB_HOURS, conditionsOf, ownInputsOf } from "../chance/conditions";
+import { LEAST_TOLD } from "../chance/chanceWords";
 import { pointOf } from "../chance/inputs";
 import { chancesAlong, type Walked, walkedOf } from "../chance/alongPlan";
 import { chancesAtRest, restingOf } from "../chance/atRest";
@@ -166,8 +167,8 @@ function ideasFor(plan: Plan, walked: Walk, setting: ProposalSetting, calendar: 
   ].flatMap((idea) => (idea ? [{ ...idea, step: idea.step ?? null }] : []));
 }
 
-/** Savings below this, of 1, are not worth a line. */
-const LEAST_SAVED = 5e-6;
+/** What saves less than can be told is not worth a line. */
+const LEAST_SAVED = LEAST_TOLD;
 
 /** Of one kind only the best: where several steps could be done otherwise, the one that matters most comes first. */
 const MOST_OF_A_KIND = 2;

@@ -2,6 +2,9 @@
 
 import { useEffect, useState } from "react";
 
+/** The chances of loss come after all else on the workbench: nothing there waits for them. In milliseconds. */
+export const CHANCES_AFTER = 2500;
+
 /**
  * Whether what asks has been shown for so long: for what may come after the rest, so that a slow line and a slow phone
  * have the rest first.

@@ -2,36 +2,23 @@
 
 import { useRef, useState } from "react";
 import type { Plan } from "@/core/document/plan";
-import { shortSize } from "@/core/drives/nameOfDrive";
 import { storedOf } from "@/core/rehearsal/losses";
 import { bestFirst, type Mend } from "@/core/rehearsal/mends";
 import { ageWords } from "@/core/rehearsal/summary";
 import type { Tally } from "@/core/rehearsal/table";
 import { lengthWords } from "@/core/time/hoursWords";
-import { moneyWords } from "@/core/words/money";
 import { counted } from "@/core/words/counted";
-import { withArticle } from "@/core/words/inSentence";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import { Button } from "../kit/Button";
+import { costWords, proposalWords } from "../mends/proposalWords";
 import { useUnit } from "../preferences/preferences";
 import type { PlaceProps } from "../shell/planPlace";
 import { stepNumber } from "./caseWords";
 import { Refused } from "./Refused";
 import type { Mends } from "./useTrials";
 
-/** What is done by each kind of change, in words; `n` is the number of its step. */
-const DOES: Readonly<Record<Mend["kind"], (mend: Mend, n: number, unit: UnitFamily) => string>> = {
-  attached: (_, n) => `Copy the drive while the old one is in its bay, in step ${n}`,
-  backup: (_, n) => `Back up before step ${n}`,
-  verify: (_, n) => `Check (scrub) the pool before step ${n}`,
-  spare: ({ buys: [drive] }, _, unit) =>
-    `A hot spare from the beginning${drive ? `: ${withArticle(`${shortSize(drive, unit)} drive`)}` : ""}`,
-  order: ({ to = 0 }, n) => `Do step ${n} ${to < n - 1 ? "before" : "after"} step ${to + 1}`,
-  ups: () => "A battery supply (UPS) for the box",
-};
-
 const mendWords = (mend: Mend, plan: Plan, unit: UnitFamily): string =>
-  DOES[mend.kind](mend, stepNumber(plan, mend.step), unit);
+  proposalWords(mend, stepNumber(plan, mend.step), unit);
 
 /** The data that comes back newest by it, in words; null where none does. */
 function newerWords({ before, after }: Mend, plan: Plan): string | null {
@@ -54,25 +41,6 @@ function gainWords(mend: Mend, plan: Plan): string {
     newerWords(mend, plan) ??
     `Degraded for at most ${lengthWords(after.longest)} longer, instead of ${lengthWords(before.longest)}.`
   );
-}
-
-/** What it costs. */
-function costWords({ hours, money, buys, kind }: Mend, plan: Plan): string {
-  const time =
-    Math.abs(hours) < 0.05
-      ? "no time"
-      : hours > 0
-        ? `${lengthWords(hours).replace("about ", "")} more`
-        : `${lengthWords(-hours).replace("about ", "")} less`;
-  const price =
-    kind === "ups"
-      ? "and the price of a battery supply"
-      : buys.length === 0
-        ? ""
-        : money === null
-          ? "and a drive, of which the plan has no price"
-          : `and ${moneyWords(money, plan.currency)}`;
-  return `Costs ${time}${price ? ` ${price}` : ""}.`;
 }
 
 /** Changes of the plan that were tried and help, each with what it brings and costs, and to be taken at a press. */
@@ -115,7 +83,7 @@ export function MendList({ mends, plan, act }: { mends: Mends; plan: Plan } & Pi
               <div className="min-w-0 flex-1 basis-72">
                 <p className="font-semibold">{words}</p>
                 <p>
-                  {gainWords(mend, plan)} <span className="text-soft">{costWords(mend, plan)}</span>
+                  {gainWords(mend, plan)} <span className="text-soft">{costWords(mend, plan.currency)}</span>
                 </p>
               </div>
               <Button

@@ -5,7 +5,7 @@ import Link from "next/link";
 
 /** The places of a plan, by the last part of their address. */
 export type PlaceId =
-  "" | "compare" | "data" | "calendar" | "print" | "reading" | "rescue" | "rehearse" | "carry" | "logbook";
+  "" | "compare" | "data" | "calendar" | "print" | "reading" | "rescue" | "rehearse" | "carry" | "logbook" | "chance";
 
 const PLACES = [
   { id: "", name: "Plan", icon: Columns3 },

@@ -16,6 +16,7 @@ import { Button } from "../../kit/Button";
 import { Explained } from "../../kit/Explained";
 import { NameField } from "../../kit/NameField";
 import { Segmented } from "../../kit/Segmented";
+import { CHANCES_AFTER, useAfter } from "../../kit/useAfter";
 import { useUnit } from "../../preferences/preferences";
 import type { LastChange } from "../lastChange";
 import { useWorkbench } from "../useWorkbench";
@@ -108,6 +109,7 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
   );
 }
 
+const ChanceLine = part(() => import("../../chance/ChanceLine").then((module) => module.ChanceLine));
 const Schedule = part(() => import("./Schedule").then((module) => module.Schedule), {
   needed: "this",
 });
@@ -125,6 +127,7 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
   const own = plan.pools.find(({ id }) => id === pool.id);
   const [open, setOpen] = useState<"waterfall" | "volumes" | "times" | null>(null);
   const close = () => setOpen(null);
+  const isSettled = useAfter(CHANCES_AFTER);
   const [unit] = useUnit();
   const kind = kindOfPool(pool);
   return (
@@ -140,6 +143,7 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
         {!alone && <span>{formatBytes(pool.usableBytes, unit)}</span>}
       </div>
       <Protection pool={pool} />
+      {isSettled && <ChanceLine pool={pool.id} />}
       {own && hasParitySchedule(own, rulesOf(plan.box.rules)) && <Schedule pool={own} />}
       {/* What state it is in stands above them. */}
       <Findings findings={pool.findings.filter(({ code }) => !STATES.has(code))} />

@@ -3,6 +3,8 @@
 import { useMemo, type KeyboardEvent, type PointerEvent } from "react";
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import type { Walk } from "@/core/walk/moment";
+import { part } from "../../kit/part";
+import { CHANCES_AFTER, useAfter } from "../../kit/useAfter";
 import { useSize } from "../../kit/useSize";
 import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
@@ -10,6 +12,8 @@ import { useMoment } from "../useMoment";
 import { Stairs } from "./Stairs";
 import { momentNear, stripGeometry, type StripGeometry } from "./stripGeometry";
 import { ownValue } from "@/core/records/ownValue";
+
+const WindowChances = part(() => import("../../chance/WindowChances").then((module) => module.WindowChances));
 
 /** To which moment a key goes from one. */
 const KEYS: Partial<Record<string, (at: number, last: number) => number>> = {
@@ -36,6 +40,7 @@ export function Staircase() {
   const { walk, dates } = useWorkbench();
   const { at, goTo } = useMoment();
   const [unit] = useUnit();
+  const isSettled = useAfter(CHANCES_AFTER);
   const [ref, size] = useSize<HTMLDivElement>();
   const geometry = useMemo(() => (size ? stripGeometry(walk, size, dates) : null), [walk, size, dates]);
   const last = walk.moments.length - 1;
@@ -70,6 +75,7 @@ export function Staircase() {
       {geometry && (
         <>
           <Stairs geometry={geometry} walk={walk} />
+          {isSettled && geometry.windows.length > 0 && <WindowChances geometry={geometry} />}
           <Hand geometry={geometry} at={at} />
         </>
       )}

@@ -16,7 +16,7 @@ export interface StripGeometry {
   /** Marks of the steps: as long as they take, but never too short to be seen. */
   marks: { x: number; width: number }[];
   /** While the loss of fewer drives is survived than usual. */
-  windows: { x: number; width: number; redundancy: number }[];
+  windows: { step: string; x: number; width: number; redundancy: number }[];
   days: { x: number; label: string }[];
   /** What is stored, where data sets say so. */
   stored: { points: string; end: number; bytes: number } | null;
@@ -88,7 +88,8 @@ const windowsOf = (moments: Walk["moments"], marks: StripGeometry["marks"]): Str
     const mark = marks[i - 1];
     if (exposure.length === 0 || !mark) return [];
     const width = mark.width * Math.max(...exposure.map(({ share = 1 }) => share));
-    return [{ x: mark.x, width, redundancy: Math.min(...exposure.map((each) => each.redundancy)) }];
+    const redundancy = Math.min(...exposure.map((each) => each.redundancy));
+    return [{ step: moment.after ?? "", x: mark.x, width, redundancy }];
   });
 
 /** The names of days along the foot; none for a plan of less than a day. */
