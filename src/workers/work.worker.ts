@@ -7,6 +7,8 @@ import { bestBuySteps, type BestBuys } from "@/core/nextDrive/bestBuys";
 import { bestCurve, type PlacedCurve } from "@/core/nextDrive/sizeCurve";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import type { Plan, PlanCalendar, PricedDrive } from "@/core/document/plan";
+import type { Spread } from "@/core/chance/inputs";
+import { chanceOfSequence } from "@/core/sequences/chanceOfSequence";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { sequenceOf } from "@/core/sequences/registry";
 import type { SequenceId, Wish } from "@/core/sequences/sequence";
@@ -59,16 +61,11 @@ const work = {
     wish: Wish,
     { document, at, today, family }: { document: Plan; at: number; today: string; family: UnitFamily },
     calendar: PlanCalendar,
-  ): TriedAsAsked => ({
-    id,
-    wish,
-    result: trySequence(
-      sequenceOf(id),
-      wish,
-      { document, at, today, walked: walkPlan(document, family, undefined, today) },
-      calendar,
-    ),
-  }),
+  ): TriedAsAsked => {
+    const place = { document, at, today, walked: walkPlan(document, family, undefined, today) };
+    const result = trySequence(sequenceOf(id), wish, place, calendar);
+    return { id, wish, result, chance: result.ok ? chanceOfSequence(place, result.tried) : null };
+  },
 };
 
 /** A ready-made sequence that was asked for, worked out. */
@@ -76,6 +73,8 @@ export interface TriedAsAsked {
   id: SequenceId;
   wish: Wish;
   result: TriedSequence;
+  /** How likely its steps cost something, of 1; null where it cannot be done. */
+  chance: Spread | null;
 }
 
 export type Work = typeof work;

@@ -152,6 +152,7 @@ for (const [place, shown] of [
   ["/print", "What this rests on"],
   ["/rescue", "What can take its place"],
   ["/rehearse", "Rehearse"],
+  ["/chance", "What moves it"],
   ["/reading", "How is the box now?"],
   ["/carry", "Carry out"],
   ["/logbook", "Logbook"],

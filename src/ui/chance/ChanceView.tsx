@@ -1,6 +1,7 @@
 "use client";
 
 import "@/core/commands/chanceCommands";
+import "@/core/commands/dataCommands";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { causeWords, chanceWords, ofBoxes, rangeWords } from "@/core/chance/chanceWords";
@@ -38,7 +39,7 @@ export function ChanceView({ plan, act, planHref }: Props) {
       {plan.pools.length === 0 ? (
         <p className="mt-3 text-soft">
           There is no pool yet whose chance of loss could be worked out. Make one on the{" "}
-          <Link className="underline" href={planHref}>
+          <Link className="inline-block min-h-[24px] underline" href={planHref}>
             workbench
           </Link>
           .
@@ -76,7 +77,7 @@ function Sections({ plan, act, planHref }: Props) {
       <InputsTable plan={plan} act={act} />
       <p className="mt-6 max-w-[46rem] text-soft">
         Not in these figures: the wrong drive pulled (
-        <Link className="underline" href={`${planHref}/rehearse`}>
+        <Link className="inline-block min-h-[24px] underline" href={`${planHref}/rehearse`}>
           Rehearse
         </Link>{" "}
         shows that), faults of controllers and of the box’s own software, and backups that fail together. What is told

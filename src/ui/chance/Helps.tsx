@@ -125,7 +125,7 @@ export function Helps({ plan, act, planHref, walked }: Props) {
                   Put it into the plan
                 </Button>
               ) : (
-                <Link className="underline" href={`${planHref}/data`}>
+                <Link className="inline-block min-h-[24px] underline" href={`${planHref}/data`}>
                   Say what is stored first
                 </Link>
               )}

@@ -6,6 +6,8 @@ import type { ReactNode } from "react";
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import { shortSize } from "@/core/drives/nameOfDrive";
 import type { Tried } from "@/core/sequences/tried";
+import { chanceWords } from "@/core/chance/chanceWords";
+import type { Spread } from "@/core/chance/inputs";
 import { stepLabel } from "@/core/steps/stepLabel";
 import { lengthWords } from "@/core/time/hoursWords";
 import { plural } from "@/core/words/counted";
@@ -49,7 +51,7 @@ function takesWords({ hours, moments, offlineHours, swapWords }: Tried): string 
 }
 
 /** What a sequence does, needs, erases and takes, before it is planned. */
-export function SequenceFigures({ tried }: { tried: Tried }) {
+export function SequenceFigures({ tried, chance }: { tried: Tried; chance: Spread | null }) {
   const [unit] = useUnit();
   const { before, after, erased, bareHours } = tried;
   const usable =
@@ -75,6 +77,7 @@ export function SequenceFigures({ tried }: { tried: Tried }) {
         <Fact name="Exposed" tone={bareHours > 0 ? "text-geranium" : ""}>
           {exposed}
         </Fact>
+        {chance && <Fact name="Chance of loss">{chanceWords(chance)} such boxes lose something on the way</Fact>}
       </dl>
       <Objections tried={tried} />
       <div>

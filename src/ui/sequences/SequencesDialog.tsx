@@ -162,7 +162,7 @@ function Choices({ suiting, others, chosen, onChoose }: ChoicesProps) {
 }
 
 /** What it comes to, why it cannot be, or that it is being worked out. */
-function Outcome({ result, isFresh, trouble }: ReturnType<typeof useTried>) {
+function Outcome({ result, chance, isFresh, trouble }: ReturnType<typeof useTried>) {
   return (
     <div aria-live="polite" aria-busy={!isFresh} className={isFresh ? "" : "text-soft"}>
       {trouble && <p className="text-geranium">{trouble}</p>}
@@ -172,7 +172,7 @@ function Outcome({ result, isFresh, trouble }: ReturnType<typeof useTried>) {
           <strong className="font-semibold">It cannot be done like this.</strong> {result.reason}
         </p>
       )}
-      {result?.ok && <SequenceFigures tried={result.tried} />}
+      {result?.ok && <SequenceFigures tried={result.tried} chance={chance} />}
     </div>
   );
 }

@@ -2,6 +2,7 @@
 
 import type { Remote } from "comlink";
 import { useCallback } from "react";
+import type { Spread } from "@/core/chance/inputs";
 import type { SequenceId, Wish } from "@/core/sequences/sequence";
 import type { Place, TriedSequence } from "@/core/sequences/tried";
 import type { Work } from "@/workers/work.worker";
@@ -11,6 +12,8 @@ import type { PlanCalendar } from "@/core/document/plan";
 /** A sequence as it was last worked out. */
 export interface Trial {
   result: TriedSequence | null;
+  /** How likely its steps cost something, of 1. */
+  chance: Spread | null;
   /** Whether that is for the wish as it is now. */
   isFresh: boolean;
   trouble: string | null;
@@ -36,6 +39,7 @@ export function useTried(
   // The wish comes back as a copy.
   return {
     result: shown?.result ?? null,
+    chance: shown?.chance ?? null,
     isFresh: shown !== null && JSON.stringify(shown.wish) === JSON.stringify(wish),
     trouble: job.trouble,
   };

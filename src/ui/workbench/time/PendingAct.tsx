@@ -5,6 +5,7 @@ import { rulesOf } from "@/core/rules/ruleSets";
 import { stepsOfAct, usualChoices, type Act } from "@/core/steps/propose";
 import { counted } from "@/core/words/counted";
 import { Button } from "../../kit/Button";
+import { part } from "../../kit/part";
 import { useUnit } from "../../preferences/preferences";
 import { today } from "../../today";
 import { useWorkbench } from "../useWorkbench";
@@ -12,6 +13,8 @@ import { ActQuestions } from "./ActQuestions";
 import { TrialFindings } from "./TrialFindings";
 import { actTrial } from "./actTrial";
 import { actTitle, trialWords } from "./actWords";
+
+const TrialChance = part(() => import("../../chance/TrialChance").then((module) => module.TrialChance));
 
 /** An act on the box that is to become steps: what matters about it is asked here, and what it comes to is said. */
 export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => void }) {
@@ -49,6 +52,7 @@ export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => voi
         {trialWords(trial, unit)}
         {trial.warnings.length > 1 && ` ${counted(trial.warnings.length, "warning")}:`}
       </p>
+      {trial.planned && trial.hours > 0 && blocks.length === 0 && <TrialChance planned={trial.planned} />}
       {trial.warnings.length + trial.notes.length + blocks.length > 0 && (
         // The box stays in sight below: what is long is scrolled here.
         <div

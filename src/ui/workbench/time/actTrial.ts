@@ -2,7 +2,7 @@ import { rulesOfBox } from "@/core/box/rulesOfBox";
 import type { Bytes } from "@/core/bytes/bytes";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import { applyCommand } from "@/core/commands/applyCommand";
-import type { StepBody, StepChanges } from "@/core/document/plan";
+import type { Plan, StepBody, StepChanges } from "@/core/document/plan";
 import type { Finding } from "@/core/findings/finding";
 import { swapWords } from "@/core/steps/swapping";
 import type { Walk, WalkedStep } from "@/core/walk/moment";
@@ -28,6 +28,8 @@ export interface ActTrial {
   warnings: string[];
   /** What is good to know, each once. */
   notes: string[];
+  /** The plan with them, and their ids there; null where they cannot be put into it. */
+  planned: { plan: Plan; steps: string[] } | null;
   /** Other steps that would do, and what they are called; null where none are known. */
   instead: { label: string; steps: StepBody[] } | null;
 }
@@ -92,6 +94,7 @@ export function actTrial(whole: Walk, at: number, steps: StepBody[], unit: UnitF
     after: moments.at(-1)?.capacities.pool ?? before,
     away: swapWords(swaps, rulesOfBox(walk.moments[at]?.state.plan ?? walk.plan)),
     ...said,
+    planned: result.ok ? { plan: result.plan, steps: moments.flatMap(({ after }) => after ?? []) } : null,
     instead: insteadOf(steps, walked, said.blocks),
   };
 }
