@@ -1,6 +1,8 @@
 import { expose } from "comlink";
 import type { Bytes } from "@/core/bytes/bytes";
-import { compareSteps, type Choice, type Comparison, type CompareRequest } from "@/core/compare/compare";
+import { type ChoiceRange, rangeOfChoice } from "@/core/compare/choiceChance";
+import { predictPool } from "@/core/prediction/predictPool";
+import { compareSteps, poolOf, type Choice, type Comparison, type CompareRequest } from "@/core/compare/compare";
 import { nearestChange, type NearestChange } from "@/core/compare/nearestChange";
 import type { Needs } from "@/core/compare/needs";
 import { bestBuySteps, type BestBuys } from "@/core/nextDrive/bestBuys";
@@ -36,11 +38,28 @@ const work = {
     needs: Needs,
     sizes: Bytes[],
     freeBays: number,
-    { drives, rules, network, own }: CompareRequest,
+    { drives, rules, network, own, chances }: CompareRequest,
   ): Record<string, NearestChange | null> =>
     Object.fromEntries(
-      choices.map((choice) => [choice.id, nearestChange(choice, needs, sizes, freeBays, drives, rules, network, own)]),
+      choices.map((choice) => [
+        choice.id,
+        nearestChange(choice, needs, sizes, freeBays, drives, rules, network, own, chances),
+      ]),
     ),
+  /** The ranges of the chances of choices. */
+  chanceRanges: (
+    choices: readonly Pick<Choice, "id" | "groups">[],
+    { drives, rules, own, chances }: CompareRequest,
+  ): Record<string, ChoiceRange> => {
+    const driveOf = new Map(drives.map((drive) => [drive.id, drive]));
+    if (!chances) return {};
+    return Object.fromEntries(
+      choices.map(({ id, groups }) => {
+        const pool = predictPool(poolOf(groups), driveOf, rules, "", "TB", undefined, own);
+        return [id, rangeOfChoice(pool, driveOf, chances)];
+      }),
+    );
+  },
   bestBuys: (
     plan: Plan,
     poolId: string,

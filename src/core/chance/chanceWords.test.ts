@@ -1,5 +1,5 @@
 import { CAUSES } from "./otherCauses";
-import { causeWords, chanceWords, ofBoxes, rangeWords } from "./chanceWords";
+import { causeWords, chanceWords, ofBoxes, rangeWords, shortChanceWords } from "./chanceWords";
 
 test.each([
   [0, "none"],
@@ -25,5 +25,7 @@ test("a chance has its range as soon as that is known, and none where nothing is
   expect(chanceWords(0.003)).toBe("3 of 1,000");
   expect(chanceWords({ low: 0.001, expected: 0.003, high: 0.05 })).toBe("3 of 1,000 (between 1 and 50)");
   expect(chanceWords({ low: 1, expected: 1, high: 1 })).toBe("all");
+  expect(shortChanceWords({ low: 0.000_01, expected: 0.0003, high: 0.0066 })).toBe("3 of 10,000 (0 to 66)");
+  expect(shortChanceWords(1e-7)).toBe("fewer than 1 of 100,000");
   expect(new Set(CAUSES.map(causeWords)).size).toBe(CAUSES.length);
 });

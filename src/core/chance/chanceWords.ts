@@ -58,6 +58,18 @@ export const chanceWords = (chance: Spread | number): string =>
       ? `${ofBoxes(chance.expected)} (${rangeWords(chance)})`
       : ofBoxes(chance.expected);
 
+/**
+ * The same in as few words as can be, for lists.
+ *
+ * @example shortChanceWords({ low: 0.017, expected: 0.054, high: 0.48 }) // "54 of 1,000 (17 to 480)"
+ */
+export function shortChanceWords(chance: Spread | number): string {
+  if (typeof chance === "number" || chance.expected < LEAST_TOLD || chance.expected >= 1) return chanceWords(chance);
+  const crowd = crowdOf(chance.expected);
+  const [least, most] = [twoDigits(chance.low * crowd), twoDigits(chance.high * crowd)];
+  return `${ofBoxes(chance.expected)} (${grouped(least)} to ${grouped(most)})`;
+}
+
 const NAMES: Readonly<Record<Cause, string>> = {
   waiting: "another drive fails before the new one is in",
   rebuilding: "another drive fails during a rebuild",

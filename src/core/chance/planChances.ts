@@ -46,16 +46,18 @@ export const chancesAt = ({ resting, walked, conditions }: PreparedChances, poin
   along: chancesAlong(walked, point, conditions),
 });
 
+/** What of a plan decides which inputs have anything to do with it. */
+interface Concerned {
+  models: readonly Pick<PoolModel, "drives">[];
+  conditions: Conditions;
+  isBackedUp: boolean;
+  rewrites: ReadonlySet<string>;
+}
+
 /** Whether an input has anything to do with a plan: of the others no end of their range moves anything. */
-function matters(name: InputName, { resting, walked, conditions }: PreparedChances): boolean {
-  const models = [
-    ...resting.flatMap(({ resting: { pools } }) => pools.map(({ model }) => model)),
-    ...walked.stretches.flatMap(({ parts }) => parts.map(({ model }) => model)),
-  ];
+function matters(name: InputName, { models, conditions, isBackedUp, rewrites }: Concerned): boolean {
   const some = (which: (of: PoolModel["drives"][number]["of"]) => boolean) =>
     models.some(({ drives }) => drives.some(({ of }) => which(of)));
-  const isBackedUp = resting.some(({ resting: { plan } }) => (plan.backups ?? []).length > 0);
-  const isRewritten = (as: string) => walked.stretches.some(({ rewrites }) => rewrites === as);
   const only: Partial<Record<InputName, boolean>> = {
     flash: some(({ medium }) => medium === "ssd"),
     worn: some(({ health }) => health.state === "watch"),
@@ -64,9 +66,9 @@ function matters(name: InputName, { resting, walked, conditions }: PreparedChanc
     noticeWithout: !conditions.alerts,
     deliveryFromShelf: conditions.spareOnShelf,
     deliveryOrdered: !conditions.spareOnShelf,
-    powerCuts: isRewritten("level-change") || isRewritten("widening"),
-    damageOfLevelChange: isRewritten("level-change"),
-    damageOfWidening: isRewritten("widening"),
+    powerCuts: rewrites.size > 0,
+    damageOfLevelChange: rewrites.has("level-change"),
+    damageOfWidening: rewrites.has("widening"),
     restoreFailsTested: isBackedUp,
     restoreFailsUntested: isBackedUp,
     daysUntilDeletionNoticed: isBackedUp,
@@ -75,8 +77,35 @@ function matters(name: InputName, { resting, walked, conditions }: PreparedChanc
 }
 
 /** The inputs whose ends are tried for a plan, each with those that move with it. */
-const movedFor = (prepared: PreparedChances): (readonly InputName[])[] =>
-  movable(prepared.own).filter((names) => names.some((name) => matters(name, prepared)));
+function movedFor({ own, resting, walked, conditions }: PreparedChances): (readonly InputName[])[] {
+  const concerned = {
+    models: [
+      ...resting.flatMap(({ resting: { pools } }) => pools.map(({ model }) => model)),
+      ...walked.stretches.flatMap(({ parts }) => parts.map(({ model }) => model)),
+    ],
+    conditions,
+    isBackedUp: resting.some(({ resting: { plan } }) => (plan.backups ?? []).length > 0),
+    rewrites: new Set(walked.stretches.flatMap(({ rewrites }) => rewrites ?? [])),
+  };
+  return movable(own).filter((names) => names.some((name) => matters(name, concerned)));
+}
+
+/** Inputs that do not lie with drives. */
+const NOT_OF_DRIVES: ReadonlySet<InputName> = new Set(["theftOrFire", "deletion"]);
+
+/**
+ * The inputs whose ends move what the drives of a pool cost at rest, each with those that move with it.
+ *
+ * @example movedAtRest(model, {}, conditions).length // 7 of hard disks that are all sound
+ */
+export const movedAtRest = (model: PoolModel, own: OwnInputs, conditions: Conditions): (readonly InputName[])[] =>
+  movable(own).filter((names) =>
+    names.some(
+      (name) =>
+        !NOT_OF_DRIVES.has(name) &&
+        matters(name, { models: [model], conditions, isBackedUp: false, rewrites: new Set() }),
+    ),
+  );
 
 /** What one input, at each end of its range, makes of all chances. */
 export interface MovedChances {

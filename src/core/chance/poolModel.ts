@@ -26,10 +26,10 @@ export interface PoolModel {
 }
 
 /** What cannot be rebuilt is lost with its first drive; how long it would take does not matter. */
-const NOT_REBUILT = 24;
+export const NOT_REBUILT = 24;
 
 /** The drives of one batch, as far as anybody can tell: of one model, bought on one day. */
-const batchOf = ({ model, purchased, medium }: Drive): string => `${medium} ${model ?? ""} ${purchased ?? ""}`;
+export const batchOf = ({ model, purchased, medium }: Drive): string => `${medium} ${model ?? ""} ${purchased ?? ""}`;
 
 /**
  * A pool at one moment of a plan as its chance of loss sees it.

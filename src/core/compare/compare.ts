@@ -8,6 +8,7 @@ import { splitChoices } from "../prediction/splitChoices";
 import { capital } from "../words/capital";
 import { counted } from "../words/counted";
 import { listOf } from "../words/listOf";
+import type { ChanceSetting } from "./choiceChance";
 import { figuresOf, type Figures } from "./figures";
 import { bestSplits } from "./splits";
 
@@ -50,6 +51,8 @@ export interface CompareRequest {
   splits: boolean;
   /** How the box differs from the usual rates. */
   own?: OwnFactors;
+  /** What chances of loss are worked out with; none, where they are not. */
+  chances?: ChanceSetting;
 }
 
 type Outline = Pick<Choice, "name" | "detail" | "groups" | "leftOut">;
@@ -142,7 +145,7 @@ export const poolOf = (groups: Outline["groups"]): Pool => ({
  * @returns the comparison; layouts that cannot be made, or that the drives have no room for, are among the impossible
  */
 export function* compareSteps(request: CompareRequest): Generator<number, Comparison> {
-  const { drives, rules, network, own } = request;
+  const { drives, rules, network, own, chances } = request;
   const driveOf = new Map(drives.map((drive) => [drive.id, drive]));
   if (drives.length === 0) return { choices: [], impossible: [], exact: true };
   const { outlines: all, impossible, exact } = outlines(request);
@@ -152,7 +155,12 @@ export function* compareSteps(request: CompareRequest): Generator<number, Compar
     const pool = predictPool(poolOf(outline.groups), driveOf, rules, "", "TB", undefined, own);
     const [only] = outline.groups;
     if (pool.usableBytes > 0)
-      choices.push({ ...outline, id: idOf(outline.groups), pool, figures: figuresOf(pool, driveOf, rules, network) });
+      choices.push({
+        ...outline,
+        id: idOf(outline.groups),
+        pool,
+        figures: figuresOf(pool, driveOf, rules, network, chances),
+      });
     else if (outline.groups.length === 1 && only)
       impossible.push({ layout: only.layout, reason: "The smallest drive has no space left for it." });
     yield 0.3 + (0.7 * (i + 1)) / all.length;

@@ -1,3 +1,4 @@
+import { ownValue } from "../records/ownValue";
 import type { Choice } from "./compare";
 import type { Figures } from "./figures";
 import { lossShare, MEASURES, merit, type Measure } from "./measures";
@@ -20,10 +21,20 @@ function merits(figures: Figures): number[] {
   ];
 }
 
+/** One is at least as likely to keep everything as another only where that is so at each end of each input too. */
+function asSafe({ chanceRange: a }: Figures, { chanceRange: b }: Figures): boolean {
+  if (!a || !b) return true;
+  return Object.entries(b.ends).every(([name, [low, high]]) => {
+    const own = ownValue(a.ends, name) ?? [a.tenYears.expected, a.tenYears.expected];
+    return own[0] <= low && own[1] <= high;
+  });
+}
+
 const asGood = (a: readonly number[], b: readonly number[]) => a.every((value, i) => value >= (b[i] ?? 0));
 
 /**
- * Which choices are beaten in every figure: another is at least as good in all of them and better in one.
+ * Which choices are beaten in every figure: another is at least as good in all of them and better in one; of the chance
+ * of loss also with each input at each end of its range, once that is known.
  *
  * @returns for each beaten choice's id the id of the one that beats it; of several, the one that holds most
  * @example beatenBy([raid0, span]).get(raid0.id) // undefined: the stripe is faster
@@ -32,7 +43,10 @@ export function beatenBy(choices: readonly Pick<Choice, "id" | "figures">[]): Ma
   const weighed = choices.map((choice) => ({ choice, merits: merits(choice.figures) }));
   const beaten = new Map<string, string>();
   for (const { choice, merits: own } of weighed) {
-    const winners = weighed.filter((other) => asGood(other.merits, own) && !asGood(own, other.merits));
+    const winners = weighed.filter(
+      (other) =>
+        asGood(other.merits, own) && !asGood(own, other.merits) && asSafe(other.choice.figures, choice.figures),
+    );
     const [first] = winners.sort((a, b) => b.choice.figures.usableBytes - a.choice.figures.usableBytes);
     if (first) beaten.set(choice.id, first.choice.id);
   }

@@ -7,6 +7,7 @@ import { layoutOf } from "../layouts/registry";
 import type { PoolPrediction } from "../prediction/predictPool";
 import { limitedSpeed, speedOf, type Speed } from "../speeds/speed";
 import type { Hours } from "../time/hours";
+import { chanceOfChoice, type ChanceSetting, type ChoiceChance, type ChoiceRange } from "./choiceChance";
 import { growthOf, type Growth } from "./growth";
 
 /** What a pool is compared by. Everything is taken from its prediction. */
@@ -31,6 +32,10 @@ export interface Figures {
   pricePerTB: number | null;
   drives: number;
   growth: Growth;
+  /** How likely it loses something; null where that is not worked out. */
+  chance: ChoiceChance | null;
+  /** The range of that, once it is known. */
+  chanceRange: ChoiceRange | null;
 }
 
 /** Data is striped over the groups of a pool, so their speeds add up, until processor or network is at its end. */
@@ -64,6 +69,7 @@ function poolSpeed(
  * What a predicted pool is compared by.
  *
  * @param network what the network carries, in bytes per second
+ * @param chances what its chance of loss is worked out with; none, where it is not
  * @example figuresOf(predictPool(clinicPool, driveOf, rules), driveOf, rules, 117e6).tolerance // 1
  */
 export function figuresOf(
@@ -71,6 +77,7 @@ export function figuresOf(
   driveOf: ReadonlyMap<string, Drive>,
   rules: BoxRules,
   network: number,
+  chances?: ChanceSetting,
 ): Figures {
   const groups = pool.groups.map((group) => ({ group, drives: group.drives.flatMap((id) => driveOf.get(id) ?? []) }));
   const drives = groups.flatMap((each) => each.drives);
@@ -98,5 +105,7 @@ export function figuresOf(
     pricePerTB: price === null || pool.usableBytes === 0 ? null : price / (pool.usableBytes / 1e12),
     drives: drives.length,
     growth: growthOf(groups, rules),
+    chance: chances ? chanceOfChoice(pool, driveOf, chances) : null,
+    chanceRange: null,
   };
 }

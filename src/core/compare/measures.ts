@@ -7,7 +7,7 @@ export interface Measure {
   /** What it is called, for headings and axes. */
   name: string;
   /** Its unit, for axes; empty for counts. */
-  unit: "bytes" | "share" | "rate" | "hours" | "money per TB" | "drives" | "";
+  unit: "bytes" | "share" | "rate" | "hours" | "money per TB" | "drives" | "chance" | "";
   better: "more" | "less";
   /** The figure itself, or null where it is not known. Bytes, shares of 1, bytes per second, hours. */
   of: (figures: Figures) => number | null;
@@ -25,7 +25,8 @@ export type MeasureId =
   | "rebuild"
   | "rebuild-reads"
   | "price"
-  | "drives";
+  | "drives"
+  | "chance";
 
 /**
  * The share of all sets of `failed` drives whose loss destroys data: 0 to 1; 1 where there are not as many drives, or
@@ -98,6 +99,13 @@ export const MEASURES: readonly Measure[] = [
     unit: "money per TB",
     better: "less",
     of: (figures) => figures.pricePerTB,
+  },
+  {
+    id: "chance",
+    name: "Loss of something in ten years",
+    unit: "chance",
+    better: "less",
+    of: (figures) => figures.chance?.tenYears ?? null,
   },
   { id: "drives", name: "Bays taken", unit: "drives", better: "less", of: (figures) => figures.drives },
 ];

@@ -5,6 +5,7 @@ import type { OwnFactors } from "../logbook/ownTimes";
 import { layoutOf } from "../layouts/registry";
 import { predictPool } from "../prediction/predictPool";
 import { poolOf, type Choice } from "./compare";
+import type { ChanceSetting } from "./choiceChance";
 import { figuresOf } from "./figures";
 import { misfits, type Needs } from "./needs";
 
@@ -27,11 +28,12 @@ function remade(
   rules: BoxRules,
   network: number,
   own?: OwnFactors,
+  chances?: ChanceSetting,
 ): Pick<Choice, "pool" | "figures"> | null {
   if (groups.some((group) => wrongCount(layoutOf(group.layout), group.drives.length, rules))) return null;
   const driveOf = new Map(drives.map((drive) => [drive.id, drive]));
   const pool = predictPool(poolOf(groups), driveOf, rules, "", "TB", undefined, own);
-  return { pool, figures: figuresOf(pool, driveOf, rules, network) };
+  return { pool, figures: figuresOf(pool, driveOf, rules, network, chances) };
 }
 
 /**
@@ -42,6 +44,7 @@ function remade(
  * @param sizes the sizes that can be bought, in bytes
  * @param freeBays how many drives more the box takes
  * @param own how this box differs from the usual rates
+ * @param chances what the chance of loss is worked out with, where the needs ask for it
  * @returns null where none of these does it, for instance because the layout bears too few failures however many drives
  * it has
  * @example nearestChange(raid5OfThree4TB, { usableBytes: 12e12 }, …)
@@ -56,6 +59,7 @@ export function nearestChange(
   rules: BoxRules,
   network: number,
   own?: OwnFactors,
+  chances?: ChanceSetting,
 ): NearestChange | null {
   const fits = (made: Pick<Choice, "pool" | "figures"> | null) => made !== null && misfits(made, needs).length === 0;
   const rising = [...sizes].sort((a, b) => a - b);
@@ -73,7 +77,19 @@ export function nearestChange(
       const groups = choice.groups.map((group, g) =>
         g === smallestGroup ? { ...group, drives: [...group.drives, ...added.map((drive) => drive.id)] } : group,
       );
-      if (fits(remade(groups, [...drives, ...added], rules, network, own))) return { kind: "add", count, bytes };
+      if (
+        fits(
+          remade(
+            groups,
+            [...drives, ...added],
+            rules,
+            network,
+            own,
+            needs.lossAYear === undefined ? undefined : chances,
+          ),
+        )
+      )
+        return { kind: "add", count, bytes };
     }
   }
   const members = new Set(choice.groups.flatMap((group) => group.drives));
@@ -86,7 +102,7 @@ export function nearestChange(
       const after = drives.map((drive) =>
         replaced.includes(drive) && drive.bytes < bytes ? { ...drive, bytes } : drive,
       );
-      if (fits(remade(choice.groups, after, rules, network, own)))
+      if (fits(remade(choice.groups, after, rules, network, own, needs.lossAYear === undefined ? undefined : chances)))
         return { kind: "replace", count, bytes, drive: first.id };
     }
   }

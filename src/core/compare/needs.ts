@@ -1,5 +1,6 @@
 import type { Bytes } from "../bytes/bytes";
 import { formatBytes, type UnitFamily } from "../bytes/formatBytes";
+import { ofBoxes } from "../chance/chanceWords";
 import { lengthWords } from "../time/hoursWords";
 import { counted, oneOrMany } from "../words/counted";
 import type { Choice } from "./compare";
@@ -18,6 +19,8 @@ export interface Needs {
   idleShare?: number;
   /** No rebuild may be expected to take longer, in hours. */
   rebuildHours?: number;
+  /** No more of like boxes may lose something by their drives in a year, of 1. */
+  lossAYear?: number;
 }
 
 /** A need that a choice does not meet, and by how much, in a few words. */
@@ -73,6 +76,8 @@ const MISFITS: {
     if (!rebuild) return "cannot be rebuilt";
     return rebuild.expected > most ? `a rebuild takes ${lengthWords(rebuild.expected)}` : null;
   },
+  lossAYear: (most, { figures: { chance } }) =>
+    chance && chance.year > most ? `${ofBoxes(chance.year)} lose something in a year` : null,
 };
 
 /** What of a choice is held against needs. */

@@ -13,6 +13,7 @@ import { rulesOf } from "@/core/rules/ruleSets";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 import {
+  chanceOfLoss,
   changeWords,
   growthWords,
   nextFailureName,
@@ -107,6 +108,7 @@ export const ChoiceCard = memo(function ChoiceCard({
       <dl className={`grid grid-cols-[auto_1fr] gap-x-3 text-[0.87rem] leading-[1.35rem] ${fits ? "" : "text-soft"}`}>
         <Row name="Survives">{toleranceShort(figures.tolerance)}</Row>
         <Row name={nextFailureName(figures)}>{nextFailureWords(figures)}</Row>
+        <Row name="Loss in ten years">{chanceOfLoss(figures)}</Row>
         <Row name="Unused">
           {figures.idleBytes === 0
             ? "nothing"

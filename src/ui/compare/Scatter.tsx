@@ -82,8 +82,8 @@ export function Scatter({
         ],
         layout: {
           margin: { l: 46, r: 10, t: 10, b: 42 },
-          xaxis: { ...axis(style, titleOf(across, unit, currency)), rangemode: "tozero" },
-          yaxis: { ...axis(style, titleOf(up, unit, currency)), rangemode: "tozero" },
+          xaxis: { ...axis(style, titleOf(across, unit, currency)), ...kindOf(across) },
+          yaxis: { ...axis(style, titleOf(up, unit, currency)), ...kindOf(up) },
           hovermode: "closest",
         },
       };
@@ -129,6 +129,9 @@ export function Scatter({
   );
 }
 
+/** Chances lie apart by powers of ten. */
+const kindOf = (measure: Measure): object => (measure.unit === "chance" ? { type: "log" } : { rangemode: "tozero" });
+
 const scaleOf = (measure: Measure, unit: "TB" | "TiB") =>
   measure.unit === "bytes"
     ? unit === "TB"
@@ -138,7 +141,9 @@ const scaleOf = (measure: Measure, unit: "TB" | "TiB") =>
       ? 1e6
       : measure.unit === "share"
         ? 0.01
-        : 1;
+        : measure.unit === "chance"
+          ? 0.001
+          : 1;
 
 function titleOf(measure: Measure, unit: "TB" | "TiB", currency: string | undefined): string {
   const units: Record<Measure["unit"], string> = {
@@ -148,6 +153,7 @@ function titleOf(measure: Measure, unit: "TB" | "TiB", currency: string | undefi
     hours: "h",
     "money per TB": currency ?? "",
     drives: "",
+    chance: "of 1,000",
     "": "",
   };
   return units[measure.unit] ? `${measure.name} (${units[measure.unit]})` : measure.name;

@@ -1,5 +1,6 @@
 import { hoursWords, lengthWords } from "@/core/time/hoursWords";
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
+import { ofBoxes, shortChanceWords } from "@/core/chance/chanceWords";
 import type { Choice } from "@/core/compare/compare";
 import type { Figures } from "@/core/compare/figures";
 import { isUpToBox, lossShare, type Measure } from "@/core/compare/measures";
@@ -58,6 +59,14 @@ export const rebuildReadsWords = ({ rebuildReads }: Figures, unit: UnitFamily): 
 export const priceWords = (figures: Figures, currency: string | undefined) =>
   figures.pricePerTB === null ? "no prices" : pricePerTBWords(figures.pricePerTB, currency);
 
+/** "95 of 1,000 (30 to 700)", in ten years. */
+export const chanceOfLoss = ({ chance, chanceRange }: Figures): string =>
+  chance === null
+    ? "not known"
+    : chance.isBound
+      ? `at most ${ofBoxes(chance.tenYears)}`
+      : shortChanceWords(chanceRange?.tenYears ?? chance.tenYears);
+
 /** How it can grow, shortest first. */
 export function growthWords({ growth }: Figures, unit: UnitFamily): string {
   const ways = [
@@ -91,6 +100,8 @@ export function measureWords(
       return lengthWords(value);
     case "money per TB":
       return pricePerTBWords(value, currency);
+    case "chance":
+      return ofBoxes(value);
     case "drives":
     case "":
       return String(value);

@@ -2,15 +2,18 @@
 
 import { isGone } from "@/core/drives/driveState";
 import { useCallback, useMemo } from "react";
-import type { Choice, Comparison } from "@/core/compare/compare";
+import { conditionsOf, ownInputsOf } from "@/core/chance/conditions";
+import type { Choice, CompareRequest, Comparison } from "@/core/compare/compare";
+import type { ChanceSetting, ChoiceRange } from "@/core/compare/choiceChance";
 import { beatenBy } from "@/core/compare/domination";
 import { measureOf, merit } from "@/core/compare/measures";
 import { misfits, type Misfit, type Needs } from "@/core/compare/needs";
-import type { BoxRules, Drive, Plan } from "@/core/document/plan";
+import type { Plan } from "@/core/document/plan";
 import { EXAMPLE_PRICES } from "@/core/drives/priceList";
 import { ownTimesOf } from "@/core/logbook/ownTimes";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { NETWORKS } from "@/core/speeds/speed";
+import { today } from "../today";
 import { useJob } from "../kit/useJob";
 import { choiceName } from "./figureWords";
 import type { CompareState } from "./viewState";
@@ -31,18 +34,14 @@ function useNearestChanges({
   choices,
   unfit,
   presentId,
-  drives,
-  rules,
-  network,
+  request,
 }: {
   plan: Plan;
   needs: Needs;
   choices: readonly Choice[];
   unfit: ReadonlyMap<string, Misfit[]>;
   presentId: string | null;
-  drives: Drive[];
-  rules: BoxRules;
-  network: number;
+  request: CompareRequest | null;
 }) {
   const nearest = useCallback(
     (work: Parameters<Comparing>[0]) => {
@@ -54,18 +53,48 @@ function useNearestChanges({
           ...(choiceId === presentId ? { leastBytes: figures.growth.byDrive?.leastBytes ?? Infinity } : {}),
         }));
       const sizes = (plan.prices ?? EXAMPLE_PRICES).map((item) => item.bytes);
-      return work.nearestChanges(asked, needs, sizes, Math.max(0, plan.box.bays - drives.length), {
-        drives,
-        rules,
-        network,
-        splits: false,
-        own: ownTimesOf(plan).factors,
-      });
+      const { drives } = request ?? NOTHING_ASKED;
+      const freeBays = Math.max(0, plan.box.bays - drives.length);
+      return work.nearestChanges(asked, needs, sizes, freeBays, { ...(request ?? NOTHING_ASKED), splits: false });
     },
-    [choices, unfit, presentId, plan, needs, drives, rules, network],
+    [choices, unfit, presentId, plan, needs, request],
   );
-  return useJob(unfit.size > 0 ? nearest : null);
+  return useJob(unfit.size > 0 && request ? nearest : null);
 }
+
+/** What is compared where there are too many drives for it. */
+const NOTHING_ASKED: CompareRequest = { drives: [], rules: rulesOf({ set: "linux-host" }), network: 1, splits: false };
+
+/** What chances are worked out with: only what of a plan matters to them, so that steps compare nothing anew. */
+function useChanceSetting({ chance, box }: Plan): ChanceSetting {
+  return useMemo(
+    () => ({ day: today(), own: ownInputsOf({ chance }), conditions: conditionsOf({ chance, box }) }),
+    [chance, box],
+  );
+}
+
+/** The ranges of the chances of all choices, worked out once these are there. */
+function useChanceRanges(comparison: Comparison | null, request: CompareRequest | null) {
+  const asked = comparison && request && comparison.choices.length > 0;
+  const start = useCallback(
+    (work: Parameters<Comparing>[0]) =>
+      work.chanceRanges(
+        (comparison?.choices ?? []).map(({ id, groups }) => ({ id, groups })),
+        request ?? NOTHING_ASKED,
+      ),
+    [comparison, request],
+  );
+  return asked ? start : null;
+}
+
+/** The choices with the ranges of their chances, as far as these are of them. */
+const withRanges = (choices: Choice[], ranges: Readonly<Record<string, ChoiceRange>> | null): Choice[] =>
+  ranges
+    ? choices.map((choice) => {
+        const chanceRange = ownValue(ranges, choice.id);
+        return chanceRange ? { ...choice, figures: { ...choice.figures, chanceRange } } : choice;
+      })
+    : choices;
 
 /** What the page shows for its settings: the choices, which of them fit, which are beaten, and how they could fit. */
 export function useComparison(plan: Plan, state: CompareState) {
@@ -75,18 +104,20 @@ export function useComparison(plan: Plan, state: CompareState) {
   const network = NETWORKS.find(({ name }) => name === state.network)?.rate ?? NETWORKS[0].rate;
   const tooMany = drives.length > 24;
   const { factors: own } = ownTimesOf(plan);
+  const chances = useChanceSetting(plan);
   const request = useMemo(
-    () => (tooMany ? null : { drives, rules, network, splits: true, own }),
-    [tooMany, drives, rules, network, own],
+    () => (tooMany ? null : { drives, rules, network, splits: true, own, chances }),
+    [tooMany, drives, rules, network, own, chances],
   );
   const compare = useCallback<Comparing>(
-    (work, onProgress) => work.compare(request ?? { drives: [], rules, network, splits: true }, onProgress),
-    [request, rules, network],
+    (work, onProgress) => work.compare(request ?? NOTHING_ASKED, onProgress),
+    [request],
   );
   const job = useJob(request ? compare : null);
   const comparison = job.result;
 
-  const choices = useMemo(() => comparison?.choices ?? [], [comparison]);
+  const ranges = useJob(useChanceRanges(comparison, request)).result;
+  const choices = useMemo(() => withRanges(comparison?.choices ?? [], ranges), [comparison, ranges]);
   const beaten = useMemo(() => beatenBy(choices), [choices]);
   const nameOf = useMemo(() => new Map(choices.map((choice) => [choice.id, choiceName(choice)])), [choices]);
   const unfit = useMemo(() => misfitsOf(choices, state.needs), [choices, state.needs]);
@@ -96,7 +127,7 @@ export function useComparison(plan: Plan, state: CompareState) {
   );
 
   const presentId = useMemo(() => presentChoice(plan, choices), [plan, choices]);
-  const changes = useNearestChanges({ plan, needs: state.needs, choices, unfit, presentId, drives, rules, network });
+  const changes = useNearestChanges({ plan, needs: state.needs, choices, unfit, presentId, request });
 
   const measure = measureOf(state.sort);
   const sorted = useMemo(
