@@ -1,3 +1,4 @@
+import { prepareChances, rangedChances } from "@/core/chance/planChances";
 import { HANDS } from "@/core/calendar/planCalendar";
 import type { Plan, PlanCalendar } from "@/core/document/plan";
 import { clinic } from "@/core/document/samples/clinic";
@@ -199,6 +200,15 @@ describe("the plan as a document", () => {
     expect(text).toContain("In all: 476");
     expect(text).toMatch(/Usable: 15\.9\d TB → .* TB\./);
     expect(text).toMatch(/- The 4 TB drive on the shelf \(serial TJ4-0417\)/);
+  });
+  test("tells how likely something is lost once that is known, each with its range", () => {
+    expect(text).not.toContain("## Chance of loss");
+    const chances = rangedChances(prepareChances(made, [0, made.moments.length - 1]));
+    const told = planReport(made, dates, [], calendar.start, chances).chances;
+    expect(told[0]).toMatch(/^Images, now: 2 of 1,000 \(between 1 and 32\) lose something by their drives in a year/);
+    expect(told[1]).toMatch(/^Images, after the plan: /);
+    expect(told[2]).toMatch(/^On the way through the plan: 25 of 1,000 \(between 8 and 250\) lose something/);
+    expect(planMarkdown(planReport(made, dates, [], calendar.start, chances))).toContain("## Chance of loss");
   });
   test("names that look like Markdown or HTML stay text", () => {
     const nasty = planMarkdown(

@@ -88,6 +88,7 @@ export function planMarkdown(report: PlanReport): string {
     buyingSection(report),
     section("Drives that become free", list(report.freed)),
     dataSection(report),
+    section("Chance of loss", list(report.chances)),
     section("What this rests on", list(report.assumptions)),
   ];
   return `${parts.filter(Boolean).join("\n\n")}\n`;

@@ -12,6 +12,8 @@ import { CURRENT_DAYS } from "@/core/data/currentDays";
 import { coverage, THREATS, type Coverage, type Threat } from "@/core/data/coverage";
 import { outcomeWords } from "@/core/data/coverageWords";
 import { fullWords, reachesWords, growthWords, WORTH_WORDS } from "@/core/data/dataWords";
+import type { Ranged } from "@/core/chance/figures";
+import type { PlanChances } from "@/core/chance/planChances";
 import type { Plan } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
 import { nameOfDriveFirst, shortSize } from "@/core/drives/nameOfDrive";
@@ -28,6 +30,7 @@ import { erasedDrives } from "@/core/walk/erasedDrives";
 import type { Walk, WalkedMoment } from "@/core/walk/moment";
 import { dayOf, planSummary } from "@/core/walk/planSummary";
 import { capital } from "@/core/words/capital";
+import { chanceLines } from "./chanceLines";
 import { counted, plural } from "@/core/words/counted";
 
 /** The box at one end of the plan, in words. */
@@ -72,6 +75,8 @@ export interface PlanReport {
   }[];
   backups: string[];
   full: string[];
+  /** How likely something is lost; empty where that is not known yet. */
+  chances: string[];
   assumptions: string[];
 }
 
@@ -201,12 +206,14 @@ function assumptionsOf({ plan }: Walk, schedule: Schedule | null): string[] {
  *
  * @param schedule where the plan has a calendar
  * @param start the plan's first day, as YYYY-MM-DD
+ * @param chances at its first and last moment, and along it; null where they are not known yet
  */
 export function planReport(
   made: Walk,
   schedule: Schedule | null,
   demands: readonly Demand[],
   start: string,
+  chances: Ranged<PlanChances> | null = null,
 ): PlanReport {
   const { plan, moments, family } = made;
   const [first, last] = [moments[0], moments.at(-1)];
@@ -247,6 +254,7 @@ export function planReport(
     freed: costs.freed.map((drive) => nameOfDriveFirst(drive, family)),
     ...dataReport(made),
     full: fullLines(demands, start),
+    chances: chances ? chanceLines(chances, plan) : [],
     assumptions: assumptionsOf(made, schedule),
   };
 }

@@ -7,8 +7,11 @@ import type { Coverage } from "@/core/data/coverage";
 import { growthWords, WORTH_WORDS } from "@/core/data/dataWords";
 import type { DataSet, Plan } from "@/core/document/plan";
 import { Button, IconButton } from "../kit/Button";
+import { part } from "../kit/part";
 import { useUnit } from "../preferences/preferences";
 import { CoveragePicture } from "./CoveragePicture";
+
+const DataSetChance = part(() => import("./DataSetChance").then((module) => module.DataSetChance));
 
 interface Props {
   plan: Plan;
@@ -79,6 +82,7 @@ function DataSetRow({ set, plan, end, before, after, onEdit }: Props & { set: Da
           matters={set.worth !== "replaceable"}
         />
       )}
+      {set.volume !== undefined && <DataSetChance plan={plan} steps={plan.steps.length} set={set.id} />}
     </li>
   );
 }

@@ -14,6 +14,7 @@ import { DataSection } from "./DataSection";
 import { ErasedSection } from "./ErasedSection";
 import { Section } from "./Section";
 import { StepsSection } from "./StepsSection";
+import { useChances } from "../chance/useChances";
 import { useUnit } from "../preferences/preferences";
 import { SmallTerraces } from "../compare/SmallTerraces";
 import { today } from "../today";
@@ -33,7 +34,13 @@ export function ReportPage({ plan, planHref }: { plan: Plan; planHref: string })
   const [unit] = useUnit();
   const walked = useMemo(() => walkPlan(plan, unit, undefined, today()), [plan, unit]);
   const dates = useDates(walked);
-  const report = useMemo(() => planReport(walked, dates.schedule, dates.demands, dates.start), [walked, dates]);
+  const end = walked.moments.length - 1;
+  const { told, isOld, trouble } = useChances(plan, end > 0 ? `0,${end}` : "0");
+  const chances = isOld ? null : (told?.ranged ?? null);
+  const report = useMemo(
+    () => planReport(walked, dates.schedule, dates.demands, dates.start, chances),
+    [walked, dates, chances],
+  );
   const geometry = useMemo(() => stripGeometry(walked, STRIP, dates), [walked, dates]);
   const [first, last] = [walked.moments[0], walked.moments.at(-1)];
   if (!first || !last) return null;
@@ -83,6 +90,14 @@ export function ReportPage({ plan, planHref }: { plan: Plan; planHref: string })
         <ErasedSection report={report} />
         <BuyingSection report={report} />
         <DataSection report={report} />
+        <Section title="Chance of loss">
+          {report.chances.length === 0 && <p className="text-soft">{trouble ?? "Working out the chances …"}</p>}
+          <ul className="list-disc pl-5">
+            {report.chances.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </Section>
         <Section title="What this rests on">
           <ul className="list-disc pl-5">
             {report.assumptions.map((line) => (
