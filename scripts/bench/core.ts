@@ -1,6 +1,12 @@
 import { capture } from "../../tests/captures/capture";
 import { nominalBytes } from "../../src/core/bytes/nominalBytes";
-import type { Plan } from "../../src/core/document/plan";
+import type { LayoutId, Plan } from "../../src/core/document/plan";
+import { chancesAlong, walkedOf } from "../../src/core/chance/alongPlan";
+import { conditionsOf } from "../../src/core/chance/conditions";
+import { pointOf } from "../../src/core/chance/inputs";
+import { chancesOfPool, forgetChains, overYears } from "../../src/core/chance/poolChance";
+import { modelOfPool } from "../../src/core/chance/poolModel";
+import { chanceOfChoice } from "../../src/core/compare/choiceChance";
 import { clinic } from "../../src/core/document/samples/clinic";
 import { compareDrives } from "../../src/core/compare/compare";
 import { misfits } from "../../src/core/compare/needs";
@@ -103,8 +109,79 @@ export function growingPlan(): Plan {
   };
 }
 
+/** A pool of 24 drives under a layout, alike or all different in size, age and health. */
+function chancePool(layout: LayoutId, different: boolean): Plan {
+  const plan = large();
+  const drives = plan.drives.map((drive, i) => ({
+    ...drive,
+    bytes: nominalBytes(1000 * (different ? i + 2 : 12)),
+    ...(different ? { purchased: `${2017 + (i % 8)}-0${1 + (i % 9)}` } : {}),
+  }));
+  const groups = [{ id: "g1", layout, drives: drives.map(({ id }) => id), options: {} }];
+  return { ...plan, drives, pools: [{ ...plan.pools[0]!, groups }] };
+}
+
+/** Prints the medians of the chances of loss: point figures, since ranges come after them. */
+function runChances(): void {
+  const point = pointOf({});
+  const timeOf = (layout: LayoutId, different: boolean, years: number, times: number) => {
+    const plan = chancePool(layout, different);
+    const conditions = conditionsOf(plan);
+    // Made anew each time: chains that are known would be the easy case.
+    return median(
+      () => {
+        forgetChains();
+        const model = modelOfPool(plan, plan.pools[0]!, rulesOf(plan.box.rules), "2026-11-27");
+        chancesOfPool(model, point, conditions, overYears(years, conditions));
+      },
+      times,
+      5,
+    );
+  };
+  const slowest = layouts
+    .filter(({ id }) => id !== "raid1" && id !== "mirror-onto-one")
+    .map(({ id, shortName }) => ({ name: shortName, ms: timeOf(id, false, 1, 15) }))
+    .reduce((worst, each) => (each.ms > worst.ms ? each : worst));
+  line(`chance of a year: 24 alike drives, the slowest layout (${slowest.name})`, slowest.ms, 2);
+  line("chance of a year: 24 different drives, double parity", timeOf("raid6", true, 1, 20), 5);
+  line("chance of ten years: 24 different drives, double parity", timeOf("raid6", true, 10, 10), 20);
+  line("chance of a year: 24 different drives, hybrid, two safe", timeOf("hybrid-2", true, 1, 10), 100);
+  const walk = walkPlan(growingPlan());
+  const conditions = conditionsOf(walk.plan);
+  line(
+    "chances of a plan of 30 steps on 24 drives",
+    median(
+      () => {
+        forgetChains();
+        chancesAlong(walkedOf(walk), point, conditions);
+      },
+      7,
+      2,
+    ),
+    200,
+  );
+  const drives = chancePool("raid6", true).drives.slice(0, 12);
+  const chances = { day: "2026-11-27", own: {}, conditions };
+  const { choices } = compareDrives({ drives, rules: rulesOf({ set: "linux-host" }), network: 1, splits: false });
+  const driveOf = new Map(drives.map((drive) => [drive.id, drive]));
+  const narrow = choices.filter(({ figures }) => figures.tolerance <= 2);
+  line(
+    `chances of ${narrow.length} ways with 12 drives that survive at most two`,
+    median(
+      () => {
+        forgetChains();
+        narrow.forEach(({ pool }) => chanceOfChoice(pool, driveOf, chances));
+      },
+      7,
+      2,
+    ),
+    100,
+  );
+}
+
 /** Prints the medians of the core's budgets. */
 export async function run(): Promise<void> {
+  runChances();
   const plan = large();
   const rules = rulesOf(plan.box.rules);
   const bands = predict(plan).pools[0]!.groups[0]!.bands;

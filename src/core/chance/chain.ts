@@ -9,6 +9,12 @@ export const ENDS = ["waiting", "rebuilding", "sector", "cutOff"] as const;
 /** A way in which a chain ends. */
 export type End = (typeof ENDS)[number];
 
+/** A clause of which all that is there is read: how many drives of each of its classes, or what part of them. */
+export interface Read {
+  clause: number;
+  there: readonly number[];
+}
+
 /** What of a rate is the same whatever the inputs are: a change of state, or an end of the chain. */
 interface Move {
   from: number;
@@ -18,8 +24,8 @@ interface Move {
   class: number;
   /** How many drives, or which share of the arrivals, it is that do so. */
   count: number;
-  /** Clauses that can bear no further failure then: what is read of their drives, in bytes and as shares of drives. */
-  reads: readonly { bytes: number; drives: number }[];
+  /** Clauses that can bear no further failure then, and what of their drives is read. */
+  reads: readonly Read[];
 }
 
 /**
@@ -32,10 +38,14 @@ export interface Chain {
   states: number;
   /** The state at the beginning, or the end that it begins in. */
   start: number;
-  /** By state: whether a drive has failed, and what of drives is bare to a sector that goes bad, in whole drives. */
+  /** By state: whether a drive has failed, and the clauses that bear no further failure: their sectors count. */
   stressed: Uint8Array;
-  bare: Float64Array;
+  bare: readonly (readonly Read[])[];
   moves: readonly Move[];
+  /** For each state, where the entries begin of those from which it is come to; which they are; each move's. */
+  begins: Int32Array;
+  from: Int32Array;
+  entries: Int32Array;
 }
 
 /** A state as it is found: a code for each failed drive, in order, and what is left of the spares. */
@@ -61,6 +71,7 @@ const countOf = (codes: readonly number[], which: (code: number) => boolean): nu
 
 /** A clause, with which classes are in it by their numbers. */
 interface Indexed extends ClassClause {
+  index: number;
   has: Uint8Array;
 }
 
@@ -113,7 +124,7 @@ interface Making {
   found: Found[];
   places: Map<string, number>;
   moves: Move[];
-  bare: number[];
+  bare: Read[][];
 }
 
 function placeOf({ component, found, places }: Making, codes: number[], spares: number): number {
@@ -127,25 +138,22 @@ function placeOf({ component, found, places }: Making, codes: number[], spares: 
 }
 
 /** What is read of the drives of a clause that have not failed. */
-function readOf(
+const readOf = (
   { component: { classes } }: Making,
   clause: Indexed,
   codes: readonly number[],
   share: number,
-): { bytes: number; drives: number } {
-  let [bytes, drives] = [0, 0];
-  clause.classes.forEach((of, i) => {
-    const there = (classes[of]?.drives.length ?? 0) - countOf(codes, (code) => classOf(code) === of);
-    bytes += (clause.reads[i] ?? 0) * there * share;
-    drives += (clause.shares[i] ?? 0) * there * share;
-  });
-  return { bytes, drives };
-}
+): Read => ({
+  clause: clause.index,
+  there: clause.classes.map(
+    (of) => share * ((classes[of]?.drives.length ?? 0) - countOf(codes, (code) => classOf(code) === of)),
+  ),
+});
 
 /** What the failure of one more drive of a class means for the clauses: data is lost, or some bear no more. */
 function meets(making: Making, codes: readonly number[], of: number): { lost: boolean; reads: Move["reads"] } {
   const next = [...codes, codeOf(of, false)];
-  const reads: { bytes: number; drives: number }[] = [];
+  const reads: Read[] = [];
   for (const clause of making.clauses) {
     if (clause.has[of] !== 1) continue;
     const { failed, rebuilding } = failedOf(clause, codes);
@@ -199,10 +207,10 @@ function follow(making: Making): boolean {
     if (found.length > MOST_STATES) return false;
     const state = found[from];
     if (!state) continue;
-    let bare = 0;
+    const bare: Read[] = [];
     for (const clause of clauses) {
       const { failed, rebuilding } = failedOf(clause, state.codes);
-      if (failed === clause.tolerance) bare += readOf(making, clause, state.codes, shareRead(rebuilding)).drives;
+      if (failed === clause.tolerance) bare.push(readOf(making, clause, state.codes, shareRead(rebuilding)));
     }
     making.bare.push(bare);
     for (let of = 0; of < component.classes.length; of += 1) fails(making, from, state, of);
@@ -232,10 +240,10 @@ function inOrder(found: readonly Found[]): number[] {
  */
 export function chainOf(component: Component, most: number): Chain | null {
   const codes = component.classes.flatMap(({ gone }, of) => Array.from({ length: gone }, () => codeOf(of, false)));
-  const clauses = component.clauses.map((clause): Indexed => {
+  const clauses = component.clauses.map((clause, index): Indexed => {
     const has = new Uint8Array(component.classes.length);
     for (const of of clause.classes) has[of] = 1;
-    return { ...clause, has };
+    return { ...clause, index, has };
   });
   const making: Making = {
     component,
@@ -256,12 +264,31 @@ export function chainOf(component: Component, most: number): Chain | null {
     place[old] = now;
   });
   const put = (at: number): number => (at < 0 ? at : (place[at] ?? 0));
+  const placed = moves.map((move) => ({ ...move, from: put(move.from), to: put(move.to) }));
   return {
     most: making.most,
     states: found.length,
     start: put(first),
     stressed: Uint8Array.from(order, (old) => ((found[old]?.codes.length ?? 0) > 0 ? 1 : 0)),
-    bare: Float64Array.from(order, (old) => bare[old] ?? 0),
-    moves: moves.map((move) => ({ ...move, from: put(move.from), to: put(move.to) })),
+    bare: order.map((old) => bare[old] ?? []),
+    moves: placed,
+    ...entriesOf(placed, found.length),
   };
+}
+
+/** The moves that lead to states, by the states that they lead to. */
+function entriesOf(moves: readonly Move[], states: number): Pick<Chain, "begins" | "from" | "entries"> {
+  const begins = new Int32Array(states + 1);
+  for (const { to } of moves) if (to >= 0) begins[to + 1] = (begins[to + 1] as number) + 1;
+  for (let i = 0; i < states; i += 1) begins[i + 1] = (begins[i + 1] as number) + (begins[i] as number);
+  const next = begins.slice();
+  const from = new Int32Array(begins[states] as number);
+  const entries = Int32Array.from(moves, ({ from: state, to }) => {
+    if (to < 0) return -1;
+    const at = next[to] as number;
+    next[to] = at + 1;
+    from[at] = state;
+    return at;
+  });
+  return { begins, from, entries };
 }

@@ -35,7 +35,7 @@ function chainRates(count: number, tolerance: number, fails: number, rebuilds: n
     ids.map(() => ids),
     [],
   );
-  return rated(chainOf(component!, tolerance)!, {
+  return rated(chainOf(component!, tolerance)!, component!, {
     fails: [fails],
     rebuilds: [rebuilds],
     arrives: 1e9,

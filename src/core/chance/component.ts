@@ -226,5 +226,10 @@ export const likeness = ({ classes, clauses, spares }: Component): string =>
   JSON.stringify([classes.map(classInShort), clauses, spares]);
 
 /** What of a component decides which states there are, and how they follow from each other; not how fast. */
-export const shapeOf = ({ classes, clauses, spares }: Component): string =>
-  JSON.stringify([classes.map(({ drives, spareFits, gone }) => [drives.length, spareFits, gone]), clauses, spares]);
+export const shapeOf = ({ classes, clauses, spares, alike }: Component): string =>
+  JSON.stringify([
+    classes.map(({ drives, spareFits, gone }) => [drives.length, spareFits, gone]),
+    clauses.map(({ classes: of, tolerance }) => [of, tolerance]),
+    spares,
+    alike,
+  ]);

@@ -68,11 +68,12 @@ const SURE = 50;
 /** A component over some time: what had ended when each of its years had. */
 function byYears(
   chain: Chain,
-  { classes }: Component,
+  component: Component,
   pace: Omit<Pace, "fails" | "rebuilds">,
   times: ReadonlyMap<string, number>,
   over: Over,
 ): Chance[] {
+  const { classes } = component;
   const chances: Chance[] = [];
   const rebuilds = classes.map((each) => each.rebuilds);
   let spent: Spent | null = null;
@@ -81,7 +82,7 @@ function byYears(
     const fails = classes.map(
       ({ rates, batch }) => (rates[year] ?? 0) * (batch === null ? 1 : (times.get(batch) ?? 1)),
     );
-    const now = rated(chain, { ...pace, fails, rebuilds });
+    const now = rated(chain, component, { ...pace, fails, rebuilds });
     spent = spend(now, spent ?? atStart(now), Math.min(over.hoursOfYear, over.hours - year * over.hoursOfYear));
     chances.push(spent.ends);
   }
@@ -92,23 +93,31 @@ function byYears(
 const firstMost = ({ clauses }: Component): number =>
   Math.min(WIDE, Math.max(1, ...clauses.map(({ tolerance }) => tolerance))) + (clauses.length > 1 ? 1 : 0);
 
-/** The chains of a pool, each made once: which drives fail at once is the same at all inputs. */
-const chainsOf = new WeakMap<PoolModel, Map<string, Chain | null>>();
+/**
+ * Chains, each made once: which drives fail at once is the same at all inputs, and for all components of one shape,
+ * however large their drives are. The oldest go first.
+ */
+const known = new Map<string, Chain | null>();
 
-function chainIn(model: PoolModel, component: Component, most: number): Chain | null {
-  const known = chainsOf.get(model) ?? new Map<string, Chain | null>();
-  chainsOf.set(model, known);
+/** So many are kept: a plan of many steps and its ranges need no more. */
+const MOST_KNOWN = 60;
+
+/** Forgets what is kept between figures: for measuring what the first of them takes. */
+export const forgetChains = (): void => known.clear();
+
+function chainOfShape(component: Component, most: number): Chain | null {
   const key = `${most} ${shapeOf(component)}`;
   const old = known.get(key);
-  if (old !== undefined) return old;
-  const chain = chainOf(component, most);
+  const chain = old === undefined ? chainOf(component, most) : old;
+  known.delete(key);
   known.set(key, chain);
+  const [first] = known.keys();
+  if (known.size > MOST_KNOWN && first !== undefined) known.delete(first);
   return chain;
 }
 
 /** A component, looked at as closely as it takes. */
 function closely(
-  model: PoolModel,
   component: Component,
   pace: Omit<Pace, "fails" | "rebuilds">,
   mixture: ReadonlyMap<string, number>,
@@ -117,7 +126,7 @@ function closely(
   const drives = component.classes.reduce((sum, { drives: of }) => sum + of.length, 0);
   let chances: Chance[] | null = null;
   for (let most = Math.min(drives, firstMost(component)); ; most += 1) {
-    const chain = chainIn(model, component, most);
+    const chain = chainOfShape(component, most);
     if (!chain) break;
     chances = byYears(chain, component, pace, mixture, over);
     const last = chances.at(-1);
@@ -148,15 +157,15 @@ export function chancesOfPool(model: PoolModel, point: Point, conditions: Condit
   };
   const sums = Array.from({ length: years }, () => ({ ...NO_CHANCE }));
   for (const { share, times } of mixtures(batches, point.badBatch)) {
-    const known = new Map<string, { chances: Chance[]; count: number }>();
+    const like = new Map<string, { chances: Chance[]; count: number }>();
     for (const component of components) {
       const key = likeness(component);
-      const old = known.get(key);
+      const old = like.get(key);
       if (old) old.count += 1;
-      else known.set(key, { chances: closely(model, component, pace, times, over), count: 1 });
+      else like.set(key, { chances: closely(component, pace, times, over), count: 1 });
     }
     sums.forEach((sum, year) => {
-      const parts = [...known.values()].map(({ chances, count }) => ({ chance: chances[year] ?? NO_CHANCE, count }));
+      const parts = [...like.values()].map(({ chances, count }) => ({ chance: chances[year] ?? NO_CHANCE, count }));
       const all = together(parts);
       for (const end of ENDS) sum[end] += share * all[end];
     });

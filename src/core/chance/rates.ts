@@ -1,4 +1,5 @@
-import { type Chain, type End, ENDS } from "./chain";
+import { type Chain, type End, ENDS, type Read } from "./chain";
+import type { Component } from "./component";
 
 /** What of the inputs sets a chain's pace. All rates an hour. */
 export interface Pace {
@@ -52,9 +53,27 @@ export function damageWhenRead(
 /** The mean of e^(−x·t) over t from 0 to 1. */
 const meanOfRound = (x: number): number => (x < 1e-12 ? 1 - x / 2 : -Math.expm1(-x) / x);
 
-/** The rates of a chain at given inputs. */
-export function rated(chain: Chain, pace: Pace): Rated {
-  const { states, moves } = chain;
+/** What is read of a clause's drives, in bytes and as shares of drives. */
+function amountOf({ clause, there }: Read, { clauses }: Component): { bytes: number; drives: number } {
+  const { reads = [], shares = [] } = clauses[clause] ?? {};
+  let [bytes, drives] = [0, 0];
+  for (let i = 0; i < there.length; i += 1) {
+    bytes += (there[i] as number) * (reads[i] as number);
+    drives += (there[i] as number) * (shares[i] as number);
+  }
+  return { bytes, drives };
+}
+
+/** The rate of a change of state. */
+function rateOf({ kind, from, class: of, count }: Chain["moves"][number], chain: Chain, pace: Pace): number {
+  if (kind === "arrives") return count * pace.arrives;
+  if (kind === "rebuilt") return count * (pace.rebuilds[of] ?? 0);
+  return count * (pace.fails[of] ?? 0) * (pace.stressedAlways || chain.stressed[from] === 1 ? pace.stress : 1);
+}
+
+/** The rates of a chain at given inputs, for a component of its shape. */
+export function rated(chain: Chain, component: Component, pace: Pace): Rated {
+  const { states, moves, begins, from, entries } = chain;
   const ends = {
     waiting: new Float64Array(states),
     rebuilding: new Float64Array(states),
@@ -62,40 +81,26 @@ export function rated(chain: Chain, pace: Pace): Rated {
     cutOff: new Float64Array(states),
   };
   const out = new Float64Array(states);
-  const begins = new Int32Array(states + 1);
-  for (const { to } of moves) if (to >= 0) begins[to + 1] = (begins[to + 1] ?? 0) + 1;
-  for (let i = 0; i < states; i += 1) begins[i + 1] = (begins[i + 1] ?? 0) + (begins[i] ?? 0);
-  const next = begins.slice();
-  const from = new Int32Array(begins[states] ?? 0);
   const rate = new Float64Array(from.length);
-  const add = (list: Float64Array, at: number, value: number) => (list[at] = (list[at] ?? 0) + value);
-  for (const move of moves) {
-    const whole = rateOf(move);
+  const add = (list: Float64Array, at: number, value: number) => {
+    list[at] = (list[at] as number) + value;
+  };
+  moves.forEach((move, i) => {
+    const whole = rateOf(move, chain, pace);
     let goes = whole;
-    if (move.reads.length > 0) {
-      const sound = move.reads.reduce((share, reads) => share * (1 - damageWhenRead(reads, pace)), 1);
-      goes = whole * sound;
-      add(ends.sector, move.from, whole - goes);
-    }
+    for (const read of move.reads) goes *= 1 - damageWhenRead(amountOf(read, component), pace);
+    add(ends.sector, move.from, whole - goes);
     add(out, move.from, whole);
     const end = ENDS[~move.to];
     if (end) add(ends[end], move.from, goes);
-    else {
-      const at = next[move.to] ?? 0;
-      next[move.to] = at + 1;
-      from[at] = move.from;
-      rate[at] = goes;
+    else rate[entries[i] as number] = goes;
+  });
+  chain.bare.forEach((reads, state) => {
+    for (const read of reads) {
+      const goes = amountOf(read, component).drives * pace.latent;
+      add(ends.sector, state, goes);
+      add(out, state, goes);
     }
-  }
-  chain.bare.forEach((drives, state) => {
-    add(ends.sector, state, drives * pace.latent);
-    add(out, state, drives * pace.latent);
   });
   return { states, start: chain.start, begins, from, rate, out, ends };
-
-  function rateOf({ kind, from: state, class: of, count }: Chain["moves"][number]): number {
-    if (kind === "arrives") return count * pace.arrives;
-    if (kind === "rebuilt") return count * (pace.rebuilds[of] ?? 0);
-    return count * (pace.fails[of] ?? 0) * (pace.stressedAlways || chain.stressed[state] === 1 ? pace.stress : 1);
-  }
 }

@@ -74,9 +74,7 @@ function byJumps(chain: Rated, before: Spent, hours: number, fastest: number): S
   let weight = Math.exp(-mean);
   let above = 1;
   for (let jump = 0; jump <= LAST_JUMP; jump += 1) {
-    now.forEach((chance, i) => {
-      after.states[i] = (after.states[i] as number) + weight * chance;
-    });
+    for (let i = 0; i < now.length; i += 1) after.states[i] = (after.states[i] as number) + weight * (now[i] as number);
     // What flows to an end at a jump is there if more jumps than that come: above the mean summed up, lest it cancel.
     above = jump > mean ? tailOf(mean, jump, weight) : above - weight;
     if (mean === 0 || (jump > mean && above < 1e-18)) break;

@@ -23,7 +23,7 @@ export interface ChanceSetting {
 export interface ChoiceChance {
   year: number;
   tenYears: number;
-  /** Whether these are bounds: so many drives may fail that not all were looked at. */
+  /** Whether these are bounds: more drives could fail at once than were looked at. */
   isBound: boolean;
 }
 

@@ -8,6 +8,7 @@ import type { Command } from "@/core/document/command";
 import type { Plan, ShownSize, StepUnderWay } from "@/core/document/plan";
 import { Button } from "../kit/Button";
 import { Explained } from "../kit/Explained";
+import { part } from "../kit/part";
 import { forgetTicks, useTicks } from "../kit/useTicks";
 import { useUnit } from "../preferences/preferences";
 import { isThere, type NoPractice, type PracticeBox } from "../practice/usePractice";
@@ -19,6 +20,8 @@ import { Part } from "./Part";
 import { SeenField } from "./SeenField";
 import { HowLong, UnderWay } from "./UnderWay";
 import { WhenField } from "./WhenField";
+
+const StepChance = part(() => import("../chance/StepChance").then((module) => module.StepChance));
 
 interface Props {
   plan: Plan;
@@ -66,6 +69,7 @@ export function StepCard(props: Props) {
         {card.where === "box" ? "At the box." : "At the screen: nothing of the box has to be touched."}
         {planned && !running ? ` ${planned}` : ""}
       </p>
+      <StepChance plan={props.plan} step={card.step.id} planHref={planHref} />
       {card.warnings.map(({ message }) => (
         <p key={message} className="mt-2 border-l-4 border-ochre-text pl-3">
           <Explained text={message} />

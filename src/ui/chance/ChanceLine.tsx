@@ -34,7 +34,7 @@ function AtRest({ pool }: { pool: string }) {
   if (!now) return <p className="text-soft">{trouble ?? "Working out the chance of loss …"}</p>;
   const most = mostly({ ...now.year.causes, theft: 0, deletion: 0 });
   return (
-    <p className={isOld ? "opacity-55" : ""}>
+    <p className={isOld ? "text-soft" : ""}>
       About {ofBoxes(now.year.any)} such boxes lose something in a year
       {range(told?.ranged?.moments[0]?.pools[index]?.year.any)}.{" "}
       <span className="text-soft">
@@ -55,7 +55,7 @@ function OnTheWay() {
   const index = along.steps.findIndex(({ step }) => step === id);
   const step = along.steps[index];
   return (
-    <p className={isOld ? "opacity-55" : ""}>
+    <p className={isOld ? "text-soft" : ""}>
       {step && `During this step ${ofBoxes(step.any)}${range(ranges?.steps[index]?.any)}. `}
       On the way through the plan {ofBoxes(along.any)}
       {range(ranges?.any)}.

@@ -68,7 +68,7 @@ function Sections({ plan, act, planHref }: Props) {
   return (
     <>
       {told ? (
-        <div className={isOld ? "opacity-55" : ""} aria-busy={isOld || share !== null}>
+        <div className={isOld ? "text-soft" : ""} aria-busy={isOld || share !== null}>
           <Told told={told} share={share} plan={plan} act={act} planHref={planHref} walked={walked} />
         </div>
       ) : (

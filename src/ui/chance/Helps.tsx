@@ -74,7 +74,7 @@ export function Helps({ plan, act, planHref, walked }: Props) {
   const [refused, setRefused] = useState<string | null>(null);
   const numberOf = (step: string | null) => walked.plan.steps.findIndex(({ id }) => id === step) + 1;
   return (
-    <section aria-labelledby="what-helps" className={isOld && found ? "opacity-55" : ""} aria-busy={isOld}>
+    <section aria-labelledby="what-helps" className={isOld && found ? "text-soft" : ""} aria-busy={isOld}>
       <h2
         id="what-helps"
         ref={heading}

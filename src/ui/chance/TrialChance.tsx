@@ -19,7 +19,7 @@ export function TrialChance({ planned }: { planned: { plan: Plan; steps: readonl
     ? { low: anyOf(ranges, "low"), expected: anyOf(ranges, "expected"), high: anyOf(ranges, "high") }
     : 1 - expected.reduce((sound, { any }) => sound * (1 - any), 1);
   return (
-    <p aria-live="polite" className={isOld ? "opacity-55" : ""}>
+    <p aria-live="polite" className={isOld ? "text-soft" : ""}>
       {told && !isOld ? `Chance of loss: ${chanceWords(chance)} such boxes lose something.` : "Chance of loss …"}
     </p>
   );

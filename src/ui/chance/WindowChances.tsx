@@ -28,7 +28,7 @@ export function WindowChances({ geometry }: { geometry: StripGeometry }) {
       width={geometry.width}
       height={geometry.height}
       aria-hidden="true"
-      className={`pointer-events-none absolute inset-0 ${isOld ? "opacity-55" : ""}`}
+      className="pointer-events-none absolute inset-0"
     >
       {written.map(({ x, words }) => (
         <text
@@ -38,7 +38,7 @@ export function WindowChances({ geometry }: { geometry: StripGeometry }) {
           textAnchor="middle"
           fontSize="11"
           fontWeight="600"
-          fill="var(--ink)"
+          fill={isOld ? "var(--soft)" : "var(--ink)"}
           stroke="var(--ground)"
           strokeWidth="3"
           paintOrder="stroke"

@@ -84,18 +84,18 @@ export function NeedsBar({ needs, most, onChange }: { needs: Needs; most: number
         after=""
       />
       <Choice
-        before="loses something in"
+        before="loses data in a year:"
         label="How many of like boxes may lose something in a year"
         value={needs.lossAYear === undefined ? "" : String(needs.lossAYear)}
         onChange={(value) => set({ lossAYear: value === "" ? undefined : Number(value) })}
         options={[
           ["", "any number"],
-          ["0.01", "at most 1 in 100"],
-          ["0.001", "at most 1 in 1,000"],
-          ["0.0001", "at most 1 in 10,000"],
-          ["0.00001", "at most 1 in 100,000"],
+          ["0.01", "≤ 1 in 100"],
+          ["0.001", "≤ 1 in 1,000"],
+          ["0.0001", "≤ 1 in 10,000"],
+          ["0.00001", "≤ 1 in 100,000"],
         ]}
-        after="boxes a year"
+        after=""
       />
       {asked > 0 && (
         <Button small look="quiet" onClick={() => onChange({})}>

@@ -32,8 +32,8 @@ export function DataSetChance({ plan, steps, set }: Props) {
   const [before, after] = [at(0), at(1)];
   if (!before) return told?.ranged ? null : <p className="mt-1 text-[0.93rem] text-soft">Chance of loss …</p>;
   return (
-    <p className={`mt-1.5 text-[0.93rem] ${isOld ? "opacity-55" : ""}`}>
-      Of such boxes lose it for good in a year:{" "}
+    <p className={`mt-1.5 text-[0.93rem] ${isOld ? "text-soft" : ""}`}>
+      Lost for good in a year, of such boxes:{" "}
       {SHOWN.map(({ name, of }) => {
         const range = (causes: Ranged<ByCause>): Spread => ({
           low: sumOf(causes, of, "low"),
@@ -43,7 +43,7 @@ export function DataSetChance({ plan, steps, set }: Props) {
         const then = after && range(after);
         const now = range(before);
         const changes = then && ofBoxes(then.expected) !== ofBoxes(now.expected);
-        return `by ${name} ${shortChanceWords(now)}${changes ? `, after the plan ${shortChanceWords(then)}` : ""}`;
+        return `${shortChanceWords(now)} by ${name}${changes ? `, after the plan ${shortChanceWords(then)}` : ""}`;
       }).join("; ")}
       .
     </p>

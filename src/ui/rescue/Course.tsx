@@ -3,8 +3,11 @@
 import { exposedWords } from "@/core/walk/exposedWords";
 import { Check } from "lucide-react";
 import Link from "next/link";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { applyCommand } from "@/core/commands/applyCommand";
 import type { Command } from "@/core/document/command";
+import type { Plan } from "@/core/document/plan";
+import { part } from "../kit/part";
 import type { Rescue, RescueAct, RescueChoices } from "@/core/rescue/rescue";
 import { hoursWords, lengthWords } from "@/core/time/hoursWords";
 import { counted } from "@/core/words/counted";
@@ -71,8 +74,19 @@ function Length({ rescue }: { rescue: Rescue }) {
   );
 }
 
+/** The plan with the steps of the course, and which those are; null where there are none. */
+function withCourse(plan: Plan, command: Props["command"]) {
+  const result = command && applyCommand(plan, command);
+  if (!result?.ok) return null;
+  const before = new Set(plan.steps.map(({ id }) => id));
+  return { plan: result.plan, steps: result.plan.steps.flatMap(({ id }) => (before.has(id) ? [] : [id])) };
+}
+
+const TrialChance = part(() => import("../chance/TrialChance").then((module) => module.TrialChance));
+
 /** What to do, one thing at a time; the others are in sight and a press away. */
 export function Course({ plan, pool, act, planHref, rescue, command, onChoose }: Props) {
+  const planned = useMemo(() => withCourse(plan, command), [plan, command]);
   const { isTicked, tick } = useTicks(`${planHref}/${pool}`, "sessionStorage");
   const isDone = (i: number) => isTicked(named(rescue.acts[i]));
   const first = rescue.acts.findIndex((_, i) => !isDone(i));
@@ -105,6 +119,7 @@ export function Course({ plan, pool, act, planHref, rescue, command, onChoose }:
         </Button>
       </div>
       <Length rescue={rescue} />
+      {planned && <TrialChance planned={planned} />}
       <p className="sr-only" role="status">
         {said}
       </p>
