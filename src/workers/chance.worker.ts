@@ -10,20 +10,20 @@ const TELLS_EVERY = 250;
 
 const work = {
   /**
-   * The chances of a plan at some of its moments and along its steps: told once without ranges, then how far those are,
-   * and in the end with them.
+   * The chances of a plan at some of its moments and along its steps: told once without ranges, then how far those are
+   * (0 to 1), and in the end with them. All by one function, whose calls come in their order, and whose last one is
+   * waited for.
    */
-  follow: (
+  follow: async (
     plan: Plan,
     moments: readonly number[],
     day: string,
-    onTold: (told: ChancesSoFar) => void,
-    onShare: (share: number) => void,
-  ): void => {
+    onTold: (told: ChancesSoFar | number) => unknown,
+  ): Promise<void> => {
     let told = 0;
     for (const soFar of chancesOfPlan(prepareChances(walkPlan(plan, "TB", undefined, day), moments))) {
-      if (soFar.share === 0 || soFar.ranged) onTold(soFar);
-      else if (performance.now() - told > TELLS_EVERY) onShare(soFar.share);
+      if (soFar.share === 0 || soFar.ranged) await onTold(soFar);
+      else if (performance.now() - told > TELLS_EVERY) void onTold(soFar.share);
       else continue;
       told = performance.now();
     }

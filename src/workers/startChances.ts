@@ -25,13 +25,14 @@ function inWorker<T>(ask: (work: Remote<ChanceWork>) => Promise<T>): ChanceJob<T
  *
  * @param moments at which the box is at rest
  * @param day as YYYY-MM-DD, by which the ages of drives and backups are judged
+ * @param onTold told the chances, or how far their ranges are, 0 to 1
  */
 export const startChances = (
   plan: Plan,
   moments: readonly number[],
   day: string,
-  { onTold, onShare }: { onTold: (told: ChancesSoFar) => void; onShare: (share: number) => void },
-): ChanceJob<void> => inWorker((work) => work.follow(plan, moments, day, proxy(onTold), proxy(onShare)));
+  onTold: (told: ChancesSoFar | number) => void,
+): ChanceJob<void> => inWorker((work) => work.follow(plan, moments, day, proxy(onTold)));
 
 /** Works out what lowers them most. */
 export const startWhatHelps = (plan: Plan, setting: ProposalSetting, calendar: PlanCalendar): ChanceJob<WhatHelps> =>

@@ -15,17 +15,22 @@ export interface Read {
   there: readonly number[];
 }
 
-/** What of a rate is the same whatever the inputs are: a change of state, or an end of the chain. */
-interface Move {
-  from: number;
+/** How a state changes: a drive fails, a replacement comes, a rebuild ends. */
+export const FAILS = 0;
+export const ARRIVES = 1;
+export const REBUILT = 2;
+
+/** What of the changes of state is the same whatever the inputs are, each by its place in all of the lists. */
+export interface Moves {
+  from: Int32Array;
   /** A state, or an end as ~index into ENDS. */
-  to: number;
-  kind: "fails" | "arrives" | "rebuilt";
-  class: number;
+  to: Int32Array;
+  kind: Uint8Array;
+  class: Uint16Array;
   /** How many drives, or which share of the arrivals, it is that do so. */
-  count: number;
-  /** Clauses that can bear no further failure then, and what of their drives is read. */
-  reads: readonly Read[];
+  count: Float64Array;
+  /** Of those with which clauses can bear no further failure: what of their drives is read. */
+  reads: readonly { move: number; read: readonly Read[] }[];
 }
 
 /**
@@ -41,7 +46,7 @@ export interface Chain {
   /** By state: whether a drive has failed, and the clauses that bear no further failure: their sectors count. */
   stressed: Uint8Array;
   bare: readonly (readonly Read[])[];
-  moves: readonly Move[];
+  moves: Moves;
   /** For each state, where the entries begin of those from which it is come to; which they are; each move's. */
   begins: Int32Array;
   from: Int32Array;
@@ -116,6 +121,16 @@ const inOneOrder = (component: Component, codes: number[]): number[] => {
 /** More states than this are not looked at: the chance is a bound then. */
 const MOST_STATES = 20_000;
 
+/** Changes of state while they are found. */
+interface Made {
+  from: number[];
+  to: number[];
+  kind: number[];
+  class: number[];
+  count: number[];
+  reads: { move: number; read: readonly Read[] }[];
+}
+
 /** What is known of a chain while it is made. */
 interface Making {
   component: Component;
@@ -123,7 +138,7 @@ interface Making {
   most: number;
   found: Found[];
   places: Map<string, number>;
-  moves: Move[];
+  moves: Made;
   bare: Read[][];
 }
 
@@ -151,7 +166,7 @@ const readOf = (
 });
 
 /** What the failure of one more drive of a class means for the clauses: data is lost, or some bear no more. */
-function meets(making: Making, codes: readonly number[], of: number): { lost: boolean; reads: Move["reads"] } {
+function meets(making: Making, codes: readonly number[], of: number): { lost: boolean; reads: readonly Read[] } {
   const next = [...codes, codeOf(of, false)];
   const reads: Read[] = [];
   for (const clause of making.clauses) {
@@ -163,13 +178,26 @@ function meets(making: Making, codes: readonly number[], of: number): { lost: bo
   return { lost: false, reads };
 }
 
+/** Adds a change of state. */
+function put(
+  moves: Made,
+  [from, to, kind, of, count]: readonly [number, number, number, number, number],
+  read: readonly Read[] = [],
+): void {
+  if (read.length > 0) moves.reads.push({ move: moves.from.length, read });
+  moves.from.push(from);
+  moves.to.push(to);
+  moves.kind.push(kind);
+  moves.class.push(of);
+  moves.count.push(count);
+}
+
 /** What becomes of a state when one more drive of a class fails. */
 function fails(making: Making, from: number, { codes, spares }: Found, of: number): void {
   const drives = making.component.classes[of];
   const there = (drives?.drives.length ?? 0) - countOf(codes, (code) => classOf(code) === of);
   if (!drives || there <= 0) return;
-  const move = (to: number, reads: Move["reads"] = []) =>
-    making.moves.push({ from, to, kind: "fails", class: of, count: there, reads });
+  const move = (to: number, reads: readonly Read[] = []) => put(making.moves, [from, to, FAILS, of, there], reads);
   const { lost, reads } = meets(making, codes, of);
   // Where nothing has failed before, nothing is being rebuilt.
   if (lost) return void move(END(codes.length > 0 && codes.every(isRebuilding) ? "rebuilding" : "waiting"));
@@ -183,8 +211,7 @@ function arrives(making: Making, from: number, { codes, spares }: Found): void {
   const waiting = codes.filter((code) => !isRebuilding(code));
   const outstanding = waiting.length + making.component.spares - spares;
   if (outstanding === 0) return;
-  const move = (to: number, count: number) =>
-    making.moves.push({ from, to, kind: "arrives", class: 0, count, reads: [] });
+  const move = (to: number, count: number) => put(making.moves, [from, to, ARRIVES, 0, count]);
   if (waiting.length === 0) move(placeOf(making, [...codes], spares + 1), outstanding);
   for (const code of new Set(waiting)) {
     const share = countOf(waiting, (each) => each === code) / waiting.length;
@@ -196,7 +223,7 @@ function rebuilt(making: Making, from: number, { codes, spares }: Found): void {
   for (const code of new Set(codes.filter(isRebuilding))) {
     const count = countOf(codes, (each) => each === code);
     const to = placeOf(making, without(codes, code), spares);
-    making.moves.push({ from, to, kind: "rebuilt", class: classOf(code), count, reads: [] });
+    put(making.moves, [from, to, REBUILT, classOf(code), count]);
   }
 }
 
@@ -251,7 +278,7 @@ export function chainOf(component: Component, most: number): Chain | null {
     most: Math.max(most, codes.length),
     found: [],
     places: new Map(),
-    moves: [],
+    moves: { from: [], to: [], kind: [], class: [], count: [], reads: [] },
     bare: [],
   };
   const isLost = clauses.some((clause) => failedOf(clause, codes).failed > clause.tolerance);
@@ -263,32 +290,40 @@ export function chainOf(component: Component, most: number): Chain | null {
   order.forEach((old, now) => {
     place[old] = now;
   });
-  const put = (at: number): number => (at < 0 ? at : (place[at] ?? 0));
-  const placed = moves.map((move) => ({ ...move, from: put(move.from), to: put(move.to) }));
+  const placed = (at: number): number => (at < 0 ? at : (place[at] as number));
+  const all: Moves = {
+    from: Int32Array.from(moves.from, placed),
+    to: Int32Array.from(moves.to, placed),
+    kind: Uint8Array.from(moves.kind),
+    class: Uint16Array.from(moves.class),
+    count: Float64Array.from(moves.count),
+    reads: moves.reads,
+  };
   return {
     most: making.most,
     states: found.length,
-    start: put(first),
+    start: placed(first),
     stressed: Uint8Array.from(order, (old) => ((found[old]?.codes.length ?? 0) > 0 ? 1 : 0)),
     bare: order.map((old) => bare[old] ?? []),
-    moves: placed,
-    ...entriesOf(placed, found.length),
+    moves: all,
+    ...entriesOf(all, found.length),
   };
 }
 
 /** The moves that lead to states, by the states that they lead to. */
-function entriesOf(moves: readonly Move[], states: number): Pick<Chain, "begins" | "from" | "entries"> {
+function entriesOf({ from: leaves, to }: Moves, states: number): Pick<Chain, "begins" | "from" | "entries"> {
   const begins = new Int32Array(states + 1);
-  for (const { to } of moves) if (to >= 0) begins[to + 1] = (begins[to + 1] as number) + 1;
+  for (const state of to) if (state >= 0) begins[state + 1] = (begins[state + 1] as number) + 1;
   for (let i = 0; i < states; i += 1) begins[i + 1] = (begins[i + 1] as number) + (begins[i] as number);
   const next = begins.slice();
   const from = new Int32Array(begins[states] as number);
-  const entries = Int32Array.from(moves, ({ from: state, to }) => {
-    if (to < 0) return -1;
-    const at = next[to] as number;
-    next[to] = at + 1;
-    from[at] = state;
-    return at;
+  const entries = new Int32Array(to.length).fill(-1);
+  to.forEach((state, move) => {
+    if (state < 0) return;
+    const at = next[state] as number;
+    next[state] = at + 1;
+    from[at] = leaves[move] as number;
+    entries[move] = at;
   });
   return { begins, from, entries };
 }

@@ -1,4 +1,4 @@
-import { type Chain, type End, ENDS, type Read } from "./chain";
+import { ARRIVES, type Chain, type End, ENDS, FAILS, type Read, REBUILT } from "./chain";
 import type { Component } from "./component";
 
 /** What of the inputs sets a chain's pace. All rates an hour. */
@@ -64,11 +64,13 @@ function amountOf({ clause, there }: Read, { clauses }: Component): { bytes: num
   return { bytes, drives };
 }
 
-/** The rate of a change of state. */
-function rateOf({ kind, from, class: of, count }: Chain["moves"][number], chain: Chain, pace: Pace): number {
-  if (kind === "arrives") return count * pace.arrives;
-  if (kind === "rebuilt") return count * (pace.rebuilds[of] ?? 0);
-  return count * (pace.fails[of] ?? 0) * (pace.stressedAlways || chain.stressed[from] === 1 ? pace.stress : 1);
+/** How likely nothing is unreadable of what each change of state reads. */
+function soundOf({ moves }: Chain, component: Component, pace: Pace): Float64Array {
+  const sound = new Float64Array(moves.from.length).fill(1);
+  for (const { move, read } of moves.reads)
+    for (const each of read)
+      sound[move] = (sound[move] as number) * (1 - damageWhenRead(amountOf(each, component), pace));
+  return sound;
 }
 
 /** The rates of a chain at given inputs, for a component of its shape. */
@@ -80,21 +82,27 @@ export function rated(chain: Chain, component: Component, pace: Pace): Rated {
     sector: new Float64Array(states),
     cutOff: new Float64Array(states),
   };
+  const lists = ENDS.map((end) => ends[end]);
   const out = new Float64Array(states);
   const rate = new Float64Array(from.length);
   const add = (list: Float64Array, at: number, value: number) => {
     list[at] = (list[at] as number) + value;
   };
-  moves.forEach((move, i) => {
-    const whole = rateOf(move, chain, pace);
-    let goes = whole;
-    for (const read of move.reads) goes *= 1 - damageWhenRead(amountOf(read, component), pace);
-    add(ends.sector, move.from, whole - goes);
-    add(out, move.from, whole);
-    const end = ENDS[~move.to];
-    if (end) add(ends[end], move.from, goes);
+  const sound = soundOf(chain, component, pace);
+  for (let i = 0; i < moves.from.length; i += 1) {
+    const state = moves.from[i] as number;
+    const of = moves.class[i] as number;
+    const kind = moves.kind[i] as number;
+    const each = kind === ARRIVES ? pace.arrives : ((kind === REBUILT ? pace.rebuilds : pace.fails)[of] as number);
+    const isStressed = kind === FAILS && (pace.stressedAlways || chain.stressed[state] === 1);
+    const whole = each * (moves.count[i] as number) * (isStressed ? pace.stress : 1);
+    const goes = whole * (sound[i] as number);
+    add(ends.sector, state, whole - goes);
+    add(out, state, whole);
+    const to = moves.to[i] as number;
+    if (to < 0) add(lists[~to] as Float64Array, state, goes);
     else rate[entries[i] as number] = goes;
-  });
+  }
   chain.bare.forEach((reads, state) => {
     for (const read of reads) {
       const goes = amountOf(read, component).drives * pace.latent;

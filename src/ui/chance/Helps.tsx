@@ -74,7 +74,11 @@ export function Helps({ plan, act, planHref, walked }: Props) {
   const [refused, setRefused] = useState<string | null>(null);
   const numberOf = (step: string | null) => walked.plan.steps.findIndex(({ id }) => id === step) + 1;
   return (
-    <section aria-labelledby="what-helps" className={isOld && found ? "text-soft" : ""} aria-busy={isOld}>
+    <section
+      aria-labelledby="what-helps"
+      className={isOld && found ? "text-soft" : ""}
+      aria-busy={isOld && trouble === null}
+    >
       <h2
         id="what-helps"
         ref={heading}

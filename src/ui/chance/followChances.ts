@@ -37,10 +37,13 @@ function begin(plan: Plan, moments: string, onEnd: () => void): Entry {
     const { startChances } = await import("@/workers/startChances");
     if (over) return;
     const at = moments === "" ? [] : moments.split(",").map(Number);
-    const job = startChances(plan, at, today(), {
-      onTold: (told) => set({ told, share: told.ranged ? null : told.share, trouble: null }),
-      onShare: (share) => set({ ...entry.state, share }),
-    });
+    const job = startChances(plan, at, today(), (told) =>
+      set(
+        typeof told === "number"
+          ? { ...entry.state, share: told }
+          : { told, share: told.ranged ? null : told.share, trouble: null },
+      ),
+    );
     ({ cancel } = job);
     await job.result;
   };
