@@ -43,24 +43,24 @@ function byPieces(chain: Rated, before: Spent, hours: number, fastest: number): 
   return spent;
 }
 
-/** What flows from states to others, and to ends, in a step of a chain. */
-function flowing({ states, ends }: Rated, now: Float64Array, end: End): number {
-  const list = ends[end];
-  let flow = 0;
-  for (let i = 0; i < states; i += 1) flow += (list[i] as number) * (now[i] as number);
-  return flow;
+/** A chain as it jumps at the rate of its fastest state: by how much each state stays, and what comes to it. */
+function jumpsOf({ rate, out }: Rated, fastest: number): { stays: Float64Array; comes: Float64Array } {
+  return { stays: out.map((each) => 1 - each / fastest), comes: rate.map((each) => each / fastest) };
 }
 
-/** The states after one more jump at the rate of the fastest of them. */
-function jumped({ states, begins, from, rate, out }: Rated, now: Float64Array, fastest: number): Float64Array {
-  const next = new Float64Array(states);
+/** The states after one more jump. */
+function jump(
+  { states, begins, from }: Rated,
+  { stays, comes }: ReturnType<typeof jumpsOf>,
+  now: Float64Array,
+  next: Float64Array,
+): void {
   for (let i = 0; i < states; i += 1) {
-    let sum = (now[i] as number) * (1 - (out[i] as number) / fastest);
+    let sum = (now[i] as number) * (stays[i] as number);
     for (let at = begins[i] as number; at < (begins[i + 1] as number); at += 1)
-      sum += ((rate[at] as number) / fastest) * (now[from[at] as number] as number);
+      sum += (comes[at] as number) * (now[from[at] as number] as number);
     next[i] = sum;
   }
-  return next;
 }
 
 /**
@@ -69,18 +69,32 @@ function jumped({ states, begins, from, rate, out }: Rated, now: Float64Array, f
  */
 function byJumps(chain: Rated, before: Spent, hours: number, fastest: number): Spent {
   const mean = fastest * hours;
-  const after: Spent = { states: new Float64Array(chain.states), ends: { ...before.ends } };
-  let now = before.states;
+  if (mean === 0) return before;
+  const { states } = chain;
+  const jumps = jumpsOf(chain, fastest);
+  const after: Spent = { states: new Float64Array(states), ends: { ...before.ends } };
+  // How long each state is stayed in, in jumps: what flows to an end at a jump is there if more jumps than that come.
+  const stayed = new Float64Array(states);
+  let [now, next] = [before.states.slice(), new Float64Array(states)];
   let weight = Math.exp(-mean);
   let above = 1;
-  for (let jump = 0; jump <= LAST_JUMP; jump += 1) {
-    for (let i = 0; i < now.length; i += 1) after.states[i] = (after.states[i] as number) + weight * (now[i] as number);
-    // What flows to an end at a jump is there if more jumps than that come: above the mean summed up, lest it cancel.
-    above = jump > mean ? tailOf(mean, jump, weight) : above - weight;
-    if (mean === 0 || (jump > mean && above < 1e-18)) break;
-    for (const end of ENDS) after.ends[end] += (above * flowing(chain, now, end)) / fastest;
-    now = jumped(chain, now, fastest);
-    weight *= mean / (jump + 1);
+  for (let count = 0; count <= LAST_JUMP; count += 1) {
+    // Above the mean it is summed up, lest it cancel.
+    above = count > mean ? tailOf(mean, count, weight) : above - weight;
+    for (let i = 0; i < states; i += 1) {
+      const chance = now[i] as number;
+      after.states[i] = (after.states[i] as number) + weight * chance;
+      stayed[i] = (stayed[i] as number) + above * chance;
+    }
+    if (count > mean && above < 1e-16) break;
+    jump(chain, jumps, now, next);
+    [now, next] = [next, now];
+    weight *= mean / (count + 1);
+  }
+  for (const end of ENDS) {
+    let flow = 0;
+    for (let i = 0; i < states; i += 1) flow += (chain.ends[end][i] as number) * (stayed[i] as number);
+    after.ends[end] += flow / fastest;
   }
   return after;
 }
