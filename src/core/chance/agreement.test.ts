@@ -4,9 +4,9 @@ import { Dice } from "../testing/likelyPlan";
 import { LossSimulation, type SimulatedPool } from "../testing/lossSimulation";
 import { reach, type Reached, steeredWalk } from "../testing/steeredPlan";
 import { ended } from "./chance";
-import { arrivals, type Conditions } from "./conditions";
+import type { Conditions } from "./conditions";
 import { HOURS_A_YEAR, INPUT_NAMES, type InputName, type Point, pointOf } from "./inputs";
-import { chancesOfPool, type Over } from "./poolChance";
+import { chancesOfPool, type Over, paceAt } from "./poolChance";
 import { drivesAt, modelOfPool, type PoolModel } from "./poolModel";
 import { chanceOfStretch, stretchesOf } from "./stepChance";
 
@@ -42,12 +42,7 @@ const simulated = (model: PoolModel, point: Point, conditions: Conditions, over:
   drives: drivesAt(model, point, Math.ceil(over.hours / over.hoursOfYear)),
   clauses: model.clauses,
   spares: model.spares,
-  arrives: arrivals(point, conditions),
-  stress: point.stress,
-  stressedAlways: over.stressed,
-  unreadable: point.unreadable,
-  latent: point.latent,
-  scrubHours: over.scrubHours,
+  ...paceAt(point, conditions, over),
   badBatch: point.badBatch,
   hours: over.hours,
   hoursOfYear: over.hoursOfYear,

@@ -1,7 +1,7 @@
 import type { Backup, DataSet, Plan } from "../document/plan";
 import { troubleOf } from "../data/backup";
 import { type Chance, ended } from "./chance";
-import type { Point } from "./inputs";
+import type { Point, Spread } from "./inputs";
 
 /** What may cost data, each by itself. */
 export const CAUSES = ["waiting", "rebuilding", "sector", "power-cut", "theft", "deletion"] as const;
@@ -118,12 +118,21 @@ export const anyCause = ({ waiting, rebuilding, sector, ...others }: ByCause): n
   // Drives and sectors end one another: they exclude each other already.
   1 - (1 - ended({ waiting, rebuilding, sector })) * Object.values(others).reduce((left, each) => left * (1 - each), 1);
 
+/** The causes that lie with drives and steps; the others are no matter of the layout. */
+export const OF_DRIVES: readonly Cause[] = ["waiting", "rebuilding", "sector", "power-cut"];
+
+const expectedOf = (chance: number | Spread): number => (typeof chance === "number" ? chance : chance.expected);
+
 /**
- * The cause that takes most; null where nothing does.
+ * The cause that takes most, as expected; null where none does.
  *
- * @example mostly({ ...NO_CAUSE, sector: 0.002, waiting: 0.0001 }) // "sector"
+ * @param among those that are asked about
+ * @example mostly({ ...NO_CAUSE, sector: 0.002, deletion: 0.1 }, OF_DRIVES) // "sector"
  */
-export function mostly(causes: ByCause): Cause | null {
-  const most = CAUSES.reduce((best, cause) => (causes[cause] > causes[best] ? cause : best));
-  return causes[most] > 0 ? most : null;
+export function mostly(causes: Readonly<Record<Cause, number | Spread>>, among: readonly Cause[]): Cause | null {
+  const most = among.reduce<Cause | null>(
+    (best, cause) => (best !== null && expectedOf(causes[best]) >= expectedOf(causes[cause]) ? best : cause),
+    null,
+  );
+  return most !== null && expectedOf(causes[most]) > 0 ? most : null;
 }

@@ -136,6 +136,16 @@ function closely(
   return chances ?? [];
 }
 
+/** What sets the pace of every drive of a pool alike, at one value of each input. */
+export const paceAt = (point: Point, conditions: Conditions, over: Over): Omit<Pace, "fails" | "rebuilds"> => ({
+  arrives: arrivals(point, conditions),
+  stress: point.stress,
+  stressedAlways: over.stressed,
+  unreadable: point.unreadable,
+  latent: point.latent,
+  scrubHours: over.scrubHours,
+});
+
 /**
  * How likely a pool loses something, by the causes of its drives alone, at one value of each input.
  *
@@ -147,14 +157,7 @@ export function chancesOfPool(model: PoolModel, point: Point, conditions: Condit
   const drives = drivesAt(model, point, years);
   const batches = point.badBatch === 1 ? [] : batchesOf(drives);
   const components = componentsOf(drives, model.clauses, model.spares, batches);
-  const pace = {
-    arrives: arrivals(point, conditions),
-    stress: point.stress,
-    stressedAlways: over.stressed,
-    unreadable: point.unreadable,
-    latent: point.latent,
-    scrubHours: over.scrubHours,
-  };
+  const pace = paceAt(point, conditions, over);
   const sums = Array.from({ length: years }, () => ({ ...NO_CHANCE }));
   for (const { share, times } of mixtures(batches, point.badBatch)) {
     const like = new Map<string, { chances: Chance[]; count: number }>();

@@ -26,10 +26,30 @@ export interface PoolModel {
 }
 
 /** What cannot be rebuilt is lost with its first drive; how long it would take does not matter. */
-export const NOT_REBUILT = 24;
+const NOT_REBUILT = 24;
 
 /** The drives of one batch, as far as anybody can tell: of one model, bought on one day. */
-export const batchOf = ({ model, purchased, medium }: Drive): string => `${medium} ${model ?? ""} ${purchased ?? ""}`;
+const batchOf = ({ model, purchased, medium }: Drive): string => `${medium} ${model ?? ""} ${purchased ?? ""}`;
+
+/**
+ * A drive as its chance of loss sees it.
+ *
+ * @param rebuildHours that are expected to fill another in its place; undefined where nothing fills it
+ */
+export const modelDrive = (
+  drive: Drive,
+  rebuildHours: number | undefined,
+  isGone: boolean,
+  day: string | null,
+): ModelDrive => ({
+  id: drive.id,
+  bytes: drive.bytes,
+  of: drive,
+  age: ageOf(drive, day),
+  rebuildHours: Math.max(0.1, rebuildHours ?? NOT_REBUILT),
+  batch: batchOf(drive),
+  isGone,
+});
 
 /**
  * A pool at one moment of a plan as its chance of loss sees it.
@@ -48,15 +68,7 @@ export function modelOfPool(plan: Plan, pool: Pool, rules: BoxRules, day: string
     clauses.push(...readClauses(bands, layoutOf(group.layout).chunked === true));
     const rebuilds = new Map(rebuildsOf(bands, members, rules, used).map(({ drive, hours }) => [drive, hours]));
     for (const drive of members)
-      drives.push({
-        id: drive.id,
-        bytes: drive.bytes,
-        of: drive,
-        age: ageOf(drive, day),
-        rebuildHours: Math.max(0.1, rebuilds.get(drive.id)?.expected ?? NOT_REBUILT),
-        batch: batchOf(drive),
-        isGone: gone.has(drive.id),
-      });
+      drives.push(modelDrive(drive, rebuilds.get(drive.id)?.expected, gone.has(drive.id), day));
   }
   const standBy = [...pool.spares, ...pool.groups.flatMap((group) => group.spares ?? [])];
   const spares = standBy.filter((id) => !gone.has(id)).map((id) => serviceOf(plan, pool, id, rules, "TB").serves);

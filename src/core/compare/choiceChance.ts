@@ -1,11 +1,10 @@
 import { type Chance, ended, NO_CHANCE } from "../chance/chance";
 import { readClauses } from "../chance/clauses";
 import { type Conditions } from "../chance/conditions";
-import { ageOf } from "../chance/failureRate";
 import { type OwnInputs, type Point, pointOf, type Spread } from "../chance/inputs";
 import { chancesOfPool, overYears } from "../chance/poolChance";
 import { movedAtRest } from "../chance/planChances";
-import { batchOf, NOT_REBUILT, type PoolModel } from "../chance/poolModel";
+import { modelDrive, type PoolModel } from "../chance/poolModel";
 import { movementOf, rangeOf } from "../chance/range";
 import type { Drive } from "../document/plan";
 import { layoutOf } from "../layouts/registry";
@@ -48,17 +47,8 @@ export function modelOfChoice(
     drives: groups.flatMap(({ drives, rebuilds }) =>
       drives.flatMap((id) => {
         const drive = driveOf.get(id);
-        const hours = rebuilds.find((rebuild) => rebuild.drive === id)?.hours?.expected ?? NOT_REBUILT;
-        if (!drive) return [];
-        return {
-          id,
-          bytes: drive.bytes,
-          of: drive,
-          age: ageOf(drive, day),
-          rebuildHours: Math.max(0.1, hours),
-          batch: batchOf(drive),
-          isGone: false,
-        };
+        const hours = rebuilds.find((rebuild) => rebuild.drive === id)?.hours?.expected;
+        return drive ? [modelDrive(drive, hours, false, day)] : [];
       }),
     ),
     spares: [],

@@ -1,3 +1,4 @@
+import type { Pace } from "../chance/rates";
 import { Draw } from "../simulator/draw";
 
 // What befalls a pool, drive by drive and event by event, drawn at random: an independent statement of what a chain of
@@ -15,16 +16,10 @@ export interface SimulatedDrive {
   isGone: boolean;
 }
 
-export interface SimulatedPool {
+export interface SimulatedPool extends Omit<Pace, "fails" | "rebuilds"> {
   drives: readonly SimulatedDrive[];
   clauses: readonly { drives: readonly string[]; tolerance: number; reads: readonly number[] }[];
   spares: readonly (readonly string[])[];
-  arrives: number;
-  stress: number;
-  stressedAlways: boolean;
-  unreadable: number;
-  latent: number;
-  scrubHours: number;
   /** One lot of ten is bad, and fails so many times as often; the good ones the more seldom. */
   badBatch: number;
   hours: number;

@@ -1,15 +1,8 @@
 import { causeWords, chanceWords } from "@/core/chance/chanceWords";
 import type { Ranged } from "@/core/chance/figures";
-import { CAUSES, type Cause, type ByCause } from "@/core/chance/otherCauses";
+import { mostly, OF_DRIVES } from "@/core/chance/otherCauses";
 import type { PlanChances } from "@/core/chance/planChances";
 import type { Plan } from "@/core/document/plan";
-
-/** What costs most of what lies with drives; null where nothing does. */
-function worstOf(causes: Ranged<ByCause>): Cause | null {
-  const ofDrives = CAUSES.filter((cause) => cause !== "theft" && cause !== "deletion");
-  const worst = ofDrives.reduce((best, cause) => (causes[cause].expected > causes[best].expected ? cause : best));
-  return causes[worst].expected > 0 ? worst : null;
-}
 
 /**
  * The chances of a plan for a document, each with its range.
@@ -22,7 +15,7 @@ export function chanceLines({ moments, along }: Ranged<PlanChances>, plan: Plan)
   const nameOf = (id: string) => plan.pools.find((pool) => pool.id === id)?.name || id;
   const atRest = moments.flatMap(({ pools }, i) =>
     pools.map(({ id, year, tenYears }) => {
-      const worst = worstOf(year.causes);
+      const worst = mostly(year.causes, OF_DRIVES);
       return (
         `${nameOf(id)}, ${i === 0 ? "now" : "after the plan"}: ${chanceWords(year.any)} lose something by their drives ` +
         `in a year; the pool ${chanceWords(year.poolLost)}, a file ${chanceWords(year.fileDamaged)}; in ten years ` +

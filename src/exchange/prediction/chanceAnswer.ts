@@ -2,35 +2,27 @@ import type { PoolInTime, PoolAtRest } from "@/core/chance/atRest";
 import type { StepInPlan } from "@/core/chance/alongPlan";
 import type { Ranged } from "@/core/chance/figures";
 import type { Spread } from "@/core/chance/inputs";
-import { type ByCause, CAUSES, type Cause } from "@/core/chance/otherCauses";
+import { CAUSES, mostly, OF_DRIVES } from "@/core/chance/otherCauses";
 import { prepareChances, type PreparedChances, rangedChances } from "@/core/chance/planChances";
 import type { Walk } from "@/core/walk/moment";
-
-/** The causes that lie with drives: those of the others are no matter of the layout. */
-const OF_DRIVES: readonly Cause[] = ["waiting", "rebuilding", "sector", "power-cut"];
-
-function mostlyOf(causes: Ranged<ByCause>, among: readonly Cause[]): Cause | null {
-  const most = among.reduce((best, cause) => (causes[cause].expected > causes[best].expected ? cause : best));
-  return causes[most].expected > 0 ? most : null;
-}
 
 const twoRows = ({ poolLost, fileDamaged }: Ranged<PoolInTime>) => ({ poolLost, fileDamaged });
 
 /** A pool's chances, of 1: by its drives alone; and what no backup brings back, whatever has taken it. */
 function poolChance({ year, tenYears }: Ranged<PoolAtRest>) {
   return {
-    chance: { year: twoRows(year), tenYears: twoRows(tenYears), mostly: mostlyOf(year.causes, OF_DRIVES) },
+    chance: { year: twoRows(year), tenYears: twoRows(tenYears), mostly: mostly(year.causes, OF_DRIVES) },
     withBackups: {
       year: year.withBackups,
       tenYears: tenYears.withBackups,
-      mostly: mostlyOf(year.withBackups, CAUSES),
+      mostly: mostly(year.withBackups, CAUSES),
     },
   };
 }
 
 /** A step's chances, of 1. */
 const stepChance = ({ any, causes, withBackups }: Ranged<StepInPlan>) => ({
-  chance: { ...any, mostly: mostlyOf(causes, OF_DRIVES) },
+  chance: { ...any, mostly: mostly(causes, OF_DRIVES) },
   withBackups,
 });
 

@@ -1,7 +1,7 @@
 import { counted } from "@/core/words/counted";
 import { causeWords, chanceWords, ofBoxes } from "@/core/chance/chanceWords";
 import type { ChancesSoFar } from "@/core/chance/planChances";
-import { mostly } from "@/core/chance/otherCauses";
+import { mostly, OF_DRIVES } from "@/core/chance/otherCauses";
 import { stepLabel } from "@/core/steps/stepLabel";
 import type { Walk } from "@/core/walk/moment";
 import { useUnit } from "../preferences/preferences";
@@ -52,7 +52,7 @@ export function AlongSteps({ told, walked }: { told: ChancesSoFar; walked: Walk 
         </thead>
         <tbody className="align-top">
           {telling.map(({ step, at, label, any, range, causes }) => {
-            const most = mostly(causes);
+            const most = mostly(causes, OF_DRIVES);
             return (
               <tr key={step} className="border-t border-line">
                 <th scope="row" className={`py-1.5 pr-3 ${any === worst && any > 0 ? "font-semibold" : "font-normal"}`}>

@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useMemo } from "react";
 import { causeWords, ofBoxes, rangeWords } from "@/core/chance/chanceWords";
 import type { Spread } from "@/core/chance/inputs";
-import { mostly } from "@/core/chance/otherCauses";
+import { mostly, OF_DRIVES } from "@/core/chance/otherCauses";
 import { useWorkbench } from "../workbench/useWorkbench";
 import { useChances } from "./useChances";
 
@@ -32,7 +32,7 @@ function AtRest({ pool }: { pool: string }) {
   const index = pools.findIndex(({ id }) => id === pool);
   const now = pools[index];
   if (!now) return <p className="text-soft">{trouble ?? "Working out the chance of loss …"}</p>;
-  const most = mostly({ ...now.year.causes, theft: 0, deletion: 0 });
+  const most = mostly(now.year.causes, OF_DRIVES);
   return (
     <p className={isOld ? "text-soft" : ""}>
       About {ofBoxes(now.year.any)} such boxes lose something in a year

@@ -2,7 +2,7 @@ import type { PoolAtRest } from "@/core/chance/atRest";
 import { causeWords, ofBoxes, rangeWords } from "@/core/chance/chanceWords";
 import type { Ranged } from "@/core/chance/figures";
 import type { Spread } from "@/core/chance/inputs";
-import { anyCause, mostly } from "@/core/chance/otherCauses";
+import { anyCause, mostly, OF_DRIVES } from "@/core/chance/otherCauses";
 import type { Plan } from "@/core/document/plan";
 
 interface Props {
@@ -32,7 +32,7 @@ export function ChanceRows({ pool, ranged, plan }: Props) {
     { name: "Theft or fire", of: "theft" as const },
     { name: "Deletion by mistake", of: "deletion" as const },
   ];
-  const most = mostly({ ...year.causes, theft: 0, deletion: 0 });
+  const most = mostly(year.causes, OF_DRIVES);
   const sets = plan.dataSets ?? [];
   return (
     <section aria-labelledby="what-may-be-lost">

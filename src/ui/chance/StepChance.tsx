@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { causeWords, chanceWords, LEAST_TOLD } from "@/core/chance/chanceWords";
-import { mostly } from "@/core/chance/otherCauses";
+import { mostly, OF_DRIVES } from "@/core/chance/otherCauses";
 import type { Plan } from "@/core/document/plan";
 import { useChances } from "./useChances";
 
@@ -12,7 +12,7 @@ export function StepChance({ plan, step, planHref }: { plan: Plan; step: string;
   const index = told?.expected.along.steps.findIndex((each) => each.step === step) ?? -1;
   const found = told?.expected.along.steps[index];
   if (!found || found.any < LEAST_TOLD) return null;
-  const most = mostly(found.causes);
+  const most = mostly(found.causes, OF_DRIVES);
   return (
     <p className={`mt-1 ${isOld ? "text-soft" : ""}`}>
       Of such boxes {chanceWords(told?.ranged?.along.steps[index]?.any ?? found.any)} lose something while it runs

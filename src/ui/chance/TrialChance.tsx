@@ -11,7 +11,7 @@ const anyOf = (ranges: readonly Spread[], end: keyof Spread): number =>
 
 /** How likely steps that are not planned yet cost something. */
 export function TrialChance({ planned }: { planned: { plan: Plan; steps: readonly string[] } }) {
-  const { told, isOld } = useChances(planned.plan, "");
+  const { told, isOld, trouble } = useChances(planned.plan, "");
   const own = new Set(planned.steps);
   const expected = told?.expected.along.steps.filter(({ step }) => own.has(step)) ?? [];
   const ranges = told?.ranged?.along.steps.flatMap(({ step, any }) => (own.has(step) ? [any] : []));
@@ -20,7 +20,9 @@ export function TrialChance({ planned }: { planned: { plan: Plan; steps: readonl
     : 1 - expected.reduce((sound, { any }) => sound * (1 - any), 1);
   return (
     <p aria-live="polite" className={isOld ? "text-soft" : ""}>
-      {told && !isOld ? `Chance of loss: ${chanceWords(chance)} such boxes lose something.` : "Chance of loss …"}
+      {told && !isOld
+        ? `Chance of loss: ${chanceWords(chance)} such boxes lose something.`
+        : (trouble ?? "Chance of loss …")}
     </p>
   );
 }

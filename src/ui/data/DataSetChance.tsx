@@ -26,11 +26,12 @@ const sumOf = (causes: Ranged<ByCause>, of: readonly (keyof ByCause)[], end: key
 
 /** How likely a data set is lost for good in a year, cause by cause, after what its backups bring back. */
 export function DataSetChance({ plan, steps, set }: Props) {
-  const { told, isOld } = useChances(plan, steps > 0 ? `0,${steps}` : "0");
+  const { told, isOld, trouble } = useChances(plan, steps > 0 ? `0,${steps}` : "0");
   const at = (moment: number) =>
     told?.ranged?.moments[moment]?.pools.flatMap(({ dataSets }) => dataSets).find(({ id }) => id === set)?.year;
   const [before, after] = [at(0), at(1)];
-  if (!before) return told?.ranged ? null : <p className="mt-1 text-[0.93rem] text-soft">Chance of loss …</p>;
+  if (!before)
+    return told?.ranged ? null : <p className="mt-1 text-[0.93rem] text-soft">{trouble ?? "Chance of loss …"}</p>;
   return (
     <p className={`mt-1.5 text-[0.93rem] ${isOld ? "text-soft" : ""}`}>
       Lost for good in a year, of such boxes:{" "}
