@@ -4,7 +4,7 @@ import type { Plan } from "../document/plan";
 import { type Chance, ended, NO_CHANCE, poolLost } from "./chance";
 import type { Conditions } from "./conditions";
 import type { Point } from "./inputs";
-import { allCauses, type BackupWorth, type ByCause, missed, withBackups, worthOf } from "./otherCauses";
+import { allCauses, anyCause, type BackupWorth, type ByCause, missed, withBackups, worthOf } from "./otherCauses";
 import { chancesOfPool, overYears } from "./poolChance";
 import { modelOfPool, type PoolModel } from "./poolModel";
 
@@ -55,7 +55,8 @@ export interface PoolAtRest {
   tenYears: PoolInTime;
   /** That drives cost something by the end of each year. */
   byYear: number[];
-  dataSets: { id: string; year: ByCause; tenYears: ByCause }[];
+  /** By cause, after what backups bring back, and by any of them. */
+  dataSets: { id: string; year: ByCause; tenYears: ByCause; anyInYear: number; anyInTenYears: number }[];
 }
 
 const inTime = (chance: Chance, years: number, point: Point, backups: readonly BackupWorth[][]): PoolInTime => {
@@ -101,11 +102,11 @@ export function chancesAtRest(
       year,
       tenYears,
       byYear: years.map(ended),
-      dataSets: sets.map((set, i) => ({
-        id: set.id,
-        year: withBackups(year.causes, backups[i] ?? []),
-        tenYears: withBackups(tenYears.causes, backups[i] ?? []),
-      })),
+      dataSets: sets.map((set, i) => {
+        const own = backups[i] ?? [];
+        const [oneYear, ten] = [withBackups(year.causes, own), withBackups(tenYears.causes, own)];
+        return { id: set.id, year: oneYear, tenYears: ten, anyInYear: anyCause(oneYear), anyInTenYears: anyCause(ten) };
+      }),
     };
   });
 }

@@ -38,8 +38,6 @@ export interface Moves {
  * rebuilt, and how many spares are left.
  */
 export interface Chain {
-  /** How many failed drives at once it looks at. */
-  most: number;
   states: number;
   /** The state at the beginning, or the end that it begins in. */
   start: number;
@@ -300,7 +298,6 @@ export function chainOf(component: Component, most: number): Chain | null {
     reads: moves.reads,
   };
   return {
-    most: making.most,
     states: found.length,
     start: placed(first),
     stressed: Uint8Array.from(order, (old) => ((found[old]?.codes.length ?? 0) > 0 ? 1 : 0)),

@@ -2,7 +2,7 @@ import type { PoolAtRest } from "@/core/chance/atRest";
 import { causeWords, ofBoxes, rangeWords } from "@/core/chance/chanceWords";
 import type { Ranged } from "@/core/chance/figures";
 import type { Spread } from "@/core/chance/inputs";
-import { anyCause, mostly, OF_DRIVES } from "@/core/chance/otherCauses";
+import { mostly, OF_DRIVES } from "@/core/chance/otherCauses";
 import type { Plan } from "@/core/document/plan";
 
 interface Props {
@@ -88,13 +88,17 @@ export function ChanceRows({ pool, ranged, plan }: Props) {
                 </th>
               </tr>
             )}
-            {pool.dataSets.map(({ id, year: oneYear, tenYears: ten }) => (
+            {pool.dataSets.map(({ id, anyInYear, anyInTenYears }, i) => (
               <tr key={id} className="border-t border-line">
                 <th scope="row" className="py-1.5 pr-3 font-normal">
                   {sets.find((set) => set.id === id)?.name || id}
                 </th>
-                <td className="py-1.5 pr-3">{ofBoxes(anyCause(oneYear))}</td>
-                <td className="py-1.5">{ofBoxes(anyCause(ten))}</td>
+                <td className="py-1.5 pr-3">
+                  <Figure chance={anyInYear} range={ranged?.dataSets[i]?.anyInYear} />
+                </td>
+                <td className="py-1.5">
+                  <Figure chance={anyInTenYears} range={ranged?.dataSets[i]?.anyInTenYears} />
+                </td>
               </tr>
             ))}
           </tbody>
