@@ -44,6 +44,9 @@ test("an input is changed, the figures follow, and it is put back", async ({ pag
   await page.keyboard.press("Enter");
   await expect(page.getByText("Unreadable when it is read: Low, expected and high go up.")).toBeVisible();
   await row.getByRole("textbox", { name: /: high,/ }).fill("1000");
+  // Its effect is seen while it is typed, before the plan has it.
+  await expect(headline).toHaveText(/^About [0-9]{2,} of 1,000 such boxes/, { timeout: 30_000 });
+  await expect(row.getByText("yours")).toHaveCount(0);
   await page.keyboard.press("Enter");
   await expect(row.getByText("yours")).toBeVisible();
   await expect(headline).toHaveText(/^About [0-9]{2,} of 1,000 such boxes/, { timeout: 30_000 });

@@ -55,7 +55,10 @@ function Sections({ plan, act, planHref }: Props) {
   const [unit] = useUnit();
   const walked = useMemo(() => walkPlan(plan, unit, undefined, today()), [plan, unit]);
   const last = walked.moments.length - 1;
-  const { told, isOld, share, trouble, again } = useChances(plan, last > 0 ? `0,${last}` : "0");
+  // What is being typed has its effect at once; the plan keeps it when the field is left.
+  const [typed, setTyped] = useState<{ of: Plan; plan: Plan } | null>(null);
+  const tried = typed?.of === plan ? typed.plan : plan;
+  const { told, isOld, share, trouble, again } = useChances(tried, last > 0 ? `0,${last}` : "0");
   if (trouble)
     return (
       <p role="alert" className="mt-3 flex flex-wrap items-center gap-3 text-geranium">
@@ -74,7 +77,11 @@ function Sections({ plan, act, planHref }: Props) {
       ) : (
         <p className="mt-3 text-soft">Working out the chances …</p>
       )}
-      <InputsTable plan={plan} act={act} />
+      <InputsTable
+        plan={plan}
+        act={act}
+        onTyped={(chance) => setTyped(chance ? { of: plan, plan: { ...plan, chance } } : null)}
+      />
       <p className="mt-6 max-w-[46rem] text-soft">
         Not in these figures: the wrong drive pulled (
         <Link className="inline-block min-h-[24px] underline" href={`${planHref}/rehearse`}>

@@ -100,7 +100,7 @@ export function Helps({ plan, act, planHref, walked }: Props) {
       {found && (
         <p className="py-1.5 text-soft">
           On the way and in the year after it {ofBoxes(found.before)} lose something for good, by any cause. Each line
-          is the plan with that change in it.
+          is the plan with that change in it, at the expected inputs.
         </p>
       )}
       <ol>

@@ -10,7 +10,10 @@ import { Choice, Tick } from "../kit/Field";
 import type { PlaceProps } from "../shell/planPlace";
 import { TYPED, typedValue } from "./inputWords";
 
-type Props = Pick<PlaceProps, "plan" | "act">;
+interface Props extends Pick<PlaceProps, "plan" | "act"> {
+  /** Told what a plan would be worked out with while a field is typed in; null where that says nothing. */
+  onTyped: (chance: NonNullable<Plan["chance"]> | null) => void;
+}
 
 const ENDS = ["low", "expected", "high"] as const;
 
@@ -24,7 +27,7 @@ const ROUNDS = [
 ];
 
 /** What the chances are worked out with: what the owner does, and the inputs with where they are from. */
-export function InputsTable({ plan, act }: Props) {
+export function InputsTable({ plan, act, onTyped }: Props) {
   const conditions = conditionsOf(plan);
   const set = (changes: NonNullable<Plan["chance"]>) =>
     act({ kind: "set-chance", chance: { ...plan.chance, ...changes } }, true);
@@ -56,18 +59,18 @@ export function InputsTable({ plan, act }: Props) {
           A battery supply (UPS)
         </Tick>
       </div>
-      <Inputs plan={plan} act={act} />
+      <Inputs plan={plan} act={act} onTyped={onTyped} />
     </section>
   );
 }
 
-function Inputs({ plan, act }: Props) {
+function Inputs({ plan, act, onTyped }: Props) {
   const heading = useRef<HTMLHeadingElement>(null);
   const own: Readonly<Record<string, Spread>> = plan.chance?.inputs ?? {};
-  const put = (name: InputName, spread: Spread | null) => {
+  const chanceWith = (name: InputName, spread: Spread | null): NonNullable<Plan["chance"]> => {
     const inputs = spread ? withValue(own, name, spread) : withoutValue(own, name);
     const { inputs: _inputs, ...rest } = plan.chance ?? {};
-    return act({ kind: "set-chance", chance: Object.keys(inputs).length > 0 ? { ...rest, inputs } : rest }, true);
+    return Object.keys(inputs).length > 0 ? { ...rest, inputs } : rest;
   };
   return (
     <>
@@ -96,9 +99,10 @@ function Inputs({ plan, act }: Props) {
                 key={`${name} ${JSON.stringify(ownValue(own, name) ?? null)}`}
                 name={name}
                 own={ownValue(own, name)}
+                onTyped={(spread) => onTyped(spread && chanceWith(name, spread))}
                 onPut={(spread) => {
                   if (!spread) heading.current?.focus();
-                  return put(name, spread);
+                  return act({ kind: "set-chance", chance: chanceWith(name, spread) }, true);
                 }}
               />
             ))}
@@ -113,6 +117,7 @@ interface RowProps {
   name: InputName;
   own: Spread | undefined;
   onPut: (spread: Spread | null) => string | null;
+  onTyped: (spread: Spread | null) => void;
 }
 
 /** Why three values cannot be the range of an input; null where they can. */
@@ -124,7 +129,7 @@ function whyNot(values: Readonly<Record<(typeof ENDS)[number], number>>, isShare
   return isShare && high > 1 ? "It cannot be more than 100 %." : high > 100_000 ? "That is too large." : null;
 }
 
-function InputRow({ name, own, onPut }: RowProps) {
+function InputRow({ name, own, onPut, onTyped }: RowProps) {
   const { name: words, unit, source } = USUAL_INPUTS[name];
   const spread: Spread = own ?? USUAL_INPUTS[name];
   const { times, unit: unitWords } = TYPED[unit];
@@ -134,16 +139,24 @@ function InputRow({ name, own, onPut }: RowProps) {
     high: typedValue(spread.high, unit),
   }));
   const [wrong, setWrong] = useState<string | null>(null);
-  const take = () => {
-    if (ENDS.every((end) => typed[end] === typedValue(spread[end], unit))) return setWrong(null);
+  const isShare = unit === "share" || unit === "share-a-year";
+  const valuesOf = (of: typeof typed): Spread => {
     // What was not typed anew stays what it is, with all its digits.
     const valueOf = (end: (typeof ENDS)[number]) => {
-      if (typed[end] === typedValue(spread[end], unit)) return spread[end];
-      return typed[end].trim() === "" ? NaN : Number(typed[end].replace(",", ".")) / times;
+      if (of[end] === typedValue(spread[end], unit)) return spread[end];
+      return of[end].trim() === "" ? NaN : Number(of[end].replace(",", ".")) / times;
     };
-    const values = { low: valueOf("low"), expected: valueOf("expected"), high: valueOf("high") };
-    const why = whyNot(values, unit === "share" || unit === "share-a-year");
-    setWrong(why ?? onPut(values));
+    return { low: valueOf("low"), expected: valueOf("expected"), high: valueOf("high") };
+  };
+  const type = (next: typeof typed) => {
+    setTyped(next);
+    const values = valuesOf(next);
+    onTyped(whyNot(values, isShare) === null ? values : null);
+  };
+  const take = () => {
+    if (ENDS.every((end) => typed[end] === typedValue(spread[end], unit))) return setWrong(null);
+    const values = valuesOf(typed);
+    setWrong(whyNot(values, isShare) ?? onPut(values));
   };
   return (
     <>
@@ -158,7 +171,7 @@ function InputRow({ name, own, onPut }: RowProps) {
               aria-invalid={wrong !== null}
               inputMode="decimal"
               value={typed[end]}
-              onChange={(event) => setTyped({ ...typed, [end]: event.target.value })}
+              onChange={(event) => type({ ...typed, [end]: event.target.value })}
               onBlur={take}
               onKeyDown={(event) => {
                 if (event.key === "Enter") take();

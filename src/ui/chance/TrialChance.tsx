@@ -21,7 +21,7 @@ export function TrialChance({ planned }: { planned: { plan: Plan; steps: readonl
   return (
     <p aria-live="polite" className={isOld ? "text-soft" : ""}>
       {told && !isOld
-        ? `Chance of loss: ${chanceWords(chance)} such boxes lose something.`
+        ? `While these steps run, ${chanceWords(chance)} such boxes lose something; days of waiting come on top.`
         : (trouble ?? "Chance of loss …")}
     </p>
   );
