@@ -4,6 +4,7 @@ import type { ChancesSoFar } from "@/core/chance/planChances";
 import { mostly, OF_DRIVES } from "@/core/chance/otherCauses";
 import { stepLabel } from "@/core/steps/stepLabel";
 import type { Walk } from "@/core/walk/moment";
+import { TableHead } from "../kit/TableHead";
 import { useUnit } from "../preferences/preferences";
 import { Figure } from "./ChanceRows";
 
@@ -37,19 +38,7 @@ export function AlongSteps({ told, walked }: { told: ChancesSoFar; walked: Walk 
         {chanceWords(ranges?.withBackups ?? along.withBackups)}.
       </p>
       <table className="w-full text-left">
-        <thead>
-          <tr className="text-soft">
-            <th scope="col" className="py-1 pr-3 font-normal">
-              Step
-            </th>
-            <th scope="col" className="py-1 pr-3 font-normal">
-              loses something
-            </th>
-            <th scope="col" className="py-1 font-normal">
-              mostly
-            </th>
-          </tr>
-        </thead>
+        <TableHead names={["Step", "loses something", "mostly"]} />
         <tbody className="align-top">
           {telling.map(({ step, at, label, any, range, causes }) => {
             const most = mostly(causes, OF_DRIVES);

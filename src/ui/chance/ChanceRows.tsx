@@ -4,6 +4,7 @@ import type { Ranged } from "@/core/chance/figures";
 import type { Spread } from "@/core/chance/inputs";
 import { mostly, OF_DRIVES } from "@/core/chance/otherCauses";
 import type { Plan } from "@/core/document/plan";
+import { TableHead } from "../kit/TableHead";
 
 interface Props {
   pool: PoolAtRest;
@@ -41,19 +42,7 @@ export function ChanceRows({ pool, ranged, plan }: Props) {
       </h2>
       <div className="overflow-x-auto" role="group" aria-labelledby="what-may-be-lost" tabIndex={0}>
         <table className="w-full text-left">
-          <thead>
-            <tr className="text-soft">
-              <th scope="col" className="py-1 pr-3 font-normal">
-                Of boxes like this
-              </th>
-              <th scope="col" className="py-1 pr-3 font-normal">
-                in a year
-              </th>
-              <th scope="col" className="py-1 font-normal">
-                in ten years
-              </th>
-            </tr>
-          </thead>
+          <TableHead names={["Of boxes like this", "in a year", "in ten years"]} />
           <tbody className="align-top">
             {rows.map(({ name, of }) => (
               <tr key={of} className="border-t border-line">

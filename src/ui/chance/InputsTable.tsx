@@ -7,6 +7,7 @@ import type { Plan } from "@/core/document/plan";
 import { ownValue, withoutValue, withValue } from "@/core/records/ownValue";
 import { Button } from "../kit/Button";
 import { Choice, Tick } from "../kit/Field";
+import { TableHead } from "../kit/TableHead";
 import type { PlaceProps } from "../shell/planPlace";
 import { TYPED, typedValue } from "./inputWords";
 
@@ -83,16 +84,7 @@ function Inputs({ plan, act, onTyped }: Props) {
       </p>
       <div className="overflow-x-auto" role="group" aria-label="Inputs" tabIndex={0}>
         <table className="mt-1 w-full min-w-[44rem] text-left">
-          <thead className="text-soft">
-            <tr>
-              {["Input", "low", "expected", "high", "unit", "from"].map((head) => (
-                <th key={head} scope="col" className="py-1 pr-3 font-normal">
-                  {head}
-                </th>
-              ))}
-              <td />
-            </tr>
-          </thead>
+          <TableHead names={["Input", "low", "expected", "high", "unit", "from", ""]} />
           <tbody>
             {INPUT_NAMES.map((name) => (
               <InputRow

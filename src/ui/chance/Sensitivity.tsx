@@ -5,6 +5,7 @@ import { ofBoxes } from "@/core/chance/chanceWords";
 import type { Spread } from "@/core/chance/inputs";
 import type { ChancesSoFar, MovedChances } from "@/core/chance/planChances";
 import { axis, Chart, type ChartParts, type ChartStyle } from "../kit/Chart";
+import { TableHead } from "../kit/TableHead";
 import { inputGroupWords } from "./inputWords";
 
 interface Props {
@@ -110,19 +111,7 @@ function Bars({ title, bars }: { title: string; bars: readonly Bar[] }) {
       <details>
         <summary className="min-h-[24px] cursor-pointer text-soft">As a table</summary>
         <table className="w-full text-left">
-          <thead className="text-soft">
-            <tr>
-              <th scope="col" className="font-normal">
-                Input
-              </th>
-              <th scope="col" className="font-normal">
-                at its low
-              </th>
-              <th scope="col" className="font-normal">
-                at its high
-              </th>
-            </tr>
-          </thead>
+          <TableHead names={["Input", "at its low", "at its high"]} />
           <tbody>
             {bars.map(({ name, low, high }) => (
               <tr key={name} className="border-t border-line">
