@@ -9,10 +9,11 @@ export const ENDS = ["waiting", "rebuilding", "sector", "cutOff"] as const;
 /** A way in which a chain ends. */
 export type End = (typeof ENDS)[number];
 
-/** A clause of which all that is there is read: how many drives of each of its classes, or what part of them. */
+/** A clause of which all that is there is read, or a share of it: all drives but those of failed codes. */
 export interface Read {
   clause: number;
-  there: readonly number[];
+  share: number;
+  codes: readonly number[];
 }
 
 /** How a state changes: a drive fails, a replacement comes, a rebuild ends. */
@@ -57,7 +58,8 @@ interface Found {
   spares: number;
 }
 
-const classOf = (code: number): number => code >> 1;
+/** The class of a failed drive by its code. */
+export const classOf = (code: number): number => code >> 1;
 const isRebuilding = (code: number): boolean => (code & 1) === 1;
 const codeOf = (of: number, rebuilding: boolean): number => of * 2 + (rebuilding ? 1 : 0);
 
@@ -72,21 +74,19 @@ const without = (codes: readonly number[], code: number): number[] => {
 
 const countOf = (codes: readonly number[], which: (code: number) => boolean): number => codes.filter(which).length;
 
-/** A clause, with which classes are in it by their numbers. */
+/** A clause with its number. */
 interface Indexed extends ClassClause {
   index: number;
-  has: Uint8Array;
 }
 
-/** How many drives of a clause have failed, and how many of them are being rebuilt. */
-function failedOf({ has }: Indexed, codes: readonly number[]): { failed: number; rebuilding: number } {
-  let [failed, rebuilding] = [0, 0];
-  for (const code of codes)
-    if (has[classOf(code)] === 1) {
-      failed += 1;
-      if (isRebuilding(code)) rebuilding += 1;
-    }
-  return { failed, rebuilding };
+/** A state while it is followed: what is asked for each of its changes is counted once. */
+interface Followed extends Found {
+  from: number;
+  /** By class, how many drives have not failed. */
+  there: Int32Array;
+  /** By clause, how many of its drives have failed, and how many of them are being rebuilt. */
+  failed: Uint8Array;
+  rebuilding: Uint8Array;
 }
 
 /** A drive that is being rebuilt needs only what is left of it, a half in the mean: so much less is read. */
@@ -133,11 +133,15 @@ interface Made {
 interface Making {
   component: Component;
   clauses: readonly Indexed[];
+  /** By class, how many drives there are. */
+  all: Int32Array;
+  /** By class, the clauses that it is in. */
+  clausesOf: readonly (readonly Indexed[])[];
   most: number;
   found: Found[];
   places: Map<string, number>;
   moves: Made;
-  bare: Read[][];
+  bare: (readonly Read[])[];
 }
 
 function placeOf({ component, found, places }: Making, codes: number[], spares: number): number {
@@ -150,30 +154,23 @@ function placeOf({ component, found, places }: Making, codes: number[], spares: 
   return found.length - 1;
 }
 
-/** What is read of the drives of a clause that have not failed. */
-const readOf = (
-  { component: { classes } }: Making,
-  clause: Indexed,
-  codes: readonly number[],
-  share: number,
-): Read => ({
-  clause: clause.index,
-  there: clause.classes.map(
-    (of) => share * ((classes[of]?.drives.length ?? 0) - countOf(codes, (code) => classOf(code) === of)),
-  ),
-});
+const NOTHING_READ: readonly Read[] = [];
 
-/** What the failure of one more drive of a class means for the clauses: data is lost, or some bear no more. */
-function meets(making: Making, codes: readonly number[], of: number): { lost: boolean; reads: readonly Read[] } {
-  const next = [...codes, codeOf(of, false)];
-  const reads: Read[] = [];
-  for (const clause of making.clauses) {
-    if (clause.has[of] !== 1) continue;
-    const { failed, rebuilding } = failedOf(clause, codes);
-    if (failed + 1 > clause.tolerance) return { lost: true, reads: [] };
-    if (failed + 1 === clause.tolerance) reads.push(readOf(making, clause, next, shareRead(rebuilding)));
+/** What the failure of one more drive means for the clauses of its class: some bear no more; null if data is lost. */
+function meets(
+  { clausesOf }: Making,
+  { failed: all, rebuilding }: Followed,
+  of: number,
+  codes: readonly number[],
+): readonly Read[] | null {
+  let reads: Read[] | null = null;
+  for (const { index, tolerance } of clausesOf[of] ?? []) {
+    const failed = (all[index] as number) + 1;
+    if (failed > tolerance) return null;
+    if (failed === tolerance)
+      (reads ??= []).push({ clause: index, share: shareRead(rebuilding[index] as number), codes });
   }
-  return { lost: false, reads };
+  return reads ?? NOTHING_READ;
 }
 
 /** Adds a change of state. */
@@ -191,21 +188,22 @@ function put(
 }
 
 /** What becomes of a state when one more drive of a class fails. */
-function fails(making: Making, from: number, { codes, spares }: Found, of: number): void {
-  const drives = making.component.classes[of];
-  const there = (drives?.drives.length ?? 0) - countOf(codes, (code) => classOf(code) === of);
-  if (!drives || there <= 0) return;
-  const move = (to: number, reads: readonly Read[] = []) => put(making.moves, [from, to, FAILS, of, there], reads);
-  const { lost, reads } = meets(making, codes, of);
+function fails(making: Making, state: Followed, of: number): void {
+  const { from, codes, spares } = state;
+  const there = state.there[of] as number;
+  if (there <= 0) return;
+  const move = (to: number, reads = NOTHING_READ) => put(making.moves, [from, to, FAILS, of, there], reads);
+  const takesSpare = spares > 0 && (making.component.classes[of]?.spareFits ?? false);
+  const next = [...codes, codeOf(of, takesSpare)];
+  const reads = meets(making, state, of, next);
   // Where nothing has failed before, nothing is being rebuilt.
-  if (lost) return void move(END(codes.length > 0 && codes.every(isRebuilding) ? "rebuilding" : "waiting"));
+  if (!reads) return void move(END(codes.length > 0 && codes.every(isRebuilding) ? "rebuilding" : "waiting"));
   if (codes.length >= making.most) return void move(END("cutOff"));
-  const takesSpare = spares > 0 && drives.spareFits;
-  move(placeOf(making, [...codes, codeOf(of, takesSpare)], spares - (takesSpare ? 1 : 0)), reads);
+  move(placeOf(making, next, spares - (takesSpare ? 1 : 0)), reads);
 }
 
 /** What becomes of a state when a replacement comes: a drive that waits is filled, or a spare stands by again. */
-function arrives(making: Making, from: number, { codes, spares }: Found): void {
+function arrives(making: Making, { from, codes, spares }: Followed): void {
   const waiting = codes.filter((code) => !isRebuilding(code));
   const outstanding = waiting.length + making.component.spares - spares;
   if (outstanding === 0) return;
@@ -217,7 +215,7 @@ function arrives(making: Making, from: number, { codes, spares }: Found): void {
   }
 }
 
-function rebuilt(making: Making, from: number, { codes, spares }: Found): void {
+function rebuilt(making: Making, { from, codes, spares }: Followed): void {
   for (const code of new Set(codes.filter(isRebuilding))) {
     const count = countOf(codes, (each) => each === code);
     const to = placeOf(making, without(codes, code), spares);
@@ -225,22 +223,40 @@ function rebuilt(making: Making, from: number, { codes, spares }: Found): void {
   }
 }
 
+function followed({ all, clauses, clausesOf }: Making, from: number, { codes, spares }: Found): Followed {
+  const there = all.slice();
+  const failed = new Uint8Array(clauses.length);
+  const rebuilding = new Uint8Array(clauses.length);
+  for (const code of codes) {
+    const of = classOf(code);
+    there[of] = (there[of] as number) - 1;
+    for (const { index } of clausesOf[of] ?? []) {
+      failed[index] = (failed[index] as number) + 1;
+      if (isRebuilding(code)) rebuilding[index] = (rebuilding[index] as number) + 1;
+    }
+  }
+  return { codes, spares, from, there, failed, rebuilding };
+}
+
+/** The clauses of a state that bear no further failure: what of them is read. */
+function bareOf({ clauses }: Making, { failed, rebuilding, codes }: Followed): readonly Read[] {
+  let reads: Read[] | null = null;
+  for (const { index, tolerance } of clauses)
+    if (failed[index] === tolerance)
+      (reads ??= []).push({ clause: index, share: shareRead(rebuilding[index] as number), codes });
+  return reads ?? NOTHING_READ;
+}
+
 /** Follows all states from the first one on; false where there are too many. */
 function follow(making: Making): boolean {
-  const { found, component, clauses } = making;
+  const { found, component } = making;
   for (let from = 0; from < found.length; from += 1) {
     if (found.length > MOST_STATES) return false;
-    const state = found[from];
-    if (!state) continue;
-    const bare: Read[] = [];
-    for (const clause of clauses) {
-      const { failed, rebuilding } = failedOf(clause, state.codes);
-      if (failed === clause.tolerance) bare.push(readOf(making, clause, state.codes, shareRead(rebuilding)));
-    }
-    making.bare.push(bare);
-    for (let of = 0; of < component.classes.length; of += 1) fails(making, from, state, of);
-    arrives(making, from, state);
-    rebuilt(making, from, state);
+    const state = followed(making, from, found[from] as Found);
+    making.bare.push(bareOf(making, state));
+    for (let of = 0; of < component.classes.length; of += 1) fails(making, state, of);
+    arrives(making, state);
+    rebuilt(making, state);
   }
   return true;
 }
@@ -265,21 +281,22 @@ function inOrder(found: readonly Found[]): number[] {
  */
 export function chainOf(component: Component, most: number): Chain | null {
   const codes = component.classes.flatMap(({ gone }, of) => Array.from({ length: gone }, () => codeOf(of, false)));
-  const clauses = component.clauses.map((clause, index): Indexed => {
-    const has = new Uint8Array(component.classes.length);
-    for (const of of clause.classes) has[of] = 1;
-    return { ...clause, index, has };
-  });
+  const clauses = component.clauses.map((clause, index): Indexed => ({ ...clause, index }));
+  const clausesOf: Indexed[][] = component.classes.map(() => []);
+  for (const clause of clauses) for (const of of clause.classes) clausesOf[of]?.push(clause);
   const making: Making = {
     component,
     clauses,
+    all: Int32Array.from(component.classes.map(({ drives }) => drives.length)),
+    clausesOf,
     most: Math.max(most, codes.length),
     found: [],
     places: new Map(),
     moves: { from: [], to: [], kind: [], class: [], count: [], reads: [] },
     bare: [],
   };
-  const isLost = clauses.some((clause) => failedOf(clause, codes).failed > clause.tolerance);
+  const { failed } = followed(making, 0, { codes, spares: 0 });
+  const isLost = clauses.some(({ index, tolerance }) => (failed[index] as number) > tolerance);
   const first = isLost ? END("waiting") : placeOf(making, codes, component.spares);
   if (!isLost && !follow(making)) return null;
   const { found, moves, bare } = making;
@@ -290,8 +307,8 @@ export function chainOf(component: Component, most: number): Chain | null {
   });
   const placed = (at: number): number => (at < 0 ? at : (place[at] as number));
   const all: Moves = {
-    from: Int32Array.from(moves.from, placed),
-    to: Int32Array.from(moves.to, placed),
+    from: Int32Array.from(moves.from).map(placed),
+    to: Int32Array.from(moves.to).map(placed),
     kind: Uint8Array.from(moves.kind),
     class: Uint16Array.from(moves.class),
     count: Float64Array.from(moves.count),

@@ -1,10 +1,11 @@
 import { type Chain, chainOf, ENDS } from "./chain";
 import { type Chance, ended, NO_CHANCE } from "./chance";
+import { groupedBy } from "../records/groupedBy";
 import { batchesOf, type Component, componentsOf, likeness, shapeOf } from "./component";
 import { arrivals, type Conditions } from "./conditions";
 import { HOURS_A_YEAR, type Point } from "./inputs";
 import { drivesAt, type PoolModel } from "./poolModel";
-import { type Pace, rated } from "./rates";
+import { type Pace, rated, type Reading, readingOf } from "./rates";
 import { atStart, spend, type Spent } from "./solver";
 
 /** For how long, and how the drives are meanwhile. */
@@ -69,6 +70,7 @@ const SURE = 50;
 function byYears(
   chain: Chain,
   component: Component,
+  reading: Reading,
   pace: Omit<Pace, "fails" | "rebuilds">,
   times: ReadonlyMap<string, number>,
   over: Over,
@@ -82,7 +84,7 @@ function byYears(
     const fails = classes.map(
       ({ rates, batch }) => (rates[year] ?? 0) * (batch === null ? 1 : (times.get(batch) ?? 1)),
     );
-    const now = rated(chain, component, { ...pace, fails, rebuilds });
+    const now = rated(chain, component, { ...pace, fails, rebuilds }, reading);
     spent = spend(now, spent ?? atStart(now), Math.min(over.hoursOfYear, over.hours - year * over.hoursOfYear));
     chances.push(spent.ends);
   }
@@ -116,9 +118,13 @@ function chainOfShape(component: Component, most: number): Chain | null {
   return chain;
 }
 
+/** What is read by each chain of a component: the same whichever of its batches are bad. */
+type Readings = Map<Chain, Reading>;
+
 /** A component, looked at as closely as it takes. */
 function closely(
   component: Component,
+  readings: Readings,
   pace: Omit<Pace, "fails" | "rebuilds">,
   mixture: ReadonlyMap<string, number>,
   over: Over,
@@ -128,7 +134,9 @@ function closely(
   for (let most = Math.min(drives, firstMost(component)); ; most += 1) {
     const chain = chainOfShape(component, most);
     if (!chain) break;
-    chances = byYears(chain, component, pace, mixture, over);
+    const reading = readings.get(chain) ?? readingOf(chain, component, pace);
+    readings.set(chain, reading);
+    chances = byYears(chain, component, reading, pace, mixture, over);
     const last = chances.at(-1);
     if (!last || most >= drives || last.cutOff <= MOST_CUT * ended(last)) break;
     if (ended(last) + last.cutOff < NEGLIGIBLE) break;
@@ -158,23 +166,38 @@ export function chancesOfPool(model: PoolModel, point: Point, conditions: Condit
   const batches = point.badBatch === 1 ? [] : batchesOf(drives);
   const components = componentsOf(drives, model.clauses, model.spares, batches);
   const pace = paceAt(point, conditions, over);
-  const sums = Array.from({ length: years }, () => ({ ...NO_CHANCE }));
-  for (const { share, times } of mixtures(batches, point.badBatch)) {
-    const like = new Map<string, { chances: Chance[]; count: number }>();
-    for (const component of components) {
-      const key = likeness(component);
-      const old = like.get(key);
-      if (old) old.count += 1;
-      else like.set(key, { chances: closely(component, pace, times, over), count: 1 });
-    }
-    sums.forEach((sum, year) => {
-      const parts = [...like.values()].map(({ chances, count }) => ({ chance: chances[year] ?? NO_CHANCE, count }));
+  const mixed = mixtures(batches, point.badBatch);
+  // What happens to each component, by mixture: like ones are worked out once.
+  const kinds = [...groupedBy(components, likeness).values()].map((like) => {
+    const [component] = like as [Component];
+    const own = batchesIn(component);
+    const readings: Readings = new Map();
+    const known = new Map<string, Chance[]>();
+    return {
+      count: like.length,
+      byMixture: mixed.map(({ times }) => {
+        const key = own.map((batch) => times.get(batch)).join();
+        const chances = known.get(key) ?? closely(component, readings, pace, times, over);
+        known.set(key, chances);
+        return chances;
+      }),
+    };
+  });
+  return Array.from({ length: years }, (_, year) => {
+    const sum = { ...NO_CHANCE };
+    mixed.forEach(({ share }, i) => {
+      const parts = kinds.map(({ byMixture, count }) => ({ chance: byMixture[i]?.[year] ?? NO_CHANCE, count }));
       const all = together(parts);
       for (const end of ENDS) sum[end] += share * all[end];
     });
-  }
-  return sums;
+    return sum;
+  });
 }
+
+/** The batches that a component has drives of. */
+const batchesIn = ({ classes }: Component): string[] => [
+  ...new Set(classes.flatMap(({ batch }) => (batch === null ? [] : [batch]))),
+];
 
 /** At rest for some years, with what is stored read again and again. */
 export const overYears = (years: number, { scrubHours }: Conditions): Over => ({

@@ -1,4 +1,4 @@
-import { ARRIVES, type Chain, type End, ENDS, FAILS, type Read, REBUILT } from "./chain";
+import { ARRIVES, type Chain, classOf, type End, ENDS, FAILS, type Read, REBUILT } from "./chain";
 import type { Component } from "./component";
 
 /** What of the inputs sets a chain's pace. All rates an hour. */
@@ -53,62 +53,108 @@ export function damageWhenRead(
 /** The mean of e^(−x·t) over t from 0 to 1. */
 const meanOfRound = (x: number): number => (x < 1e-12 ? 1 - x / 2 : -Math.expm1(-x) / x);
 
-/** What is read of a clause's drives, in bytes and as shares of drives. */
-function amountOf({ clause, there }: Read, { clauses }: Component): { bytes: number; drives: number } {
-  const { reads = [], shares = [] } = clauses[clause] ?? {};
-  let [bytes, drives] = [0, 0];
-  for (let i = 0; i < there.length; i += 1) {
-    bytes += (there[i] as number) * (reads[i] as number);
-    drives += (there[i] as number) * (shares[i] as number);
-  }
-  return { bytes, drives };
+/** What is read of each clause while nothing has failed, and of one drive of each class of it. */
+interface Amounts {
+  bytes: number;
+  drives: number;
+  bytesOf: Float64Array;
+  drivesOf: Float64Array;
 }
 
-/** How likely nothing is unreadable of what each change of state reads. */
-function soundOf({ moves }: Chain, component: Component, pace: Pace): Float64Array {
+const amountsOf = ({ classes, clauses }: Component): Amounts[] =>
+  clauses.map((clause) => {
+    const amounts: Amounts = {
+      bytes: 0,
+      drives: 0,
+      bytesOf: new Float64Array(classes.length),
+      drivesOf: new Float64Array(classes.length),
+    };
+    clause.classes.forEach((of, i) => {
+      const count = classes[of]?.drives.length ?? 0;
+      amounts.bytes += count * (amounts.bytesOf[of] = clause.reads[i] ?? 0);
+      amounts.drives += count * (amounts.drivesOf[of] = clause.shares[i] ?? 0);
+    });
+    return amounts;
+  });
+
+/** What is read of the drives of a clause that have not failed, in bytes and as shares of drives. */
+function amountOf({ clause, share, codes }: Read, amounts: readonly Amounts[]): { bytes: number; drives: number } {
+  const all = amounts[clause] as Amounts;
+  let { bytes, drives } = all;
+  for (const code of codes) {
+    bytes -= all.bytesOf[classOf(code)] as number;
+    drives -= all.drivesOf[classOf(code)] as number;
+  }
+  // Nothing less than nothing is read where subtracting has left a rounding.
+  return { bytes: Math.max(0, share * bytes), drives: Math.max(0, share * drives) };
+}
+
+/** What of a chain's rates follows from what has to be read, however often drives fail. */
+export interface Reading {
+  /** How likely nothing is unreadable of what a change of state reads, by move. */
+  sound: Float64Array;
+  /** How often a sector goes bad that is not borne, by state. */
+  goesBad: Float64Array;
+}
+
+/** What of a component's data has to be read, and how likely it can be. */
+export function readingOf(
+  { moves, bare, states }: Chain,
+  component: Component,
+  pace: Pick<Pace, "unreadable" | "latent" | "scrubHours">,
+): Reading {
+  const amounts = amountsOf(component);
   const sound = new Float64Array(moves.from.length).fill(1);
   for (const { move, read } of moves.reads)
     for (const each of read)
-      sound[move] = (sound[move] as number) * (1 - damageWhenRead(amountOf(each, component), pace));
-  return sound;
+      sound[move] = (sound[move] as number) * (1 - damageWhenRead(amountOf(each, amounts), pace));
+  const goesBad = new Float64Array(states);
+  bare.forEach((reads, state) => {
+    for (const read of reads)
+      goesBad[state] = (goesBad[state] as number) + amountOf(read, amounts).drives * pace.latent;
+  });
+  return { sound, goesBad };
 }
 
-/** The rates of a chain at given inputs, for a component of its shape. */
-export function rated(chain: Chain, component: Component, pace: Pace): Rated {
+/** How often one drive of each class does what a kind of move says. */
+const ratesOf = (pace: Pace, kind: number): readonly number[] => (kind === REBUILT ? pace.rebuilds : pace.fails);
+
+/**
+ * The rates of a chain at given inputs, for a component of its shape.
+ *
+ * @param reading where it is known already: it is the same however often drives fail
+ */
+export function rated(
+  chain: Chain,
+  component: Component,
+  pace: Pace,
+  { sound, goesBad }: Reading = readingOf(chain, component, pace),
+): Rated {
   const { states, moves, begins, from, entries } = chain;
   const ends = {
     waiting: new Float64Array(states),
     rebuilding: new Float64Array(states),
-    sector: new Float64Array(states),
+    sector: goesBad.slice(),
     cutOff: new Float64Array(states),
   };
   const lists = ENDS.map((end) => ends[end]);
-  const out = new Float64Array(states);
+  const out = goesBad.slice();
   const rate = new Float64Array(from.length);
-  const add = (list: Float64Array, at: number, value: number) => {
-    list[at] = (list[at] as number) + value;
-  };
-  const sound = soundOf(chain, component, pace);
   for (let i = 0; i < moves.from.length; i += 1) {
     const state = moves.from[i] as number;
-    const of = moves.class[i] as number;
     const kind = moves.kind[i] as number;
-    const each = kind === ARRIVES ? pace.arrives : ((kind === REBUILT ? pace.rebuilds : pace.fails)[of] as number);
+    const each = kind === ARRIVES ? pace.arrives : (ratesOf(pace, kind)[moves.class[i] as number] as number);
     const isStressed = kind === FAILS && (pace.stressedAlways || chain.stressed[state] === 1);
     const whole = each * (moves.count[i] as number) * (isStressed ? pace.stress : 1);
     const goes = whole * (sound[i] as number);
-    add(ends.sector, state, whole - goes);
-    add(out, state, whole);
+    ends.sector[state] = (ends.sector[state] as number) + whole - goes;
+    out[state] = (out[state] as number) + whole;
     const to = moves.to[i] as number;
-    if (to < 0) add(lists[~to] as Float64Array, state, goes);
-    else rate[entries[i] as number] = goes;
-  }
-  chain.bare.forEach((reads, state) => {
-    for (const read of reads) {
-      const goes = amountOf(read, component).drives * pace.latent;
-      add(ends.sector, state, goes);
-      add(out, state, goes);
+    if (to >= 0) rate[entries[i] as number] = goes;
+    else {
+      const end = lists[~to] as Float64Array;
+      end[state] = (end[state] as number) + goes;
     }
-  });
+  }
   return { states, start: chain.start, begins, from, rate, out, ends };
 }
