@@ -1,0 +1,225 @@
+import type { BoxRules, GroupOptions, LayoutId } from "../document/plan";
+import { fewestDrives, wrongCount } from "../layouts/problemsOfLayout";
+import { rulesForJoining } from "../layouts/joins";
+import type { Layout } from "../layouts/layout";
+import { layoutOf } from "../layouts/registry";
+import { growsByOne, widensByDrive } from "../layouts/widens";
+import { REBUILD_SHARE } from "../drives/rates";
+import { workRate } from "../speeds/pace";
+import type { Boxes, BoxThen, Kind, Shape } from "./boxes";
+import type { Instance } from "./instance";
+
+/** What is done with drives that are bought, or taken out. */
+export type Act =
+  | { kind: "add"; shape: Shape; bought: Kind }
+  | { kind: "replace"; shape: Shape; old: Kind; bought: Kind }
+  | { kind: "add-group"; layout: Layout; options: GroupOptions; bought: readonly Kind[] }
+  | { kind: "change-level"; shape: Shape; to: Layout; bought: readonly Kind[] }
+  | { kind: "take-out"; shape: Shape; old: Kind };
+
+/** An act, the box after it, what it costs and for how long it leaves data exposed. */
+export interface Move {
+  act: Act;
+  box: BoxThen;
+  cents: number;
+  hours: number;
+}
+
+/** A size as it can be bought in a month. */
+interface Offer {
+  kind: Kind;
+  cents: number;
+}
+
+const without = (kinds: readonly Kind[], old: Kind): Kind[] => {
+  const at = kinds.indexOf(old);
+  return [...kinds.slice(0, at), ...kinds.slice(at + 1)];
+};
+
+/** The least kinds of a group: one that is no smaller and need not go sooner than another is never changed before it. */
+function leastOf(kinds: readonly Kind[]): Kind[] {
+  const different = [...new Set(kinds)];
+  return different.filter(
+    (kind) => !different.some((other) => other !== kind && other.bytes <= kind.bytes && other.due <= kind.due),
+  );
+}
+
+/** What a drive costs that runs one more from a month on: its price, and what running it costs until the end. */
+const runningFrom = (instance: Instance, month: number): number =>
+  Math.round((instance.centsPerDriveYear * (instance.months - month)) / 12);
+
+/**
+ * How long data is exposed while a drive is changed: for as long as the new one is filled, where the old one has to go
+ * first and no more may fail meanwhile.
+ */
+function exposedHours({ rules, bays }: Instance, box: BoxThen, shape: Shape, old: Kind, bought: Kind): number {
+  const attached = rules.replacing === "old-attached" && !shape.layout.takesNoSpare && box.drives < bays;
+  if (attached || shape.tolerance !== 1) return 0;
+  return Math.min(old.length, bought.length) / workRate(Math.min(old.rate, bought.rate), REBUILD_SHARE, rules, false) / 3600;
+}
+
+/** All multisets of so many. */
+function* multisets<T>(from: readonly T[], count: number, first = 0): Generator<T[]> {
+  if (count === 0) return void (yield []);
+  for (let i = first; i < from.length; i += 1)
+    for (const rest of multisets(from, count - 1, i)) yield [from[i] as T, ...rest];
+}
+
+/** More ways than this to begin a group are not looked through: all of its drives are of one size then. */
+const MOST_BEGINNINGS = 800;
+
+const choose = (n: number, k: number): number => (k === 0 ? 1 : (choose(n - 1, k - 1) * n) / k);
+
+/** What can be done in a box in one month, a drive or a group at a time. */
+export function actsOf(instance: Instance, boxes: Boxes): (box: BoxThen, month: number) => Move[] {
+  const { rules, sold, bays } = instance;
+
+  const offersIn = (month: number): Offer[] =>
+    sold.flatMap(({ bytes, cents }) => {
+      const price = cents[month] as number;
+      const due = month + instance.life;
+      return price < Infinity ? [{ kind: boxes.kindOf(bytes, due >= instance.months ? Infinity : due), cents: price }] : [];
+    });
+  const known: Offer[][] = [];
+  const offers = (month: number): Offer[] => (known[month] ??= offersIn(month));
+
+  const withShape = (box: BoxThen, old: Shape | null, now: Shape | null): BoxThen => {
+    const at = old ? box.groups.indexOf(old) : -1;
+    const others = box.groups.filter((_, i) => i !== at);
+    return boxes.boxOf(now ? [...others, now] : others);
+  };
+
+  function adding(box: BoxThen, shape: Shape, month: number): Move[] {
+    const { layout, options, kinds } = shape;
+    if (box.drives >= bays || !growsByOne(layout, kinds.length, rules, options)) return [];
+    const least = leastToJoin(shape, rules);
+    return offers(month).flatMap(({ kind, cents }): Move[] => {
+      if (kind.bytes < least || !parityAllows(shape, kind)) return [];
+      const now = boxes.shapeOf(layout, options, [...kinds, kind]);
+      const act: Act = { kind: "add", shape, bought: kind };
+      return [{ act, box: withShape(box, shape, now), cents: cents + runningFrom(instance, month), hours: 0 }];
+    });
+  }
+
+  function replacing(box: BoxThen, shape: Shape, month: number): Move[] {
+    const { layout, options, kinds } = shape;
+    // A low smallest keeps it cheap to add drives where each need only be as large as that.
+    const all = layout.cutsAtSizes && rules.joining === "as-smallest-member" && box.drives < bays;
+    const parity = layout.dedicatedParity ? kinds.slice(-layout.dedicatedParity) : [];
+    const olds = all ? [...new Set(kinds)] : [...new Set([...leastOf(kinds), ...parity])];
+    return olds.flatMap((old) =>
+      offers(month).flatMap(({ kind, cents }): Move[] => {
+        if (kind.bytes < old.bytes || (kind.bytes === old.bytes && kind.due <= old.due)) return [];
+        if (!parity.includes(old) && !parityAllows(shape, kind)) return [];
+        const now = boxes.shapeOf(layout, options, [...without(kinds, old), kind]);
+        const hours = exposedHours(instance, box, shape, old, kind);
+        const act: Act = { kind: "replace", shape, old, bought: kind };
+        return [{ act, box: withShape(box, shape, now), cents, hours }];
+      }),
+    );
+  }
+
+  function furtherGroup(box: BoxThen, month: number): Move[] {
+    return beginnings(instance, box).flatMap(({ layout, options, width }): Move[] => {
+      if (box.drives + width > bays) return [];
+      const all = offers(month);
+      const mixed = !instance.equalPairs && choose(all.length + width - 1, width) <= MOST_BEGINNINGS;
+      const sets = mixed ? [...multisets(all, width)] : all.map((offer) => Array.from({ length: width }, () => offer));
+      return sets.map((set): Move => {
+        const bought = set.map(({ kind }) => kind);
+        const cents = set.reduce((sum, offer) => sum + offer.cents + runningFrom(instance, month), 0);
+        const now = boxes.shapeOf(layout, options, bought);
+        return { act: { kind: "add-group", layout, options, bought }, box: withShape(box, null, now), cents, hours: 0 };
+      });
+    });
+  }
+
+  function changingLevel(box: BoxThen, shape: Shape, month: number): Move[] {
+    const none: Offer[][] = [[]];
+    const one = box.drives < bays ? offers(month).map((offer) => [offer]) : [];
+    return levelsOf(instance, shape).flatMap(({ to, refuses }) =>
+      [...none, ...one].flatMap((set): Move[] => {
+        const bought = set.map(({ kind }) => kind);
+        const equal = shape.kinds.every(({ bytes }) => bytes === shape.kinds[0]?.bytes);
+        const change = { from: shape.layout.id, to: to.id, drives: shape.kinds.length, joining: bought.length, leaving: 0, equal };
+        if (refuses(change) !== null || bought.some(({ bytes }) => bytes < leastToJoin(shape, rules))) return [];
+        if (wrongCount(to, shape.kinds.length + bought.length, rules, shape.options)) return [];
+        const now = boxes.shapeOf(to, shape.options, [...shape.kinds, ...bought]);
+        const cents = set.reduce((sum, offer) => sum + offer.cents + runningFrom(instance, month), 0);
+        return [{ act: { kind: "change-level", shape, to, bought }, box: withShape(box, shape, now), cents, hours: 0 }];
+      }),
+    );
+  }
+
+  function takingOut(box: BoxThen, shape: Shape, month: number): Move[] {
+    const { layout, options, kinds } = shape;
+    if (layout.canLoseOne?.(kinds.length) !== true || wrongCount(layout, kinds.length - 1, rules, options)) return [];
+    const due = [...new Set(kinds)].filter((kind) => kind.due <= month);
+    return due.map((old): Move => {
+      const now = boxes.shapeOf(layout, options, without(kinds, old));
+      return { act: { kind: "take-out", shape, old }, box: withShape(box, shape, now), cents: 0, hours: 0 };
+    });
+  }
+
+  return (box, month) => {
+    const different = [...new Set(box.groups)];
+    return [
+      ...different.flatMap((shape) => [
+        ...adding(box, shape, month),
+        ...(instance.equalPairs ? replacingPair(box, shape, month) : replacing(box, shape, month)),
+        ...changingLevel(box, shape, month),
+        ...takingOut(box, shape, month),
+      ]),
+      ...furtherGroup(box, month),
+    ];
+  };
+
+  /** Both drives of a pair by two of one size. */
+  function replacingPair(box: BoxThen, shape: Shape, month: number): Move[] {
+    const [old] = shape.kinds;
+    return offers(month).flatMap(({ kind, cents }): Move[] => {
+      if (!old || kind.bytes < old.bytes || (kind.bytes === old.bytes && kind.due <= old.due)) return [];
+      const hours = shape.kinds.reduce((sum, each) => sum + exposedHours(instance, box, shape, each, kind), 0);
+      const now = boxes.shapeOf(shape.layout, shape.options, shape.kinds.map(() => kind));
+      const act: Act = { kind: "replace", shape, old, bought: kind };
+      return [{ act, box: withShape(box, shape, now), cents: cents * shape.kinds.length, hours }];
+    });
+  }
+}
+
+/** The least a drive must have to join a group. */
+function leastToJoin({ layout, kinds }: Shape, rules: BoxRules): number {
+  const { joining } = rulesForJoining(layout, rules);
+  // In one band every drive counts as the smallest: a smaller one would shrink what there is.
+  if (joining === "as-smallest-member" || layout.countsSmallest) return kinds[0]?.bytes ?? 0;
+  return joining === "as-largest-member" ? (kinds.at(-1)?.bytes ?? 0) : 0;
+}
+
+/** Data drives are no larger than the parity drives: one that is larger becomes the parity drive itself. */
+const parityAllows = ({ layout, kinds }: Shape, bought: Kind): boolean =>
+  layout.dedicatedParity === undefined || bought.bytes <= (kinds.at(-layout.dedicatedParity)?.bytes ?? 0);
+
+/** The groups that a pool can begin: its first, of any level that is wished; further ones like those that it has. */
+function beginnings(
+  { rules, layouts, groups }: Instance,
+  box: BoxThen,
+): { layout: Layout; options: GroupOptions; width: number }[] {
+  const [last] = box.groups;
+  if (!last)
+    return layouts.map((id) => ({ layout: layoutOf(id), options: {}, width: Math.max(2, fewestDrives(layoutOf(id), rules)) }));
+  const first = groups[0]?.drives.length ?? last.kinds.length;
+  const grows = growsByOne(last.layout, last.kinds.length, rules, last.options) && widensByDrive(last.layout, rules);
+  return grows || last.layout.chunked || last.layout.independent
+    ? []
+    : [{ layout: last.layout, options: last.options, width: first }];
+}
+
+/** The levels that a group can be brought to without a backup. */
+function levelsOf({ rules, layouts }: Instance, { layout }: Shape) {
+  if (rules.levelChanges === "none") return [];
+  return layout.becomes.flatMap(({ to, refuses, linuxOnly }) =>
+    layouts.includes(to as LayoutId) && rules.layouts.includes(to) && !(linuxOnly && rules.arrayFormat !== "linux-raid")
+      ? [{ to: layoutOf(to), refuses }]
+      : [],
+  );
+}

@@ -1,0 +1,171 @@
+import { usableOf } from "../bands/contents";
+import type { Bytes } from "../bytes/bytes";
+import type { BoxRules, Drive, Group, GroupOptions, LayoutId } from "../document/plan";
+import { roomOf } from "../drives/room";
+import { usableAtMost } from "../layouts/atMost";
+import { endOfKept } from "../layouts/keptArrays";
+import { layOutGroup } from "../layouts/layOutGroup";
+import type { Layout } from "../layouts/layout";
+import { layoutOf } from "../layouts/registry";
+import { sequentialRate } from "../drives/rates";
+import { fullIn, type Instance } from "./instance";
+
+/** Drives that nothing tells apart: of one size, and to be out by one month. */
+export interface Kind {
+  index: number;
+  bytes: Bytes;
+  /** Of its room. */
+  length: Bytes;
+  due: number;
+  /** Bytes a second, as a drive of that size does. */
+  rate: number;
+}
+
+/** A group as it could be: its layout and the kinds of its drives, the smallest first. */
+export interface Shape {
+  index: number;
+  layout: Layout;
+  options: GroupOptions;
+  kinds: readonly Kind[];
+  /** What it holds at most; what its arrays leave of it is worked out only where that matters. */
+  most: Bytes;
+  exactly: Bytes | null;
+  tolerance: number;
+}
+
+/** The pool as it could be. */
+export interface BoxThen {
+  index: number;
+  groups: readonly Shape[];
+  drives: number;
+  /** The first month in which it does not suffice; `months` where it always does. */
+  until: number;
+}
+
+/** All boxes that are come across, each made once. */
+export interface Boxes {
+  kindOf: (bytes: Bytes, due: number) => Kind;
+  shapeOf: (layout: Layout, options: GroupOptions, kinds: readonly Kind[]) => Shape;
+  boxOf: (groups: readonly Shape[]) => BoxThen;
+  start: BoxThen;
+  /** How many different ones there are. */
+  count: () => number;
+}
+
+/** By how much the short formula may be above what the arrays really leave: their metadata and rounding. */
+const SLACK = 0.002;
+
+/** What a group of drives of some kinds is laid out as, with what the pool's own group of that layout keeps. */
+function laidOut(shape: Pick<Shape, "layout" | "options" | "kinds">, like: Group | undefined, rules: BoxRules): Bytes {
+  const { layout, options, kinds } = shape;
+  const drives = kinds.map(({ bytes }, i) => ({ id: `k${i}`, bytes }) as Drive);
+  const kept = like && layoutOf(like.layout).keepsArrays ? like.kept : undefined;
+  const [array] = kept ?? [];
+  // One array over whole drives is claimed whenever it could be larger.
+  const claimed =
+    array && !layout.cutsAtSizes && kept?.length === 1 ? [{ ...array, used: Number.MAX_SAFE_INTEGER }] : kept;
+  const bands = layOutGroup({ layout: layout.id, options, ...(claimed ? { kept: claimed } : {}) }, drives, rules);
+  return usableOf(bands);
+}
+
+const byMonthAndSize = (a: Kind, b: Kind): number => a.bytes - b.bytes || a.due - b.due;
+
+/** The heights at which a hybrid is cut as it is now, the lowest first. */
+export const edgesOf = ({ groups }: Pick<Instance, "groups">): Bytes[] => {
+  const [first] = groups;
+  return first && layoutOf(first.group.layout).cutsAtSizes ? (first.group.kept ?? []).map(endOfKept) : [];
+};
+
+/**
+ * Makes the boxes of a search. A group holds what one holds that is made at once of its drives, with the bands that it
+ * has now standing: what it really holds, reached drive by drive, is no more.
+ */
+export function boxesOf(instance: Instance): Boxes {
+  const { rules } = instance;
+  const kinds = new Map<string, Kind>();
+  const shapes = new Map<string, Shape>();
+  const boxes = new Map<string, BoxThen>();
+  const own = new Map<LayoutId, Group>();
+  for (const { group } of instance.groups) own.set(group.layout, group);
+  const edges = edgesOf(instance);
+
+  const kindOf = (bytes: Bytes, due: number): Kind => {
+    const key = `${bytes} ${due}`;
+    const known = kinds.get(key);
+    if (known) return known;
+    const { length } = roomOf({ id: "", bytes }, rules);
+    const rate = sequentialRate({ bytes, medium: "hdd", bus: "sata" });
+    const kind = { index: kinds.size, bytes, length, due, rate };
+    kinds.set(key, kind);
+    return kind;
+  };
+
+  const exactly = (shape: Shape): Bytes =>
+    (shape.exactly ??= laidOut(shape, own.get(shape.layout.id) ?? instance.groups[0]?.group, rules));
+
+  /** The month in which groups are full together: by what they hold at most, where no metadata can matter to it. */
+  function fullTogether(groups: readonly Shape[]): number {
+    let most = 0;
+    for (const shape of groups) most += shape.most;
+    const month = fullIn(instance, most);
+    if (month === fullIn(instance, most * (1 - SLACK))) return month;
+    return fullIn(
+      instance,
+      groups.reduce((sum, shape) => sum + exactly(shape), 0),
+    );
+  }
+
+  function shapeOf(layout: Layout, options: GroupOptions, of: readonly Kind[]): Shape {
+    const sorted = [...of].sort(byMonthAndSize);
+    const key = `${layout.id} ${options.parityDrives?.length ?? ""} ${sorted.map(({ index }) => index).join()}`;
+    const known = shapes.get(key);
+    if (known) return known;
+    const shape: Shape = {
+      index: shapes.size,
+      layout,
+      options,
+      kinds: sorted,
+      most: 0,
+      exactly: null,
+      tolerance: layout.stripe(options).copies === "all" ? sorted.length - 1 : layout.nominalTolerance(options),
+    };
+    const lengths = sorted.map(({ length }) => length);
+    shape.most = usableAtMost(layout, options, lengths, layout.cutsAtSizes ? edges : []) ?? exactly(shape);
+    shapes.set(key, shape);
+    return shape;
+  }
+
+  function boxOf(groups: readonly Shape[]): BoxThen {
+    const sorted = groups.length > 1 ? [...groups].sort((a, b) => a.index - b.index) : groups;
+    const key = sorted.map(({ index }) => index).join();
+    const known = boxes.get(key);
+    if (known) return known;
+    const all = sorted.flatMap((shape) => shape.kinds);
+    const survives = Math.min(...sorted.map((shape) => shape.tolerance));
+    const weak = instance.tolerance.findIndex((wanted) => wanted > survives);
+    const box: BoxThen = {
+      index: boxes.size,
+      groups: sorted,
+      drives: all.length,
+      until: Math.min(
+        sorted.length === 0 ? 0 : fullTogether(sorted),
+        ...all.map(({ due }) => due),
+        weak < 0 ? instance.months : weak,
+        instance.months,
+      ),
+    };
+    boxes.set(key, box);
+    return box;
+  }
+
+  const start = boxOf(
+    instance.groups.map(({ group, drives }) =>
+      shapeOf(
+        layoutOf(group.layout),
+        group.options ?? {},
+        drives.map(({ drive, due }) => kindOf(drive.bytes, due)),
+      ),
+    ),
+  );
+  return { kindOf, shapeOf, boxOf, start, count: () => boxes.size };
+}

@@ -1,0 +1,58 @@
+import { rulesForJoining } from "../layouts/joins";
+import type { BoxThen, Shape } from "./boxes";
+import type { Instance } from "./instance";
+
+/** By what a box can be held against others: only those of one class, each drive against the other's. */
+export interface Rank {
+  class: string;
+  /** Of each drive the size, then the month by which it must go; groups one after the other. */
+  values: Float64Array;
+}
+
+function valuesOf(groups: readonly Shape[]): Float64Array {
+  const kinds = groups.flatMap((shape) => shape.kinds);
+  const values = new Float64Array(kinds.length * 2);
+  kinds.forEach(({ bytes, due }, i) => {
+    values[i * 2] = bytes;
+    values[i * 2 + 1] = due;
+  });
+  return values;
+}
+
+/** Larger groups after smaller ones, so that like is held against like. */
+const inOrder = (groups: readonly Shape[]): readonly Shape[] =>
+  groups.length < 2 ? groups : [...groups].sort((a, b) => a.most - b.most || a.index - b.index);
+
+/**
+ * By what a box can be held against others: whatever can be done in a box can be done in one of its class whose drives
+ * are all as large and go no sooner, and leaves it no worse. Null where only the very same box compares: where drives
+ * must be as large as the smallest to join, a smaller smallest is worth something as long as bays are free.
+ */
+export function ranked(instance: Instance): (box: BoxThen) => Rank | null {
+  const { bays, rules } = instance;
+  const known: (Rank | null)[] = [];
+  const make = (box: BoxThen): Rank | null => {
+    const isFull = box.drives >= bays;
+    const groups = inOrder(box.groups);
+    const layouts = groups.map(({ layout, kinds }) => `${layout.id} ${kinds.length}`).join();
+    const values = valuesOf(groups);
+    const [shape] = groups;
+    // A group more needs no drive to fit another; within a group that is wide already nothing joins.
+    const joins = groups.length === 1 && shape && (shape.layout.cutsAtSizes || shape.layout.countsSmallest);
+    if (isFull || !shape || !joins || shape.layout.stripe({}).copies === "all") return { class: layouts, values };
+    const { joining } = rulesForJoining(shape.layout, rules);
+    if (shape.layout.countsSmallest || joining === "as-smallest-member") return null;
+    if (joining !== "as-largest-member") return { class: layouts, values };
+    return { class: `${layouts} ${shape.kinds.at(-1)?.bytes}`, values };
+  };
+  return (box) => {
+    const old = known[box.index];
+    return old === undefined ? (known[box.index] = make(box)) : old;
+  };
+}
+
+/** Whether one box is at least the other, drive by drive, of those of one class. */
+export function isAtLeast(one: Float64Array, other: Float64Array): boolean {
+  for (let i = 0; i < one.length; i += 1) if ((one[i] as number) < (other[i] as number)) return false;
+  return true;
+}

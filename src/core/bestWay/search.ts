@@ -1,0 +1,239 @@
+import { type Act, actsOf, type Move } from "./acts";
+import { boundOf } from "./bounds";
+import { type Boxes, boxesOf, type BoxThen } from "./boxes";
+import { isAtLeast, ranked } from "./dominance";
+import type { Instance } from "./instance";
+
+/** A way up to some point: the box then, until when it suffices, and what has been spent. */
+export interface Label {
+  box: BoxThen;
+  month: number;
+  cents: number;
+  hours: number;
+  acts: number;
+  by: { from: Label; act: Act; cents: number } | null;
+  /** One that is no better has been found: it is not followed. */
+  isOver: boolean;
+}
+
+/** How far a search is. */
+export interface SoFar {
+  /** The best way that has been found. */
+  best: Label | null;
+  /** No way costs less than this, in cents. */
+  least: number;
+  /** How many boxes have been come across. */
+  boxes: number;
+}
+
+/** An act of a way, in the month in which it is done. */
+export interface WayAct {
+  month: number;
+  act: Act;
+  cents: number;
+  box: BoxThen;
+}
+
+/** The acts of a way in their order. */
+export function wayOf(label: Label): WayAct[] {
+  const acts: WayAct[] = [];
+  for (let at: Label = label; at.by; at = at.by.from)
+    acts.push({ month: at.by.from.month, act: at.by.act, cents: at.by.cents, box: at.box });
+  return acts.reverse();
+}
+
+export const beginning = ({ start }: Boxes): Label => ({
+  box: start,
+  month: start.until,
+  cents: 0,
+  hours: 0,
+  acts: 0,
+  by: null,
+  isOver: false,
+});
+
+/** A way with one more act: it waits until the box no longer suffices. */
+export const following = (label: Label, { act, box, cents, hours }: Move): Label => ({
+  box,
+  month: Math.max(label.month, box.until),
+  cents: label.cents + cents,
+  hours: label.hours + hours,
+  acts: label.acts + 1,
+  by: { from: label, act, cents },
+  isOver: false,
+});
+
+/** So many ways are followed in each month to find a first one. */
+const BEAM = 60;
+const WIDE_BEAM = 200;
+
+/** No plan takes more acts at once. */
+const MOST_AT_ONCE = 30;
+
+/**
+ * A first way that holds all along, not proved to be the best: in each month only the most promising are followed.
+ *
+ * @param bound the least that must still be spent
+ */
+export function firstWay(
+  instance: Instance,
+  boxes: Boxes,
+  acts: (box: BoxThen, month: number) => Move[],
+  bound: (box: BoxThen, month: number) => number,
+  width: number = boxes.start.groups.length === 1 && boxes.start.groups[0]?.layout.countsSmallest ? WIDE_BEAM : BEAM,
+): Label | null {
+  const waiting = new Map<number, Map<number, Label>>();
+  const put = (label: Label) => {
+    const list = waiting.get(label.month) ?? new Map<number, Label>();
+    const old = list.get(label.box.index);
+    if (!old || label.cents < old.cents) list.set(label.box.index, label);
+    waiting.set(label.month, list);
+  };
+  const worth = (label: Label) => label.cents + bound(label.box, label.month);
+  const best = (labels: Iterable<Label>) =>
+    [...labels]
+      .map((label) => ({ label, worth: worth(label) }))
+      .sort((a, b) => a.worth - b.worth || b.label.box.until - a.label.box.until)
+      .slice(0, width)
+      .map(({ label }) => label);
+  put(beginning(boxes));
+  for (let month = 0; month < instance.months; month += 1) {
+    let now = best(waiting.get(month)?.values() ?? []);
+    waiting.delete(month);
+    for (let depth = 0; depth < MOST_AT_ONCE && now.length > 0; depth += 1) {
+      const next = new Map<number, Label>();
+      for (const label of now)
+        for (const move of acts(label.box, month)) {
+          const then = following(label, move);
+          if (then.month > month) put(then);
+          else if (then.cents < (next.get(then.box.index)?.cents ?? Infinity)) next.set(then.box.index, then);
+        }
+      now = best(next.values());
+    }
+  }
+  const ends = [...(waiting.get(instance.months)?.values() ?? [])];
+  return ends.reduce<Label | null>((least, each) => (least && least.cents <= each.cents ? least : each), null);
+}
+
+/** A queue that gives out the least first. */
+export class LeastFirst {
+  private readonly labels: Label[] = [];
+  private readonly keys: number[] = [];
+
+  get size(): number {
+    return this.labels.length;
+  }
+
+  least(): number {
+    return this.keys[0] ?? Infinity;
+  }
+
+  put(label: Label, key: number): void {
+    const { labels, keys } = this;
+    let at = labels.length;
+    labels.push(label);
+    keys.push(key);
+    while (at > 0) {
+      const up = (at - 1) >> 1;
+      if ((keys[up] as number) <= key) break;
+      labels[at] = labels[up] as Label;
+      keys[at] = keys[up] as number;
+      at = up;
+    }
+    labels[at] = label;
+    keys[at] = key;
+  }
+
+  take(): Label | undefined {
+    const { labels, keys } = this;
+    const first = labels[0];
+    const [label, key] = [labels.pop(), keys.pop() as number];
+    if (!label || labels.length === 0) return first;
+    let at = 0;
+    for (;;) {
+      let down = at * 2 + 1;
+      if (down >= labels.length) break;
+      if (down + 1 < labels.length && (keys[down + 1] as number) < (keys[down] as number)) down += 1;
+      if ((keys[down] as number) >= key) break;
+      labels[at] = labels[down] as Label;
+      keys[at] = keys[down] as number;
+      at = down;
+    }
+    labels[at] = label;
+    keys[at] = key;
+    return first;
+  }
+}
+
+/** Ways that have been found, each held against those to which it compares. */
+function found(instance: Instance) {
+  const rankOf = ranked(instance);
+  const same = new Map<number, Label>();
+  const classes = new Map<string, { values: Float64Array; label: Label }[]>();
+  const isNoWorse = (one: Label, other: Label) =>
+    one.month >= other.month &&
+    (one.cents < other.cents || (one.cents === other.cents && one.hours <= other.hours));
+  return {
+    /** Whether a way is worth following; those that it makes idle are over. */
+    takes(label: Label): boolean {
+      const key = label.box.index * 1024 + label.month;
+      const twin = same.get(key);
+      if (twin && isNoWorse(twin, label)) return false;
+      const rank = rankOf(label.box);
+      if (rank) {
+        const list = classes.get(rank.class) ?? [];
+        for (const { values, label: other } of list)
+          if (isNoWorse(other, label) && isAtLeast(values, rank.values)) return false;
+        const left = list.filter(({ values, label: other }) => {
+          other.isOver ||= isNoWorse(label, other) && isAtLeast(rank.values, values);
+          return !other.isOver;
+        });
+        left.push({ values: rank.values, label });
+        classes.set(rank.class, left);
+      }
+      if (twin) twin.isOver = true;
+      same.set(key, label);
+      return true;
+    },
+  };
+}
+
+/** After so many ways that were followed it says how far it is. */
+const TELL_EVERY = 400;
+
+/**
+ * The cheapest way, and of those the one with the fewest exposed hours: A* over the boxes that a pool can become. Since
+ * prices never rise everything waits until it is wanted, so that only boxes that no longer suffice are followed.
+ *
+ * @yields how far it is, now and then; the caller may stop
+ * @returns the best way, null where there is none
+ * @example last(cheapestWay(guideExample)).best?.cents // 47 642
+ */
+export function* cheapestWay(instance: Instance, boxes: Boxes = boxesOf(instance)): Generator<SoFar, SoFar> {
+  const acts = actsOf(instance, boxes);
+  const bound = boundOf(instance, boxes);
+  let best = firstWay(instance, boxes, acts, bound);
+  const queue = new LeastFirst();
+  const known = found(instance);
+  const put = (label: Label) => {
+    const key = label.cents + (label.month >= instance.months ? 0 : bound(label.box, label.month));
+    if (best && (key > best.cents || (key === best.cents && label.hours >= best.hours))) return;
+    if (label.month >= instance.months) best = label;
+    else if (known.takes(label)) queue.put(label, key);
+  };
+  const soFar = (): SoFar => ({
+    best,
+    least: Math.min(queue.least(), best?.cents ?? Infinity),
+    boxes: boxes.count(),
+  });
+  put(beginning(boxes));
+  yield soFar();
+  for (let followed = 0; queue.size > 0 && queue.least() <= (best?.cents ?? Infinity); ) {
+    const label = queue.take();
+    if (!label || label.isOver) continue;
+    for (const move of acts(label.box, label.month)) put(following(label, move));
+    followed += 1;
+    if (followed % TELL_EVERY === 0) yield soFar();
+  }
+  return { ...soFar(), least: best?.cents ?? Infinity };
+}
