@@ -27,6 +27,9 @@ const MOST_ENTRIES = 16_000_000;
 
 const UNKNOWN = -1;
 
+/** More than anything costs, in cents: there is no way. */
+const NEVER = 0x3fffffff;
+
 /** What counts of a drive in a hybrid: as far as it reaches a height at which the group is cut already. */
 function countsOf({ length }: Kind, edges: readonly Bytes[]): Bytes {
   const top = edges.at(-1) ?? 0;
@@ -70,7 +73,7 @@ function byLack(instance: Instance, boxes: Boxes, measure: Measure): Bound {
     const at = (free * smallests + smallest) * goal + units;
     const known = table[at] as number;
     if (known !== UNKNOWN) return known;
-    let best = 0x3fffffff;
+    let best = NEVER;
     for (let i = 0; i < gains.length; i += 1) {
       const price = (sold[i]?.cents[month] as number) * measure.drivesEach;
       if (price >= best) continue;
@@ -98,12 +101,19 @@ function byLack(instance: Instance, boxes: Boxes, measure: Measure): Bound {
   };
 }
 
-/** Later months at which a pool of one band is looked at besides the one in which it is full. */
-const MARKS = 4;
+/** At which share of the time that is left a pool of one band is looked at besides the beginning and the end. */
+const BETWEEN = [0.3, 0.55, 0.8];
+
+/** What a pool of one band wants at a time, with so many drives: the least size, and the first that is sold. */
+interface Wanted {
+  least: Bytes;
+  first: number;
+}
 
 /**
- * A bound for one band, where every drive counts as the smallest: so many drives, all at least so large, are wanted now
- * and more or larger ones later; a drive that is bought now may serve both.
+ * A bound for one band, where every drive counts as the smallest: so many drives, all at least so large, are wanted now,
+ * more or larger ones later, and again at the end. Each that is lacking at the end is bought then, or was bought
+ * earlier and as large; each that was lacking before as well is bought once for all that time, or again in between.
  */
 function byStages(instance: Instance, boxes: Boxes, parity: number, copies: number): Bound {
   const { months, needs, sold, rules } = instance;
@@ -116,42 +126,58 @@ function byStages(instance: Instance, boxes: Boxes, parity: number, copies: numb
       list[i] = Math.min(list[i + 1] as number, sold[i]?.cents[month] as number);
     return list;
   });
-  const firstOf = (least: Bytes): number => {
-    let i = 0;
-    while (i < lengths.length && (lengths[i] as number) < least) i += 1;
-    return i;
-  };
-  const leastFor = (need: Bytes, drives: number): Bytes => (need * copies) / (drives - parity) - 1;
-  const countFrom = (kinds: readonly Kind[], least: Bytes): number => {
-    let count = 0;
-    for (const { length } of kinds) if (length >= least) count += 1;
-    return count;
-  };
+  const wanted = Array.from({ length: months }, (_, month) =>
+    Array.from({ length: widest + 1 }, (__, drives): Wanted => {
+      const least = drives > parity ? ((needs[month] as number) * copies) / (drives - parity) - 1 : Infinity;
+      const first = lengths.findIndex((length) => length >= least);
+      return { least, first: first < 0 ? sold.length : first };
+    }),
+  );
   const price = (first: number, month: number): number => (cheapest[month] as Float64Array)[first] as number;
+  // Nothing times a price without end is nothing.
+  const times = (count: number, cents: number): number => (count > 0 ? count * cents : 0);
 
-  /** What is spent now and at a later month, at least. */
-  function both(kinds: readonly Kind[], month: number, later: number): number {
+  /** How many of so many drives are lacking that are as large as is wanted. */
+  function lackingOf(kinds: readonly Kind[], month: number): Int32Array {
+    const lacking = new Int32Array(widest + 1);
+    for (let drives = parity + 1; drives <= widest; drives += 1) {
+      const { least } = wanted[month]?.[drives] as Wanted;
+      let there = 0;
+      for (const { length } of kinds) if (length >= least) there += 1;
+      lacking[drives] = Math.max(0, drives - there);
+    }
+    return lacking;
+  }
+
+  /** What is spent now, at a month between and at the last, at least. */
+  function threeStages(kinds: readonly Kind[], now: number, between: number, last: number): number {
     let best = Infinity;
-    for (let now = Math.max(kinds.length, parity + 1); now <= widest; now += 1) {
-      const least = leastFor(needs[month] as number, now);
-      const lacks = Math.max(0, now - countFrom(kinds, least));
-      const [small, first] = [price(firstOf(least), month), firstOf(least)];
-      if (lacks > 0 && small === Infinity) continue;
-      for (let then = now; then <= widest; then += 1) {
-        const more = leastFor(needs[later] as number, then);
-        const lacksThen = Math.max(0, then - countFrom(kinds, more));
-        const large = firstOf(Math.max(least, more));
-        const serving = price(Math.max(first, large), month);
-        const late = lacksThen > 0 ? price(firstOf(more), later) : 0;
-        const shared = Math.min(lacks, lacksThen);
-        const apart = (lacks > 0 ? lacks * small : 0) + (lacksThen > 0 ? lacksThen * late : 0);
-        const together =
-          shared === 0
-            ? Infinity
-            : (lacks > shared ? (lacks - shared) * small : 0) +
-              shared * serving +
-              (lacksThen > shared ? (lacksThen - shared) * late : 0);
-        best = Math.min(best, apart, together);
+    const [lackNow, lackThen, lackLast] = [now, between, last].map((month) => lackingOf(kinds, month)) as [
+      Int32Array,
+      Int32Array,
+      Int32Array,
+    ];
+    for (let one = Math.max(kinds.length, parity + 1); one <= widest; one += 1) {
+      const small = (wanted[now]?.[one] as Wanted).first;
+      const atOnce = times(lackNow[one] as number, price(small, now));
+      if (atOnce >= best) continue;
+      for (let two = one; two <= widest; two += 1) {
+        const middle = (wanted[between]?.[two] as Wanted).first;
+        for (let three = two; three <= widest; three += 1) {
+          const large = (wanted[last]?.[three] as Wanted).first;
+          const third = lackLast[three] as number;
+          const second = Math.min(lackThen[two] as number, third);
+          const first = Math.min(lackNow[one] as number, second);
+          const end = price(large, last);
+          const fromThen = Math.min(price(Math.max(middle, large), between), price(middle, between) + end);
+          const fromNow = Math.min(
+            price(Math.max(small, middle, large), now),
+            price(small, now) + fromThen,
+            price(Math.max(small, middle), now) + end,
+          );
+          const all = times(first, fromNow) + times(second - first, fromThen) + times(third - second, end);
+          best = Math.min(best, Math.max(all, atOnce));
+        }
       }
     }
     return best;
@@ -160,12 +186,11 @@ function byStages(instance: Instance, boxes: Boxes, parity: number, copies: numb
   return (box, month) => {
     const [shape] = box.groups;
     if (box.groups.length !== 1 || !shape || month >= months) return 0;
+    const last = months - 1;
     let bound = 0;
-    for (let mark = 1; mark <= MARKS; mark += 1) {
-      const later = Math.min(months - 1, month + Math.ceil(((months - 1 - month) * mark) / MARKS));
-      bound = Math.max(bound, both(shape.kinds, month, later));
-    }
-    return bound === Infinity ? 0x3fffffff : bound;
+    for (const share of BETWEEN)
+      bound = Math.max(bound, threeStages(shape.kinds, month, month + Math.round((last - month) * share), last));
+    return Math.min(bound, NEVER);
   };
 }
 

@@ -5,18 +5,18 @@ import type { Instance } from "./instance";
 /** By what a box can be held against others: only those of one class, each drive against the other's. */
 export interface Rank {
   class: string;
-  /** Of each drive the size, then the month by which it must go; groups one after the other. */
+  /** The sizes of the drives, groups one after the other, then the months by which they must go. */
   values: Float64Array;
+  /** Of the values, months without end left out: none is at least another whose sum is larger. */
+  sum: number;
 }
 
-function valuesOf(groups: readonly Shape[]): Float64Array {
+/** The values of groups; months only where drives are ever due. */
+function valuesOf(groups: readonly Shape[], withDue: boolean): Pick<Rank, "values" | "sum"> {
   const kinds = groups.flatMap((shape) => shape.kinds);
-  const values = new Float64Array(kinds.length * 2);
-  kinds.forEach(({ bytes, due }, i) => {
-    values[i * 2] = bytes;
-    values[i * 2 + 1] = due;
-  });
-  return values;
+  const sizes = kinds.map(({ bytes }) => bytes);
+  const values = Float64Array.from(withDue ? [...sizes, ...kinds.map(({ due }) => due)] : sizes);
+  return { values, sum: sizes.reduce((sum, bytes) => sum + bytes, 0) };
 }
 
 /** Larger groups after smaller ones, so that like is held against like. */
@@ -31,19 +31,20 @@ const inOrder = (groups: readonly Shape[]): readonly Shape[] =>
 export function ranked(instance: Instance): (box: BoxThen) => Rank | null {
   const { bays, rules } = instance;
   const known: (Rank | null)[] = [];
+  const withDue = instance.life < Infinity || instance.groups.some(({ drives }) => drives.some(({ due }) => due < Infinity));
   const make = (box: BoxThen): Rank | null => {
     const isFull = box.drives >= bays;
     const groups = inOrder(box.groups);
     const layouts = groups.map(({ layout, kinds }) => `${layout.id} ${kinds.length}`).join();
-    const values = valuesOf(groups);
+    const values = valuesOf(groups, withDue);
     const [shape] = groups;
     // A group more needs no drive to fit another; within a group that is wide already nothing joins.
     const joins = groups.length === 1 && shape && (shape.layout.cutsAtSizes || shape.layout.countsSmallest);
-    if (isFull || !shape || !joins || shape.layout.stripe({}).copies === "all") return { class: layouts, values };
+    if (isFull || !shape || !joins || shape.layout.stripe({}).copies === "all") return { class: layouts, ...values };
     const { joining } = rulesForJoining(shape.layout, rules);
     if (shape.layout.countsSmallest || joining === "as-smallest-member") return null;
-    if (joining !== "as-largest-member") return { class: layouts, values };
-    return { class: `${layouts} ${shape.kinds.at(-1)?.bytes}`, values };
+    if (joining !== "as-largest-member") return { class: layouts, ...values };
+    return { class: `${layouts} ${shape.kinds.at(-1)?.bytes}`, ...values };
   };
   return (box) => {
     const old = known[box.index];

@@ -65,7 +65,7 @@ export const following = (label: Label, { act, box, cents, hours }: Move): Label
 
 /** So many ways are followed in each month to find a first one. */
 const BEAM = 60;
-const WIDE_BEAM = 200;
+const WIDE_BEAM = 16;
 
 /** No plan takes more acts at once. */
 const MOST_AT_ONCE = 30;
@@ -165,14 +165,43 @@ export class LeastFirst {
   }
 }
 
+/** A way that was found, as it is held against others of its class. */
+interface Held {
+  label: Label;
+  values: Float64Array;
+  /** Of all values that are not infinite: what is at least another has at least its sum. */
+  sum: number;
+}
+
 /** Ways that have been found, each held against those to which it compares. */
 function found(instance: Instance) {
   const rankOf = ranked(instance);
   const same = new Map<number, Label>();
-  const classes = new Map<string, { values: Float64Array; label: Label }[]>();
+  const classes = new Map<string, Held[]>();
   const isNoWorse = (one: Label, other: Label) =>
-    one.month >= other.month &&
-    (one.cents < other.cents || (one.cents === other.cents && one.hours <= other.hours));
+    one.month >= other.month && (one.cents < other.cents || (one.cents === other.cents && one.hours <= other.hours));
+  const covers = (one: Held, other: Held) =>
+    one.sum >= other.sum && isNoWorse(one.label, other.label) && isAtLeast(one.values, other.values);
+
+  function takesInClass(name: string, held: Held): boolean {
+    const list = classes.get(name) ?? [];
+    const { cents } = held.label;
+    // By money: only cheaper ones can make it idle, and it only dearer ones.
+    let at = 0;
+    for (; at < list.length && (list[at] as Held).label.cents <= cents; at += 1)
+      if (covers(list[at] as Held, held)) return false;
+    let left = at;
+    for (let i = at; i < list.length; i += 1) {
+      const other = list[i] as Held;
+      if (!other.label.isOver && covers(held, other)) other.label.isOver = true;
+      if (!other.label.isOver) list[left++] = other;
+    }
+    list.length = left;
+    list.splice(at, 0, held);
+    classes.set(name, list);
+    return true;
+  }
+
   return {
     /** Whether a way is worth following; those that it makes idle are over. */
     takes(label: Label): boolean {
@@ -180,17 +209,7 @@ function found(instance: Instance) {
       const twin = same.get(key);
       if (twin && isNoWorse(twin, label)) return false;
       const rank = rankOf(label.box);
-      if (rank) {
-        const list = classes.get(rank.class) ?? [];
-        for (const { values, label: other } of list)
-          if (isNoWorse(other, label) && isAtLeast(values, rank.values)) return false;
-        const left = list.filter(({ values, label: other }) => {
-          other.isOver ||= isNoWorse(label, other) && isAtLeast(rank.values, values);
-          return !other.isOver;
-        });
-        left.push({ values: rank.values, label });
-        classes.set(rank.class, left);
-      }
+      if (rank && !takesInClass(rank.class, { label, values: rank.values, sum: rank.sum })) return false;
       if (twin) twin.isOver = true;
       same.set(key, label);
       return true;
