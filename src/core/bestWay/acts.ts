@@ -12,7 +12,8 @@ import type { Instance } from "./instance";
 /** What is done with drives that are bought, or taken out. */
 export type Act =
   | { kind: "add"; shape: Shape; bought: Kind }
-  | { kind: "replace"; shape: Shape; old: Kind; bought: Kind }
+  /** One drive for another, or both of a pair. */
+  | { kind: "replace"; shape: Shape; olds: readonly Kind[]; bought: Kind }
   | { kind: "add-group"; layout: Layout; options: GroupOptions; bought: readonly Kind[] }
   | { kind: "change-level"; shape: Shape; to: Layout; bought: readonly Kind[] }
   | { kind: "take-out"; shape: Shape; old: Kind };
@@ -95,7 +96,7 @@ export function actsOf(instance: Instance, boxes: Boxes): (box: BoxThen, month: 
     const least = leastToJoin(shape, rules);
     return offers(month).flatMap(({ kind, cents }): Move[] => {
       if (kind.bytes < least || !parityAllows(shape, kind)) return [];
-      const now = boxes.shapeOf(layout, options, [...kinds, kind]);
+      const now = boxes.shapeOf(layout, options, [...kinds, kind], shape);
       const act: Act = { kind: "add", shape, bought: kind };
       return [{ act, box: withShape(box, shape, now), cents: cents + runningFrom(instance, month), hours: 0 }];
     });
@@ -104,16 +105,18 @@ export function actsOf(instance: Instance, boxes: Boxes): (box: BoxThen, month: 
   function replacing(box: BoxThen, shape: Shape, month: number): Move[] {
     const { layout, options, kinds } = shape;
     // A low smallest keeps it cheap to add drives where each need only be as large as that.
-    const all = layout.cutsAtSizes && rules.joining === "as-smallest-member" && box.drives < bays;
+    const low = rules.joining === "as-smallest-member" && box.drives < bays;
+    // Where bands stay as they were cut, which drive goes decides where the next are cut.
+    const all = layout.cutsAtSizes && (boxes.stepwise || low);
     const parity = layout.dedicatedParity ? kinds.slice(-layout.dedicatedParity) : [];
     const olds = all ? [...new Set(kinds)] : [...new Set([...leastOf(kinds), ...parity])];
     return olds.flatMap((old) =>
       offers(month).flatMap(({ kind, cents }): Move[] => {
         if (kind.bytes < old.bytes || (kind.bytes === old.bytes && kind.due <= old.due)) return [];
         if (!parity.includes(old) && !parityAllows(shape, kind)) return [];
-        const now = boxes.shapeOf(layout, options, [...without(kinds, old), kind]);
+        const now = boxes.shapeOf(layout, options, [...without(kinds, old), kind], shape);
         const hours = exposedHours(instance, box, shape, old, kind);
-        const act: Act = { kind: "replace", shape, old, bought: kind };
+        const act: Act = { kind: "replace", shape, olds: [old], bought: kind };
         return [{ act, box: withShape(box, shape, now), cents, hours }];
       }),
     );
@@ -144,7 +147,7 @@ export function actsOf(instance: Instance, boxes: Boxes): (box: BoxThen, month: 
         const change = { from: shape.layout.id, to: to.id, drives: shape.kinds.length, joining: bought.length, leaving: 0, equal };
         if (refuses(change) !== null || bought.some(({ bytes }) => bytes < leastToJoin(shape, rules))) return [];
         if (wrongCount(to, shape.kinds.length + bought.length, rules, shape.options)) return [];
-        const now = boxes.shapeOf(to, shape.options, [...shape.kinds, ...bought]);
+        const now = boxes.shapeOf(to, shape.options, [...shape.kinds, ...bought], shape);
         const cents = set.reduce((sum, offer) => sum + offer.cents + runningFrom(instance, month), 0);
         return [{ act: { kind: "change-level", shape, to, bought }, box: withShape(box, shape, now), cents, hours: 0 }];
       }),
@@ -153,7 +156,8 @@ export function actsOf(instance: Instance, boxes: Boxes): (box: BoxThen, month: 
 
   function takingOut(box: BoxThen, shape: Shape, month: number): Move[] {
     const { layout, options, kinds } = shape;
-    if (layout.canLoseOne?.(kinds.length) !== true || wrongCount(layout, kinds.length - 1, rules, options)) return [];
+    // What its volumes have grown to has to be taken back first.
+    if (!layout.chunked || !rules.shrinkVolumes || wrongCount(layout, kinds.length - 1, rules, options)) return [];
     const due = [...new Set(kinds)].filter((kind) => kind.due <= month);
     return due.map((old): Move => {
       const now = boxes.shapeOf(layout, options, without(kinds, old));
@@ -176,12 +180,12 @@ export function actsOf(instance: Instance, boxes: Boxes): (box: BoxThen, month: 
 
   /** Both drives of a pair by two of one size. */
   function replacingPair(box: BoxThen, shape: Shape, month: number): Move[] {
-    const [old] = shape.kinds;
     return offers(month).flatMap(({ kind, cents }): Move[] => {
-      if (!old || kind.bytes < old.bytes || (kind.bytes === old.bytes && kind.due <= old.due)) return [];
+      if (shape.kinds.some(({ bytes }) => kind.bytes < bytes)) return [];
+      if (shape.kinds.every((old) => kind.bytes === old.bytes && kind.due <= old.due)) return [];
       const hours = shape.kinds.reduce((sum, each) => sum + exposedHours(instance, box, shape, each, kind), 0);
       const now = boxes.shapeOf(shape.layout, shape.options, shape.kinds.map(() => kind));
-      const act: Act = { kind: "replace", shape, old, bought: kind };
+      const act: Act = { kind: "replace", shape, olds: shape.kinds, bought: kind };
       return [{ act, box: withShape(box, shape, now), cents: cents * shape.kinds.length, hours }];
     });
   }

@@ -198,7 +198,7 @@ function byStages(instance: Instance, boxes: Boxes, parity: number, copies: numb
 function bestShare(layout: Layout, drives: number): number {
   const { data, copies, parity } = layout.stripe({});
   if (copies === "all") return 1 / 2;
-  if (data !== "rest") return data / (data + parity);
+  if (data !== "rest") return data / (data * copies + parity);
   return copies > 1 ? 1 / copies : layout.dedicatedParity ? 1 : (drives - parity) / drives;
 }
 

@@ -1,9 +1,10 @@
+import type { Band } from "../bands/band";
 import { usableOf } from "../bands/contents";
 import type { Bytes } from "../bytes/bytes";
-import type { BoxRules, Drive, Group, GroupOptions, LayoutId } from "../document/plan";
+import type { BoxRules, Drive, Group, GroupOptions, KeptArray, LayoutId } from "../document/plan";
 import { roomOf } from "../drives/room";
 import { usableAtMost } from "../layouts/atMost";
-import { endOfKept } from "../layouts/keptArrays";
+import { endOfKept, keptArrays } from "../layouts/keptArrays";
 import { layOutGroup } from "../layouts/layOutGroup";
 import type { Layout } from "../layouts/layout";
 import { layoutOf } from "../layouts/registry";
@@ -31,6 +32,8 @@ export interface Shape {
   most: Bytes;
   exactly: Bytes | null;
   tolerance: number;
+  /** What its arrays keep, where boxes are made step by step. */
+  kept?: readonly KeptArray[];
 }
 
 /** The pool as it could be. */
@@ -45,27 +48,37 @@ export interface BoxThen {
 /** All boxes that are come across, each made once. */
 export interface Boxes {
   kindOf: (bytes: Bytes, due: number) => Kind;
-  shapeOf: (layout: Layout, options: GroupOptions, kinds: readonly Kind[]) => Shape;
+  /** A group of drives of some kinds; `from` is the group that it was until now, where it was one. */
+  shapeOf: (layout: Layout, options: GroupOptions, kinds: readonly Kind[], from?: Shape) => Shape;
   boxOf: (groups: readonly Shape[]) => BoxThen;
   start: BoxThen;
   /** How many different ones there are. */
   count: () => number;
+  /** Whether a group holds what its drives, come one by one, leave it, instead of what it would hold if made at once. */
+  stepwise: boolean;
 }
 
 /** By how much the short formula may be above what the arrays really leave: their metadata and rounding. */
 const SLACK = 0.002;
 
-/** What a group of drives of some kinds is laid out as, with what the pool's own group of that layout keeps. */
-function laidOut(shape: Pick<Shape, "layout" | "options" | "kinds">, like: Group | undefined, rules: BoxRules): Bytes {
-  const { layout, options, kinds } = shape;
-  const drives = kinds.map(({ bytes }, i) => ({ id: `k${i}`, bytes }) as Drive);
-  const kept = like && layoutOf(like.layout).keepsArrays ? like.kept : undefined;
+/** Drives of some kinds, with names that only matter here. */
+const drivesOfKinds = (kinds: readonly Kind[]): Drive[] =>
+  kinds.map(({ bytes }, i) => ({ id: `k${i}`, bytes }) as Drive);
+
+/** One array over whole drives is claimed whenever it could be larger. */
+function claimedKept(layout: Layout, kept: readonly KeptArray[] | undefined): readonly KeptArray[] | undefined {
   const [array] = kept ?? [];
-  // One array over whole drives is claimed whenever it could be larger.
-  const claimed =
-    array && !layout.cutsAtSizes && kept?.length === 1 ? [{ ...array, used: Number.MAX_SAFE_INTEGER }] : kept;
-  const bands = layOutGroup({ layout: layout.id, options, ...(claimed ? { kept: claimed } : {}) }, drives, rules);
-  return usableOf(bands);
+  return array && kept?.length === 1 && !layout.cutsAtSizes ? [{ ...array, used: Number.MAX_SAFE_INTEGER }] : kept;
+}
+
+/** The bands of a group, with what its arrays keep. */
+function bandsOf({ layout, options, kinds }: Shape, kept: readonly KeptArray[] | undefined, rules: BoxRules): Band[] {
+  const claimed = layout.keepsArrays ? claimedKept(layout, kept) : undefined;
+  return layOutGroup(
+    { layout: layout.id, options, ...(claimed ? { kept: [...claimed] } : {}) },
+    drivesOfKinds(kinds),
+    rules,
+  );
 }
 
 const byMonthAndSize = (a: Kind, b: Kind): number => a.bytes - b.bytes || a.due - b.due;
@@ -80,11 +93,13 @@ export const edgesOf = ({ groups }: Pick<Instance, "groups">): Bytes[] => {
  * Makes the boxes of a search. A group holds what one holds that is made at once of its drives, with the bands that it
  * has now standing: what it really holds, reached drive by drive, is no more.
  */
-export function boxesOf(instance: Instance): Boxes {
+export function boxesOf(instance: Instance, made: "at-once" | "step-by-step" = "at-once"): Boxes {
   const { rules } = instance;
+  const stepwise = made === "step-by-step";
   const kinds = new Map<string, Kind>();
   const shapes = new Map<string, Shape>();
   const boxes = new Map<string, BoxThen>();
+  const keeps = new Map<Shape, readonly KeptArray[]>();
   const own = new Map<LayoutId, Group>();
   for (const { group } of instance.groups) own.set(group.layout, group);
   const edges = edgesOf(instance);
@@ -101,23 +116,37 @@ export function boxesOf(instance: Instance): Boxes {
   };
 
   const exactly = (shape: Shape): Bytes =>
-    (shape.exactly ??= laidOut(shape, own.get(shape.layout.id) ?? instance.groups[0]?.group, rules));
+    (shape.exactly ??= usableOf(
+      bandsOf(shape, stepwise ? shape.kept : (own.get(shape.layout.id) ?? instance.groups[0]?.group)?.kept, rules),
+    ));
 
   /** The month in which groups are full together: by what they hold at most, where no metadata can matter to it. */
   function fullTogether(groups: readonly Shape[]): number {
     let most = 0;
     for (const shape of groups) most += shape.most;
     const month = fullIn(instance, most);
-    if (month === fullIn(instance, most * (1 - SLACK))) return month;
+    if (!stepwise && month === fullIn(instance, most * (1 - SLACK))) return month;
     return fullIn(
       instance,
       groups.reduce((sum, shape) => sum + exactly(shape), 0),
     );
   }
 
-  function shapeOf(layout: Layout, options: GroupOptions, of: readonly Kind[]): Shape {
+  /** What the arrays of a group keep once it is changed: those that it has, as they are. */
+  function keptFrom(from: Shape): readonly KeptArray[] {
+    const known = keeps.get(from);
+    if (known) return known;
+    const rooms = drivesOfKinds(from.kinds).map((drive) => roomOf(drive, rules));
+    const kept = keptArrays(bandsOf(from, from.kept, rules), rooms, rules.arrayFormat, [...(from.kept ?? [])]);
+    keeps.set(from, kept);
+    return kept;
+  }
+
+  function shapeOf(layout: Layout, options: GroupOptions, of: readonly Kind[], from?: Shape): Shape {
     const sorted = [...of].sort(byMonthAndSize);
-    const key = `${layout.id} ${options.parityDrives?.length ?? ""} ${sorted.map(({ index }) => index).join()}`;
+    const kept = stepwise && from && layout.cutsAtSizes ? keptFrom(from) : undefined;
+    const heights = kept?.map((each) => endOfKept(each)).join() ?? "";
+    const key = `${layout.id} ${heights} ${sorted.map(({ index }) => index).join()}`;
     const known = shapes.get(key);
     if (known) return known;
     const shape: Shape = {
@@ -128,6 +157,7 @@ export function boxesOf(instance: Instance): Boxes {
       most: 0,
       exactly: null,
       tolerance: layout.stripe(options).copies === "all" ? sorted.length - 1 : layout.nominalTolerance(options),
+      ...(kept ? { kept } : {}),
     };
     const lengths = sorted.map(({ length }) => length);
     shape.most = usableAtMost(layout, options, lengths, layout.cutsAtSizes ? edges : []) ?? exactly(shape);
@@ -159,13 +189,15 @@ export function boxesOf(instance: Instance): Boxes {
   }
 
   const start = boxOf(
-    instance.groups.map(({ group, drives }) =>
-      shapeOf(
+    instance.groups.map(({ group, drives }) => {
+      const shape = shapeOf(
         layoutOf(group.layout),
         group.options ?? {},
         drives.map(({ drive, due }) => kindOf(drive.bytes, due)),
-      ),
-    ),
+      );
+      if (stepwise && group.kept) shape.kept = group.kept;
+      return shape;
+    }),
   );
-  return { kindOf, shapeOf, boxOf, start, count: () => boxes.size };
+  return { kindOf, shapeOf, boxOf, start, count: () => boxes.size, stepwise };
 }

@@ -1,4 +1,5 @@
 import { rulesForJoining } from "../layouts/joins";
+import { endOfKept } from "../layouts/keptArrays";
 import type { BoxThen, Shape } from "./boxes";
 import type { Instance } from "./instance";
 
@@ -28,7 +29,7 @@ const inOrder = (groups: readonly Shape[]): readonly Shape[] =>
  * are all as large and go no sooner, and leaves it no worse. Null where only the very same box compares: where drives
  * must be as large as the smallest to join, a smaller smallest is worth something as long as bays are free.
  */
-export function ranked(instance: Instance): (box: BoxThen) => Rank | null {
+export function ranked(instance: Instance, stepwise = false): (box: BoxThen) => Rank | null {
   const { bays, rules } = instance;
   const known: (Rank | null)[] = [];
   const withDue = instance.life < Infinity || instance.groups.some(({ drives }) => drives.some(({ due }) => due < Infinity));
@@ -40,6 +41,7 @@ export function ranked(instance: Instance): (box: BoxThen) => Rank | null {
     const [shape] = groups;
     // A group more needs no drive to fit another; within a group that is wide already nothing joins.
     const joins = groups.length === 1 && shape && (shape.layout.cutsAtSizes || shape.layout.countsSmallest);
+    if (stepwise && shape?.layout.cutsAtSizes) return standing(shape, values, instance);
     if (isFull || !shape || !joins || shape.layout.stripe({}).copies === "all") return { class: layouts, ...values };
     const { joining } = rulesForJoining(shape.layout, rules);
     if (shape.layout.countsSmallest || joining === "as-smallest-member") return null;
@@ -50,6 +52,23 @@ export function ranked(instance: Instance): (box: BoxThen) => Rank | null {
     const old = known[box.index];
     return old === undefined ? (known[box.index] = make(box)) : old;
   };
+}
+
+/**
+ * The same for a hybrid whose bands stay as they were cut: those of one class are cut at the same heights, and have the
+ * same drives above them, so that the next bands will be cut alike.
+ */
+function standing(
+  { layout, kinds, kept = [] }: Shape,
+  values: Pick<Rank, "values" | "sum">,
+  { rules, bays }: Instance,
+): Rank | null {
+  const { joining } = rulesForJoining(layout, rules);
+  if (kinds.length < bays && joining === "as-smallest-member") return null;
+  const top = kept.reduce((most, each) => Math.max(most, endOfKept(each)), 0);
+  const above = kinds.flatMap(({ bytes, length }) => (length > top ? [bytes] : []));
+  const heights = kept.map(endOfKept).join();
+  return { class: `${layout.id} ${kinds.length} ${heights} ${above.join()} ${kinds.at(-1)?.bytes}`, ...values };
 }
 
 /** Whether one box is at least the other, drive by drive, of those of one class. */

@@ -1,5 +1,5 @@
 import { type Act, actsOf, type Move } from "./acts";
-import { boundOf } from "./bounds";
+import { boundOf, layoutsOf } from "./bounds";
 import { type Boxes, boxesOf, type BoxThen } from "./boxes";
 import { isAtLeast, ranked } from "./dominance";
 import type { Instance } from "./instance";
@@ -174,8 +174,8 @@ interface Held {
 }
 
 /** Ways that have been found, each held against those to which it compares. */
-function found(instance: Instance) {
-  const rankOf = ranked(instance);
+function found(instance: Instance, boxes: Boxes) {
+  const rankOf = ranked(instance, boxes.stepwise);
   const same = new Map<number, Label>();
   const classes = new Map<string, Held[]>();
   const isNoWorse = (one: Label, other: Label) =>
@@ -217,6 +217,10 @@ function found(instance: Instance) {
   };
 }
 
+/** Whether pools of mirrored pairs are looked through whose pairs may be of unequal drives. */
+const hasFreePairs = (instance: Instance): boolean =>
+  !instance.equalPairs && layoutsOf(instance).some((layout) => layout.stripe({}).copies === "all");
+
 /** After so many ways that were followed it says how far it is. */
 const TELL_EVERY = 400;
 
@@ -232,8 +236,13 @@ export function* cheapestWay(instance: Instance, boxes: Boxes = boxesOf(instance
   const acts = actsOf(instance, boxes);
   const bound = boundOf(instance, boxes);
   let best = firstWay(instance, boxes, acts, bound);
+  if (hasFreePairs(instance)) {
+    // Pairs of equal drives are quickly proved, and seldom dearer than any.
+    const equal = yield* cheapestWay({ ...instance, equalPairs: true }, boxes);
+    if (equal.best && (!best || equal.best.cents < best.cents)) best = equal.best;
+  }
   const queue = new LeastFirst();
-  const known = found(instance);
+  const known = found(instance, boxes);
   const put = (label: Label) => {
     const key = label.cents + (label.month >= instance.months ? 0 : bound(label.box, label.month));
     if (best && (key > best.cents || (key === best.cents && label.hours >= best.hours))) return;

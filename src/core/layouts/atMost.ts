@@ -21,14 +21,12 @@ export function usableAtMost(
   const [smallest = 0] = lengths;
   if (layout.cutsAtSizes) return ofSlices(parity, lengths, edges);
   if (layout.chunked) {
-    if (copies === "all") return null;
-    // k copies lie on k drives of their own; parity over chunks lies on as many as a stripe is wide.
-    const width = data === "rest" ? copies : data + parity;
-    const high = highestOf(lengths, width);
-    return data === "rest" ? high : high * data;
+    if (copies === "all" || data === "rest") return null;
+    // Each block of a stripe lies on a drive of its own.
+    return highestOf(lengths, data * copies + parity) * data;
   }
-  if (layout.independent || data !== "rest") return null;
   if (copies === "all") return smallest;
+  if (layout.independent || data !== "rest") return null;
   return layout.countsSmallest ? ((lengths.length - parity) / copies) * smallest : null;
 }
 

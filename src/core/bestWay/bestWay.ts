@@ -1,0 +1,160 @@
+import { dataOfPool } from "../box/figures";
+import type { Bytes } from "../bytes/bytes";
+import { applyCommand } from "../commands/applyCommand";
+import type { Command } from "../document/command";
+import type { Plan, PlanCalendar } from "../document/plan";
+import type { Finding } from "../findings/finding";
+import type { Walk } from "../walk/moment";
+import { exposedHours } from "../walk/planSummary";
+import { walkPlan } from "../walk/walkPlan";
+import { boxesOf } from "./boxes";
+import { fullIn, type Instance } from "./instance";
+import { type Care, type LaidAct, laidOut } from "./layOut";
+import { cheapestWay, type Label, type SoFar, wayOf } from "./search";
+
+/** A way, put into the plan on trial and walked: what is said of it is what the plan would say. */
+export interface Way {
+  acts: LaidAct[];
+  /** What is spent, in cents: for drives, and for running those that are more. */
+  cents: number;
+  /** Puts it into the plan. */
+  command: Extract<Command, { kind: "insert-sequence" }>;
+  plan: Plan;
+  walk: Walk;
+  /** For each act, what the groups hold together once it is done, in bytes. */
+  data: Bytes[];
+  /** Expected hours for which no drive may fail. */
+  exposedHours: number;
+  /** What stands against it; empty where it can be carried out. */
+  blocks: Finding[];
+  /** The first month in which it holds too little after all; null where it lasts. */
+  shortIn: number | null;
+}
+
+/** The best way that was found, and how good it is. */
+export interface BestWay {
+  way: Way | null;
+  /** No way costs less, in cents. */
+  least: number;
+  /** Whether nothing is cheaper: what was found costs no more than any way must. */
+  proved: boolean;
+  /** The month for which nothing that can be bought suffices; null where there is a way. */
+  breaksIn: number | null;
+}
+
+/** In which setting a way is laid out. */
+export interface WaySetting extends Care {
+  /** The whole document; the instance begins after its steps. */
+  document: Plan;
+  /** For a plan that has none. */
+  calendar: PlanCalendar;
+}
+
+/** The month in which a walked way holds too little, by what its moments hold. */
+function shortIn(instance: Instance, acts: readonly LaidAct[], data: readonly Bytes[], start: Bytes): number | null {
+  const { months, needs } = instance;
+  let held = start;
+  let next = 0;
+  for (let month = 0; month < months; month += 1) {
+    for (; next < acts.length && (acts[next]?.month ?? months) <= month; next += 1) held = data[next] ?? held;
+    if ((needs[month] as number) > held) return month;
+  }
+  return null;
+}
+
+/** Lays a way out, puts it into the plan on trial and walks it; null where it cannot be put in. */
+export function walkedWay(instance: Instance, label: Label, setting: WaySetting): Way | null {
+  const { document, family, day, calendar } = setting;
+  const laid = laidOut(instance, wayOf(label), setting);
+  if (!laid) return null;
+  const command: Way["command"] = {
+    kind: "insert-sequence",
+    name: "The best way",
+    steps: laid.steps,
+    drives: laid.buys,
+    ...(laid.steps.some(({ notBefore }) => notBefore !== undefined) ? { calendar } : {}),
+  };
+  const result = applyCommand(document, command);
+  if (!result.ok) return null;
+  const walk = walkPlan(result.plan, family, undefined, day);
+  const first = document.steps.length;
+  const dataAt = (at: number): Bytes => {
+    const then = walk.moments[at]?.state.plan;
+    const pool = then?.pools.find(({ id }) => id === instance.pool.id);
+    return then && pool ? dataOfPool(then, pool, instance.rules) : 0;
+  };
+  const data = laid.ends.map((end) => dataAt(first + end));
+  const own = walk.moments.slice(first + 1);
+  const blocks = own.flatMap(({ walked }) =>
+    walked && !walked.done ? walked.findings.filter(({ severity }) => severity === "block") : [],
+  );
+  return {
+    acts: laid.acts,
+    cents: label.cents,
+    command,
+    plan: result.plan,
+    walk,
+    data,
+    exposedHours: exposedHours({ ...walk, moments: own }, 0),
+    blocks: blocks.slice(0, 5),
+    shortIn: shortIn(instance, laid.acts, data, dataAt(first)),
+  };
+}
+
+const holds = (way: Way | null): way is Way => way !== null && way.blocks.length === 0 && way.shortIn === null;
+
+/** How many boxes are looked through step by step, where a way that is best if made at once does not hold. */
+const MOST_STEPWISE = 60_000;
+
+/** The first month for which even the best that can be bought does not suffice. */
+function breakingMonth(instance: Instance): number {
+  let [low, high] = [0, instance.months];
+  // The longest time for which there is a way.
+  while (low < high) {
+    const months = Math.ceil((low + high) / 2);
+    const shorter = { ...instance, months, needs: instance.needs.slice(0, months) };
+    if (endOf(cheapestWay(shorter)).best) low = months;
+    else high = months - 1;
+  }
+  return low;
+}
+
+function endOf(steps: Generator<SoFar, SoFar>): SoFar {
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
+}
+
+/**
+ * The best way to grow, as steps of the plan that were walked. Where a hybrid does not hold on its way what it would if
+ * it were made at once, since its bands stay as they were cut, ways are looked through step by step.
+ *
+ * @yields how far it is; the caller may stop and take `best`
+ */
+export function* bestWaySteps(instance: Instance, setting: WaySetting): Generator<SoFar, BestWay> {
+  const at = yield* cheapestWay(instance);
+  if (!at.best) return { way: null, least: Infinity, proved: false, breaksIn: breakingMonth(instance) };
+  const way = walkedWay(instance, at.best, setting);
+  if (holds(way)) return { way, least: at.least, proved: at.least >= at.best.cents, breaksIn: null };
+  const { best, least } = yield* stepByStep(instance, at.least);
+  const real = best && walkedWay(instance, best, setting);
+  const found = holds(real ?? null) ? (real ?? null) : (real ?? way);
+  return {
+    way: found,
+    least,
+    proved: holds(found) && found.cents <= least,
+    breaksIn: found ? found.shortIn : at.best.month,
+  };
+}
+
+/** Looks through the ways step by step, for as long as that is worth it. */
+function* stepByStep(instance: Instance, leastAtOnce: number): Generator<SoFar, SoFar> {
+  const steps = cheapestWay(instance, boxesOf(instance, "step-by-step"));
+  for (;;) {
+    const { done, value } = steps.next();
+    const soFar = { ...value, least: Math.max(value.least, leastAtOnce) };
+    if (done || value.boxes > MOST_STEPWISE || (value.best && value.best.cents <= leastAtOnce)) return soFar;
+    yield soFar;
+  }
+}

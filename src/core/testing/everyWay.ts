@@ -1,0 +1,106 @@
+import { TiB } from "../bytes/bytes";
+import type { LayoutId } from "../document/plan";
+import type { Instance } from "../bestWay/instance";
+
+// The cheapest way to grow by trying everything: every act in every month, also long before it is wanted, on any drive,
+// with no rule about which ways can be left out. It shares nothing with the search but the instance, and works out what
+// a pool holds by the formulas of the trade on its own. Sizes are whole TiB.
+
+/** Groups of drives, each as its size in TiB and the month by which it must go. */
+type Pool = [size: number, due: number][][];
+
+const sum = (sizes: readonly number[]): number => sizes.reduce((total, size) => total + size, 0);
+
+/** What a group holds, by its sizes from the smallest. */
+const HOLDS: Partial<Record<LayoutId, (sizes: readonly number[]) => number>> = {
+  "hybrid-1": (sizes) => sum(sizes) - sizes.at(-1)!,
+  "hybrid-2": (sizes) => sum(sizes) - sizes.at(-1)! - sizes.at(-2)!,
+  raid5: (sizes) => (sizes.length - 1) * sizes[0]!,
+  raid6: (sizes) => (sizes.length - 2) * sizes[0]!,
+  raid1: (sizes) => sizes[0]!,
+  "copies-2": (sizes) => Math.min(sum(sizes) / 2, sum(sizes) - sizes.at(-1)!),
+};
+
+const bySize = (a: [number, number], b: [number, number]) => a[0] - b[0] || a[1] - b[1];
+
+const keyOf = (pool: Pool): string =>
+  pool
+    .map((group) => [...group].sort(bySize).join(";"))
+    .sort()
+    .join("|");
+
+/** Everything that can be done with one drive, or one pair, and what it costs; hours are what was on the old drive. */
+function everyAct(instance: Instance, pool: Pool, month: number): { pool: Pool; cents: number; hours: number }[] {
+  const [layout] = instance.layouts as [LayoutId];
+  const { bays, rules } = instance;
+  const free = bays - sum(pool.map((group) => group.length));
+  const sold = instance.sold.flatMap(({ bytes, cents }): [number, number][] =>
+    cents[month]! < Infinity ? [[bytes / TiB, cents[month]!]] : [],
+  );
+  const due = month + instance.life >= instance.months ? Infinity : month + instance.life;
+  const acts: { pool: Pool; cents: number; hours: number }[] = [];
+  pool.forEach((group, g) => {
+    const others = pool.filter((_, i) => i !== g);
+    const sizes = group.map(([size]) => size).sort((a, b) => a - b);
+    const least =
+      layout === "copies-2" ? 0 : layout.startsWith("hybrid") && rules.joining === "as-largest-member" ? sizes.at(-1)! : sizes[0]!;
+    for (const [size, cents] of sold) {
+      if (layout !== "raid1" && free > 0 && size >= least)
+        acts.push({ pool: [...others, [...group, [size, due]]], cents, hours: 0 });
+      group.forEach(([old], d) => {
+        if (size < old) return;
+        const next = group.map((each, i): [number, number] => (i === d ? [size, due] : each));
+        const exposed = rules.replacing === "pull-first" || free === 0;
+        acts.push({ pool: [...others, next], cents, hours: exposed ? old : 0 });
+      });
+    }
+    if (layout === "copies-2" && group.length > 2)
+      group.forEach(([, when], d) => {
+        if (when <= month) acts.push({ pool: [...others, group.filter((_, i) => i !== d)], cents: 0, hours: 0 });
+      });
+  });
+  if (layout === "raid1" && free >= 2)
+    for (const [one, first] of sold)
+      for (const [two, second] of sold)
+        if (one <= two) acts.push({ pool: [...pool, [[one, due], [two, due]]], cents: first + second, hours: 0 });
+  return acts;
+}
+
+/**
+ * The least money with which a pool lasts, in cents; Infinity where there is no way.
+ *
+ * @param worth what is made least; money alone, or with something for each exposed hour
+ */
+export function cheapestOfEveryWay(instance: Instance): number {
+  const [layout] = instance.layouts as [LayoutId];
+  const holds = HOLDS[layout]!;
+  let now = new Map<string, { pool: Pool; cents: number }>();
+  const first: Pool = instance.groups.map(({ drives }) => drives.map(({ drive, due }) => [drive.bytes / TiB, due]));
+  now.set(keyOf(first), { pool: first, cents: 0 });
+  for (let month = 0; month < instance.months; month += 1) {
+    const need = instance.needs[month]! / TiB;
+    const waiting = [...now.values()].sort((a, b) => a.cents - b.cents);
+    const done = new Map<string, { pool: Pool; cents: number }>();
+    while (waiting.length > 0) {
+      const next = waiting.shift()!;
+      const key = keyOf(next.pool);
+      if ((done.get(key)?.cents ?? Infinity) <= next.cents) continue;
+      done.set(key, next);
+      for (const { pool, cents } of everyAct(instance, next.pool, month)) {
+        const spent = next.cents + cents;
+        if ((done.get(keyOf(pool))?.cents ?? Infinity) <= spent) continue;
+        let at = waiting.findIndex((each) => each.cents > spent);
+        if (at < 0) at = waiting.length;
+        waiting.splice(at, 0, { pool, cents: spent });
+      }
+    }
+    now = new Map(
+      [...done].filter(
+        ([, { pool }]) =>
+          sum(pool.map((group) => holds(group.map(([size]) => size).sort((a, b) => a - b)))) >= need &&
+          pool.every((group) => group.every(([, due]) => due > month)),
+      ),
+    );
+  }
+  return Math.min(Infinity, ...[...now.values()].map(({ cents }) => cents));
+}
