@@ -37,13 +37,24 @@ const without = (kinds: readonly Kind[], old: Kind): Kind[] => {
   return [...kinds.slice(0, at), ...kinds.slice(at + 1)];
 };
 
-/** The least kinds of a group: one that is no smaller and need not go sooner than another is never changed before it. */
-function leastOf(kinds: readonly Kind[]): Kind[] {
+/**
+ * The least kinds of a group: one that is no smaller, need not go sooner and leaves data exposed no less long than
+ * another is never changed before it.
+ */
+function leastOf(kinds: readonly Kind[], { rules }: Instance): Kind[] {
   const different = [...new Set(kinds)];
+  const hours = (kind: Kind) => hoursToFill(kind, rules);
   return different.filter(
-    (kind) => !different.some((other) => other !== kind && other.bytes <= kind.bytes && other.due <= kind.due),
+    (kind) =>
+      !different.some(
+        (other) => other !== kind && other.bytes <= kind.bytes && other.due <= kind.due && hours(other) <= hours(kind),
+      ),
   );
 }
+
+/** How long it takes to fill a drive with what was on one of a kind. */
+export const hoursToFill = ({ length, rate }: Kind, rules: BoxRules): number =>
+  length / workRate(rate, REBUILD_SHARE, rules, false) / 3600;
 
 /** What a drive costs that runs one more from a month on: its price, and what running it costs until the end. */
 const runningFrom = (instance: Instance, month: number): number =>
@@ -53,10 +64,10 @@ const runningFrom = (instance: Instance, month: number): number =>
  * How long data is exposed while a drive is changed: for as long as the new one is filled, where the old one has to go
  * first and no more may fail meanwhile.
  */
-function exposedHours({ rules, bays }: Instance, box: BoxThen, shape: Shape, old: Kind, bought: Kind): number {
+function exposedHours({ rules, bays }: Instance, box: BoxThen, shape: Shape, old: Kind): number {
   const attached = rules.replacing === "old-attached" && !shape.layout.takesNoSpare && box.drives < bays;
   if (attached || shape.tolerance !== 1) return 0;
-  return Math.min(old.length, bought.length) / workRate(Math.min(old.rate, bought.rate), REBUILD_SHARE, rules, false) / 3600;
+  return hoursToFill(old, rules);
 }
 
 /** All multisets of so many. */
@@ -71,15 +82,21 @@ const MOST_BEGINNINGS = 800;
 
 const choose = (n: number, k: number): number => (k === 0 ? 1 : (choose(n - 1, k - 1) * n) / k);
 
-/** What can be done in a box in one month, a drive or a group at a time. */
-export function actsOf(instance: Instance, boxes: Boxes): (box: BoxThen, month: number) => Move[] {
+/**
+ * What can be done in a box in one month, a drive or a group at a time.
+ *
+ * @param hoursCount whether exposed hours matter besides money: then it does which drive is changed while a bay is free
+ */
+export function actsOf(instance: Instance, boxes: Boxes, hoursCount = false): (box: BoxThen, month: number) => Move[] {
   const { rules, sold, bays } = instance;
 
   const offersIn = (month: number): Offer[] =>
     sold.flatMap(({ bytes, cents }) => {
       const price = cents[month] as number;
       const due = month + instance.life;
-      return price < Infinity ? [{ kind: boxes.kindOf(bytes, due >= instance.months ? Infinity : due), cents: price }] : [];
+      return price < Infinity
+        ? [{ kind: boxes.kindOf(bytes, due >= instance.months ? Infinity : due), cents: price }]
+        : [];
     });
   const known: Offer[][] = [];
   const offers = (month: number): Offer[] => (known[month] ??= offersIn(month));
@@ -107,15 +124,16 @@ export function actsOf(instance: Instance, boxes: Boxes): (box: BoxThen, month: 
     // A low smallest keeps it cheap to add drives where each need only be as large as that.
     const low = rules.joining === "as-smallest-member" && box.drives < bays;
     // Where bands stay as they were cut, which drive goes decides where the next are cut.
-    const all = layout.cutsAtSizes && (boxes.stepwise || low);
+    const free = hoursCount && rules.replacing === "old-attached" && box.drives < bays;
+    const all = free || (layout.cutsAtSizes && (boxes.stepwise || low));
     const parity = layout.dedicatedParity ? kinds.slice(-layout.dedicatedParity) : [];
-    const olds = all ? [...new Set(kinds)] : [...new Set([...leastOf(kinds), ...parity])];
+    const olds = all ? [...new Set(kinds)] : [...new Set([...leastOf(kinds, instance), ...parity])];
     return olds.flatMap((old) =>
       offers(month).flatMap(({ kind, cents }): Move[] => {
         if (kind.bytes < old.bytes || (kind.bytes === old.bytes && kind.due <= old.due)) return [];
         if (!parity.includes(old) && !parityAllows(shape, kind)) return [];
         const now = boxes.shapeOf(layout, options, [...without(kinds, old), kind], shape);
-        const hours = exposedHours(instance, box, shape, old, kind);
+        const hours = exposedHours(instance, box, shape, old);
         const act: Act = { kind: "replace", shape, olds: [old], bought: kind };
         return [{ act, box: withShape(box, shape, now), cents, hours }];
       }),
@@ -144,7 +162,14 @@ export function actsOf(instance: Instance, boxes: Boxes): (box: BoxThen, month: 
       [...none, ...one].flatMap((set): Move[] => {
         const bought = set.map(({ kind }) => kind);
         const equal = shape.kinds.every(({ bytes }) => bytes === shape.kinds[0]?.bytes);
-        const change = { from: shape.layout.id, to: to.id, drives: shape.kinds.length, joining: bought.length, leaving: 0, equal };
+        const change = {
+          from: shape.layout.id,
+          to: to.id,
+          drives: shape.kinds.length,
+          joining: bought.length,
+          leaving: 0,
+          equal,
+        };
         if (refuses(change) !== null || bought.some(({ bytes }) => bytes < leastToJoin(shape, rules))) return [];
         if (wrongCount(to, shape.kinds.length + bought.length, rules, shape.options)) return [];
         const now = boxes.shapeOf(to, shape.options, [...shape.kinds, ...bought], shape);
@@ -183,8 +208,12 @@ export function actsOf(instance: Instance, boxes: Boxes): (box: BoxThen, month: 
     return offers(month).flatMap(({ kind, cents }): Move[] => {
       if (shape.kinds.some(({ bytes }) => kind.bytes < bytes)) return [];
       if (shape.kinds.every((old) => kind.bytes === old.bytes && kind.due <= old.due)) return [];
-      const hours = shape.kinds.reduce((sum, each) => sum + exposedHours(instance, box, shape, each, kind), 0);
-      const now = boxes.shapeOf(shape.layout, shape.options, shape.kinds.map(() => kind));
+      const hours = shape.kinds.reduce((sum, each) => sum + exposedHours(instance, box, shape, each), 0);
+      const now = boxes.shapeOf(
+        shape.layout,
+        shape.options,
+        shape.kinds.map(() => kind),
+      );
       const act: Act = { kind: "replace", shape, olds: shape.kinds, bought: kind };
       return [{ act, box: withShape(box, shape, now), cents: cents * shape.kinds.length, hours }];
     });
@@ -210,7 +239,11 @@ function beginnings(
 ): { layout: Layout; options: GroupOptions; width: number }[] {
   const [last] = box.groups;
   if (!last)
-    return layouts.map((id) => ({ layout: layoutOf(id), options: {}, width: Math.max(2, fewestDrives(layoutOf(id), rules)) }));
+    return layouts.map((id) => ({
+      layout: layoutOf(id),
+      options: {},
+      width: Math.max(2, fewestDrives(layoutOf(id), rules)),
+    }));
   const first = groups[0]?.drives.length ?? last.kinds.length;
   const grows = growsByOne(last.layout, last.kinds.length, rules, last.options) && widensByDrive(last.layout, rules);
   return grows || last.layout.chunked || last.layout.independent

@@ -79,7 +79,8 @@ function byLack(instance: Instance, boxes: Boxes, measure: Measure): Bound {
       if (price >= best) continue;
       const gain = gains[i] as number;
       if (free > 0) {
-        const then = price + (running[month] as number) + least(month, units + gain, free - 1, Math.min(smallest, gain));
+        const then =
+          price + (running[month] as number) + least(month, units + gain, free - 1, Math.min(smallest, gain));
         if (then < best) best = then;
       }
       if (gain > smallest) {
@@ -95,7 +96,8 @@ function byLack(instance: Instance, boxes: Boxes, measure: Measure): Bound {
     if (isTooLarge) return 0;
     const free = measure.places(bays) - measure.places(box.drives);
     let smallest = Infinity;
-    for (const shape of box.groups) for (const kind of shape.kinds) smallest = Math.min(smallest, countsOf(kind, edges));
+    for (const shape of box.groups)
+      for (const kind of shape.kinds) smallest = Math.min(smallest, countsOf(kind, edges));
     const units = Math.ceil(measure.of(box) / unit - 1e-9);
     return least(month, units, free, Math.min(smallests - 1, Math.floor(smallest / unit + 1e-9)));
   };

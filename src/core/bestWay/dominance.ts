@@ -1,4 +1,6 @@
 import { rulesForJoining } from "../layouts/joins";
+import type { BoxRules } from "../document/plan";
+import { hoursToFill } from "./acts";
 import { endOfKept } from "../layouts/keptArrays";
 import type { BoxThen, Shape } from "./boxes";
 import type { Instance } from "./instance";
@@ -8,16 +10,19 @@ export interface Rank {
   class: string;
   /** The sizes of the drives, groups one after the other, then the months by which they must go. */
   values: Float64Array;
+  /** For how long each drive leaves data exposed when it is changed, in the order of the sizes. */
+  hours: Float64Array;
   /** Of the values, months without end left out: none is at least another whose sum is larger. */
   sum: number;
 }
 
 /** The values of groups; months only where drives are ever due. */
-function valuesOf(groups: readonly Shape[], withDue: boolean): Pick<Rank, "values" | "sum"> {
+function valuesOf(groups: readonly Shape[], withDue: boolean, rules: BoxRules): Omit<Rank, "class"> {
   const kinds = groups.flatMap((shape) => shape.kinds);
   const sizes = kinds.map(({ bytes }) => bytes);
   const values = Float64Array.from(withDue ? [...sizes, ...kinds.map(({ due }) => due)] : sizes);
-  return { values, sum: sizes.reduce((sum, bytes) => sum + bytes, 0) };
+  const hours = Float64Array.from(kinds, (kind) => hoursToFill(kind, rules));
+  return { values, hours, sum: sizes.reduce((sum, bytes) => sum + bytes, 0) };
 }
 
 /** Larger groups after smaller ones, so that like is held against like. */
@@ -32,12 +37,13 @@ const inOrder = (groups: readonly Shape[]): readonly Shape[] =>
 export function ranked(instance: Instance, stepwise = false): (box: BoxThen) => Rank | null {
   const { bays, rules } = instance;
   const known: (Rank | null)[] = [];
-  const withDue = instance.life < Infinity || instance.groups.some(({ drives }) => drives.some(({ due }) => due < Infinity));
+  const withDue =
+    instance.life < Infinity || instance.groups.some(({ drives }) => drives.some(({ due }) => due < Infinity));
   const make = (box: BoxThen): Rank | null => {
     const isFull = box.drives >= bays;
     const groups = inOrder(box.groups);
     const layouts = groups.map(({ layout, kinds }) => `${layout.id} ${kinds.length}`).join();
-    const values = valuesOf(groups, withDue);
+    const values = valuesOf(groups, withDue, rules);
     const [shape] = groups;
     // A group more needs no drive to fit another; within a group that is wide already nothing joins.
     const joins = groups.length === 1 && shape && (shape.layout.cutsAtSizes || shape.layout.countsSmallest);
@@ -60,7 +66,7 @@ export function ranked(instance: Instance, stepwise = false): (box: BoxThen) => 
  */
 function standing(
   { layout, kinds, kept = [] }: Shape,
-  values: Pick<Rank, "values" | "sum">,
+  values: Omit<Rank, "class">,
   { rules, bays }: Instance,
 ): Rank | null {
   const { joining } = rulesForJoining(layout, rules);
@@ -75,4 +81,11 @@ function standing(
 export function isAtLeast(one: Float64Array, other: Float64Array): boolean {
   for (let i = 0; i < one.length; i += 1) if ((one[i] as number) < (other[i] as number)) return false;
   return true;
+}
+
+/** How much longer than another box one leaves data exposed at most, if all that is done in the other is done in it. */
+export function longerExposed(one: Float64Array, other: Float64Array): number {
+  let hours = 0;
+  for (let i = 0; i < one.length; i += 1) hours += Math.max(0, (one[i] as number) - (other[i] as number));
+  return hours;
 }

@@ -69,13 +69,19 @@ function driveOfKind(along: Along, group: string, { bytes, due }: Kind): Drive |
 
 /** The group that has just the drives of a shape. */
 function groupOfShape(along: Along, pool: string, { layout, kinds }: Shape): string | undefined {
-  const wanted = kinds.map(({ bytes, due }) => `${bytes} ${due}`).sort().join();
+  const wanted = kinds
+    .map(({ bytes, due }) => `${bytes} ${due}`)
+    .sort()
+    .join();
   const groups = along.state.plan.pools.find(({ id }) => id === pool)?.groups ?? [];
   // Acts of a month may be done in another order than they were thought of.
   if (groups.length === 1) return groups[0]?.id;
   return groups.find((group) => {
     const members = ownerOfGroup(along.state.plan, group.id)?.members ?? [];
-    const has = members.map((drive) => `${drive.bytes} ${along.due.get(drive.id) ?? Infinity}`).sort().join();
+    const has = members
+      .map((drive) => `${drive.bytes} ${along.due.get(drive.id) ?? Infinity}`)
+      .sort()
+      .join();
     return group.layout === layout.id && has === wanted;
   })?.id;
 }
@@ -114,9 +120,16 @@ export function laidOut(instance: Instance, way: readonly WayAct[], care: Care):
   const priceOf = (bytes: Bytes, month: number): number =>
     instance.sold.find((each) => each.bytes === bytes)?.cents[month] ?? 0;
   const buy = (kind: Kind, month: number): Drive => {
-    const like = { bytes: kind.bytes, medium: pattern?.medium ?? ("hdd" as const), bus: pattern?.bus ?? ("sata" as const) };
+    const like = {
+      bytes: kind.bytes,
+      medium: pattern?.medium ?? ("hdd" as const),
+      bus: pattern?.bus ?? ("sata" as const),
+    };
     const sectors = pattern ? { logicalSector: pattern.logicalSector, physicalSector: pattern.physicalSector } : {};
-    const drive: Drive = { ...driveToBuy(next(), { ...like, ...sectors }, []), price: priceOf(kind.bytes, month) / 100 };
+    const drive: Drive = {
+      ...driveToBuy(next(), { ...like, ...sectors }, []),
+      price: priceOf(kind.bytes, month) / 100,
+    };
     buys.push(drive);
     along.state = { ...along.state, plan: { ...along.state.plan, drives: [...along.state.plan.drives, drive] } };
     along.due.set(drive.id, kind.due);
@@ -154,7 +167,9 @@ export function laidOut(instance: Instance, way: readonly WayAct[], care: Care):
     take({ kind: "remove-drive", drive: id });
     const then = along.state.plan;
     const after = then.pools.find((each) => each.id === pool.id);
-    const left = after ? usableOfPool(then, after, rules) - sum(after.volumes.slice(0, -1).map(({ bytes }) => bytes)) : 0;
+    const left = after
+      ? usableOfPool(then, after, rules) - sum(after.volumes.slice(0, -1).map(({ bytes }) => bytes))
+      : 0;
     const volume = after?.volumes.at(-1);
     if (!volume || volume.bytes <= left) return;
     along.steps.length = before;
@@ -237,7 +252,11 @@ export function laidOut(instance: Instance, way: readonly WayAct[], care: Care):
     month = each.month;
     acts.push({ month, kind: each.act.kind, ...done });
     const isLast = ordered[acts.length]?.month !== month;
-    if (isLast && variants.verify && layoutOf(each.act.kind === "add-group" ? each.act.layout.id : each.act.shape.layout.id).nominalTolerance({}) > 0)
+    if (
+      isLast &&
+      variants.verify &&
+      layoutOf(each.act.kind === "add-group" ? each.act.layout.id : each.act.shape.layout.id).nominalTolerance({}) > 0
+    )
       take({ kind: "verify", pool: pool.id });
     ends.push(along.steps.length);
   }

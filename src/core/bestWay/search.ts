@@ -116,8 +116,8 @@ export function firstWay(
 }
 
 /** A queue that gives out the least first. */
-export class LeastFirst {
-  private readonly labels: Label[] = [];
+export class LeastFirst<T = Label> {
+  private readonly labels: T[] = [];
   private readonly keys: number[] = [];
 
   get size(): number {
@@ -128,7 +128,7 @@ export class LeastFirst {
     return this.keys[0] ?? Infinity;
   }
 
-  put(label: Label, key: number): void {
+  put(label: T, key: number): void {
     const { labels, keys } = this;
     let at = labels.length;
     labels.push(label);
@@ -136,7 +136,7 @@ export class LeastFirst {
     while (at > 0) {
       const up = (at - 1) >> 1;
       if ((keys[up] as number) <= key) break;
-      labels[at] = labels[up] as Label;
+      labels[at] = labels[up] as T;
       keys[at] = keys[up] as number;
       at = up;
     }
@@ -144,18 +144,18 @@ export class LeastFirst {
     keys[at] = key;
   }
 
-  take(): Label | undefined {
+  take(): T | undefined {
     const { labels, keys } = this;
     const first = labels[0];
     const [label, key] = [labels.pop(), keys.pop() as number];
-    if (!label || labels.length === 0) return first;
+    if (label === undefined || labels.length === 0) return first;
     let at = 0;
     for (;;) {
       let down = at * 2 + 1;
       if (down >= labels.length) break;
       if (down + 1 < labels.length && (keys[down + 1] as number) < (keys[down] as number)) down += 1;
       if ((keys[down] as number) >= key) break;
-      labels[at] = labels[down] as Label;
+      labels[at] = labels[down] as T;
       keys[at] = keys[down] as number;
       at = down;
     }
@@ -256,7 +256,7 @@ export function* cheapestWay(instance: Instance, boxes: Boxes = boxesOf(instance
   });
   put(beginning(boxes));
   yield soFar();
-  for (let followed = 0; queue.size > 0 && queue.least() <= (best?.cents ?? Infinity); ) {
+  for (let followed = 0; queue.size > 0 && queue.least() <= (best?.cents ?? Infinity);) {
     const label = queue.take();
     if (!label || label.isOver) continue;
     for (const move of acts(label.box, label.month)) put(following(label, move));

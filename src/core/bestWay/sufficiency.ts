@@ -18,7 +18,10 @@ export function filesIn(data: Bytes, pool: Pick<Pool, "volumes">, headroom: numb
   const others = pool.volumes.slice(0, -1);
   const { fileSystemBytes: _grown, ...volume } = last;
   const given = others.reduce((sum, each) => sum + each.bytes, 0);
-  const grown = Math.max(last.bytes, given + last.bytes < usable ? last.bytes + floorTo(usable - given - last.bytes, MiB) : 0);
+  const grown = Math.max(
+    last.bytes,
+    given + last.bytes < usable ? last.bytes + floorTo(usable - given - last.bytes, MiB) : 0,
+  );
   const volumes = [...others, { ...volume, bytes: Math.min(grown, Math.max(0, usable - given)) }];
   return volumesOf(usable, volumes).volumes.reduce((sum, { bytes }, i) => {
     const { capacity } = volumeShares({ ...(volumes[i] ?? volume), bytes });

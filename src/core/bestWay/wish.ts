@@ -94,9 +94,10 @@ export function instanceOf(plan: Plan, wish: GrowthWish, day: string, rules: Box
   let most = 0;
   for (let month = 0; month < wish.months; month += 1) {
     most = Math.max(most, wish.demand[month] ?? 0);
-    needs[month] = most > 0 && needs[month - 1] !== undefined && wish.demand[month] === wish.demand[month - 1]
-      ? (needs[month - 1] as number)
-      : dataFor(most, pool, wish.headroom, rules);
+    needs[month] =
+      most > 0 && needs[month - 1] !== undefined && wish.demand[month] === wish.demand[month - 1]
+        ? (needs[month - 1] as number)
+        : dataFor(most, pool, wish.headroom, rules);
     if (month > 0) needs[month] = Math.max(needs[month] as number, needs[month - 1] as number);
   }
   return {

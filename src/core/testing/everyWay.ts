@@ -29,7 +29,13 @@ const keyOf = (pool: Pool): string =>
     .sort()
     .join("|");
 
-/** Everything that can be done with one drive, or one pair, and what it costs; hours are what was on the old drive. */
+/** Hours to write so many TiB at 0.6 of the usual rate of a hard disk of that size. */
+function hoursOn(size: number): number {
+  const bytes = size * TiB;
+  return bytes / (0.6 * (bytes < 2.5e12 ? 130e6 : bytes < 9e12 ? 150e6 : 190e6)) / 3600;
+}
+
+/** Everything that can be done with one drive, or one pair, and what it costs; hours are those to fill the new drive. */
 function everyAct(instance: Instance, pool: Pool, month: number): { pool: Pool; cents: number; hours: number }[] {
   const [layout] = instance.layouts as [LayoutId];
   const { bays, rules } = instance;
@@ -43,7 +49,11 @@ function everyAct(instance: Instance, pool: Pool, month: number): { pool: Pool; 
     const others = pool.filter((_, i) => i !== g);
     const sizes = group.map(([size]) => size).sort((a, b) => a - b);
     const least =
-      layout === "copies-2" ? 0 : layout.startsWith("hybrid") && rules.joining === "as-largest-member" ? sizes.at(-1)! : sizes[0]!;
+      layout === "copies-2"
+        ? 0
+        : layout.startsWith("hybrid") && rules.joining === "as-largest-member"
+          ? sizes.at(-1)!
+          : sizes[0]!;
     for (const [size, cents] of sold) {
       if (layout !== "raid1" && free > 0 && size >= least)
         acts.push({ pool: [...others, [...group, [size, due]]], cents, hours: 0 });
@@ -51,7 +61,7 @@ function everyAct(instance: Instance, pool: Pool, month: number): { pool: Pool; 
         if (size < old) return;
         const next = group.map((each, i): [number, number] => (i === d ? [size, due] : each));
         const exposed = rules.replacing === "pull-first" || free === 0;
-        acts.push({ pool: [...others, next], cents, hours: exposed ? old : 0 });
+        acts.push({ pool: [...others, next], cents, hours: exposed ? hoursOn(old) : 0 });
       });
     }
     if (layout === "copies-2" && group.length > 2)
@@ -62,7 +72,18 @@ function everyAct(instance: Instance, pool: Pool, month: number): { pool: Pool; 
   if (layout === "raid1" && free >= 2)
     for (const [one, first] of sold)
       for (const [two, second] of sold)
-        if (one <= two) acts.push({ pool: [...pool, [[one, due], [two, due]]], cents: first + second, hours: 0 });
+        if (one <= two)
+          acts.push({
+            pool: [
+              ...pool,
+              [
+                [one, due],
+                [two, due],
+              ],
+            ],
+            cents: first + second,
+            hours: 0,
+          });
   return acts;
 }
 
@@ -103,4 +124,75 @@ export function cheapestOfEveryWay(instance: Instance): number {
     );
   }
   return Math.min(Infinity, ...[...now.values()].map(({ cents }) => cents));
+}
+
+interface Spent {
+  cents: number;
+  hours: number;
+}
+
+const isBeaten = ({ cents, hours }: Spent, by: readonly Spent[]): boolean =>
+  by.some((each) => each.cents <= cents && each.hours <= hours + 1e-9);
+
+/** Each pair of money and exposed hours that no way beats in both, the cheapest first, tried in the same way. */
+export function frontOfEveryWay(instance: Instance): Spent[] {
+  const [layout] = instance.layouts as [LayoutId];
+  const holds = HOLDS[layout]!;
+  type Reached = { pool: Pool; ways: Spent[] };
+  const first: Pool = instance.groups.map(({ drives }) => drives.map(({ drive, due }) => [drive.bytes / TiB, due]));
+  let now = new Map<string, Reached>([[keyOf(first), { pool: first, ways: [{ cents: 0, hours: 0 }] }]]);
+  for (let month = 0; month < instance.months; month += 1) {
+    const reached = new Map<string, Reached>();
+    const waiting = [...now.values()].flatMap(({ pool, ways }) => ways.map((way) => ({ pool, way })));
+    while (waiting.length > 0) {
+      const { pool, way } = waiting.pop()!;
+      const at = reached.get(keyOf(pool)) ?? { pool, ways: [] };
+      if (isBeaten(way, at.ways)) continue;
+      at.ways = [...at.ways.filter((each) => !isBeaten(each, [way])), way];
+      reached.set(keyOf(pool), at);
+      for (const act of everyAct(instance, pool, month))
+        waiting.push({ pool: act.pool, way: { cents: way.cents + act.cents, hours: way.hours + act.hours } });
+    }
+    const need = instance.needs[month]! / TiB;
+    now = new Map(
+      [...reached].filter(
+        ([, { pool }]) =>
+          sum(pool.map((group) => holds(group.map(([size]) => size).sort((a, b) => a - b)))) >= need &&
+          pool.every((group) => group.every(([, due]) => due > month)),
+      ),
+    );
+  }
+  const all = [...now.values()].flatMap(({ ways }) => ways).sort((a, b) => a.cents - b.cents || a.hours - b.hours);
+  return all.filter((way, i) => !isBeaten(way, all.slice(0, i)));
+}
+
+/** The least money if no more than so much is spent in any year of so many months, tried in the same way. */
+export function cheapestWithin(instance: Instance, perYear: number, year: number): number {
+  const [layout] = instance.layouts as [LayoutId];
+  const holds = HOLDS[layout]!;
+  type Reached = { pool: Pool; cents: number; spent: number };
+  const first: Pool = instance.groups.map(({ drives }) => drives.map(({ drive, due }) => [drive.bytes / TiB, due]));
+  let now: Reached[] = [{ pool: first, cents: 0, spent: 0 }];
+  for (let month = 0; month < instance.months; month += 1) {
+    const waiting = month % year === 0 ? now.map((each) => ({ ...each, spent: 0 })) : [...now];
+    const reached = new Map<string, Reached[]>();
+    while (waiting.length > 0) {
+      const next = waiting.pop()!;
+      const key = keyOf(next.pool);
+      const list = reached.get(key) ?? [];
+      if (list.some((each) => each.cents <= next.cents && each.spent <= next.spent)) continue;
+      reached.set(key, [...list.filter((each) => each.cents < next.cents || each.spent < next.spent), next]);
+      for (const { pool, cents } of everyAct(instance, next.pool, month))
+        if (next.spent + cents <= perYear) waiting.push({ pool, cents: next.cents + cents, spent: next.spent + cents });
+    }
+    const need = instance.needs[month]! / TiB;
+    now = [...reached.values()]
+      .flat()
+      .filter(
+        ({ pool }) =>
+          sum(pool.map((group) => holds(group.map(([size]) => size).sort((a, b) => a - b)))) >= need &&
+          pool.every((group) => group.every(([, due]) => due > month)),
+      );
+  }
+  return Math.min(Infinity, ...now.map(({ cents }) => cents));
 }

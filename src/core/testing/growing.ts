@@ -48,13 +48,15 @@ export function yearly(
   };
 }
 
-export function ended(instance: Instance): SoFar {
-  const steps = cheapestWay(instance);
+/** What a search ends with. */
+export function last<T>(steps: Generator<unknown, T>): T {
   for (;;) {
     const { done, value } = steps.next();
-    if (done) return value;
+    if (done) return value as T;
   }
 }
+
+export const ended = (instance: Instance): SoFar => last(cheapestWay(instance));
 
 /** Numbers from 0 to 1 that follow from a seed. */
 export function drawnFrom(seed: number): () => number {

@@ -1,0 +1,104 @@
+import { actsOf } from "./acts";
+import { boundOf } from "./bounds";
+import { type Boxes, boxesOf } from "./boxes";
+import { isAtLeast, longerExposed, ranked } from "./dominance";
+import type { Aim, Instance } from "./instance";
+import { beginning, following, type Label, LeastFirst } from "./search";
+
+/** What is weighed against money: exposed hours, or how many acts there are. */
+export type Second = Exclude<Aim, "money">;
+
+/** Ways of which none is beaten by another in both money and hours (or acts), the cheapest first. */
+export interface FrontSoFar {
+  ways: Label[];
+  /** Whether these are all. */
+  complete: boolean;
+  boxes: number;
+}
+
+const of = (label: Label, second: Second): number => label[second];
+
+/** Hours that differ by less are the same. */
+const SAME = 1e-9;
+
+interface Held {
+  label: Label;
+  values: Float64Array;
+  hours: Float64Array;
+  sum: number;
+}
+
+/** Ways so far of which none makes another idle. */
+function unbeaten(instance: Instance, boxes: Boxes, second: Second) {
+  const rankOf = ranked(instance, boxes.stepwise);
+  const classes = new Map<string, Held[]>();
+  const none = new Float64Array(0);
+  const covers = (one: Held, other: Held): boolean => {
+    const [a, b] = [one.label, other.label];
+    if (a.cents > b.cents || a.month < b.month || one.sum < other.sum || !isAtLeast(one.values, other.values))
+      return false;
+    const longer = second === "hours" ? longerExposed(one.hours, other.hours) : 0;
+    return of(a, second) + longer <= of(b, second) + SAME;
+  };
+  return (label: Label): boolean => {
+    const rank = rankOf(label.box);
+    const name = rank ? rank.class : `#${label.box.index}`;
+    const held: Held = { label, values: rank?.values ?? none, hours: rank?.hours ?? none, sum: rank?.sum ?? 0 };
+    const list = classes.get(name) ?? [];
+    if (list.some((other) => covers(other, held))) return false;
+    let left = 0;
+    for (const other of list) {
+      other.label.isOver ||= covers(held, other);
+      if (!other.label.isOver) list[left++] = other;
+    }
+    list.length = left;
+    list.push(held);
+    classes.set(name, list);
+    return true;
+  };
+}
+
+/** After so many ways that were followed it says how far it is. */
+const TELL_EVERY = 400;
+
+/**
+ * All ways of which none is better in money and in hours (or acts): the search for the cheapest way without its early
+ * end.
+ *
+ * @yields those that were found so far
+ * @returns them all, the cheapest first
+ */
+export function* frontSteps(
+  instance: Instance,
+  second: Second,
+  boxes: Boxes = boxesOf(instance),
+): Generator<FrontSoFar, FrontSoFar> {
+  const acts = actsOf(instance, boxes, second === "hours");
+  const bound = boundOf(instance, boxes);
+  const queue = new LeastFirst();
+  const takes = unbeaten(instance, boxes, second);
+  let ways: Label[] = [];
+  const isBeaten = (cents: number, hours: number) =>
+    ways.some((way) => way.cents <= cents && of(way, second) <= hours + SAME);
+  const put = (label: Label) => {
+    const ends = label.month >= instance.months;
+    const key = label.cents + (ends ? 0 : bound(label.box, label.month));
+    if (isBeaten(key, of(label, second))) return;
+    if (ends)
+      ways = [
+        ...ways.filter((way) => way.cents < label.cents || of(way, second) < of(label, second) - SAME),
+        label,
+      ].sort((a, b) => a.cents - b.cents);
+    else if (takes(label)) queue.put(label, key);
+  };
+  put(beginning(boxes));
+  for (let followed = 1; queue.size > 0; followed += 1) {
+    const label = queue.take();
+    if (!label || label.isOver) continue;
+    const key = label.cents + bound(label.box, label.month);
+    if (isBeaten(key, of(label, second))) continue;
+    for (const move of acts(label.box, label.month)) put(following(label, move));
+    if (followed % TELL_EVERY === 0) yield { ways, complete: false, boxes: boxes.count() };
+  }
+  return { ways, complete: true, boxes: boxes.count() };
+}
