@@ -44,6 +44,7 @@ const STOREYS = [
   "rescue",
   "ruleBook",
   "mends",
+  "bestWay",
   "rehearsal",
 ];
 

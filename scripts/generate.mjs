@@ -14,6 +14,10 @@ const PLAN = "src/core/document/schema/plan-1.json";
 
 const schemas = [
   { schema: PLAN, out: "src/core/document/generated/validatePlan" },
+  {
+    schema: "src/exchange/bestWay/schema/best-way.json",
+    out: "src/exchange/bestWay/generated/validateBestWay",
+  },
   { schema: "src/exchange/inventory/schema/lsblk.json", out: "src/exchange/inventory/generated/validateLsblk" },
   {
     schema: "src/exchange/practiceBox/schema/practice.json",

@@ -1,3 +1,4 @@
+import { answerBestWay } from "@/exchange/bestWay/answerBestWay";
 import { answerRequest, type RequestAnswer } from "@/exchange/prediction/answerRequest";
 import { answerPracticeBox } from "@/exchange/practiceBox/answerPracticeBox";
 import { answerReadBox } from "@/exchange/readBox/answerReadBox";
@@ -18,7 +19,13 @@ export type AnswerTask =
       /** As an instant, to the minute. */
       now: string;
     }
-  | { to: "practice-box"; text: string };
+  | { to: "practice-box"; text: string }
+  | {
+      to: "best-way";
+      text: string;
+      /** As YYYY-MM-DD. */
+      today: string;
+    };
 
 /** What a thread of the server does. It keeps nothing. */
 export default function answer(task: AnswerTask): RequestAnswer {
@@ -29,5 +36,7 @@ export default function answer(task: AnswerTask): RequestAnswer {
       return answerReadBox(task.text, task.now);
     case "practice-box":
       return answerPracticeBox(task.text);
+    case "best-way":
+      return answerBestWay(task.text, task.today);
   }
 }

@@ -14,8 +14,8 @@ export type Act =
   | { kind: "add"; shape: Shape; bought: Kind }
   /** One drive for another, or both of a pair. */
   | { kind: "replace"; shape: Shape; olds: readonly Kind[]; bought: Kind }
-  | { kind: "add-group"; layout: Layout; options: GroupOptions; bought: readonly Kind[] }
-  | { kind: "change-level"; shape: Shape; to: Layout; bought: readonly Kind[] }
+  | { kind: "further-group"; layout: Layout; options: GroupOptions; bought: readonly Kind[] }
+  | { kind: "new-level"; shape: Shape; to: Layout; bought: readonly Kind[] }
   | { kind: "take-out"; shape: Shape; old: Kind };
 
 /** An act, the box after it, what it costs and for how long it leaves data exposed. */
@@ -82,142 +82,160 @@ const MOST_BEGINNINGS = 800;
 
 const choose = (n: number, k: number): number => (k === 0 ? 1 : (choose(n - 1, k - 1) * n) / k);
 
+/** What the acts of a month are thought of with. */
+interface Acting {
+  instance: Instance;
+  boxes: Boxes;
+  /** What can be bought in a month. */
+  offers: (month: number) => readonly Offer[];
+  hoursCount: boolean;
+}
+
+/** What can be bought in each month, with the month by which it must go. */
+function offersOf({ sold, life, months }: Instance, boxes: Boxes): (month: number) => readonly Offer[] {
+  const known: Offer[][] = [];
+  const inMonth = (month: number): Offer[] =>
+    sold.flatMap(({ bytes, cents }) => {
+      const price = cents[month] as number;
+      const due = month + life;
+      return price < Infinity ? [{ kind: boxes.kindOf(bytes, due >= months ? Infinity : due), cents: price }] : [];
+    });
+  return (month) => (known[month] ??= inMonth(month));
+}
+
+/** A box with a group changed, or one more. */
+function withShape({ boxes }: Acting, box: BoxThen, old: Shape | null, now: Shape): BoxThen {
+  const at = old ? box.groups.indexOf(old) : -1;
+  return boxes.boxOf([...box.groups.filter((_, i) => i !== at), now]);
+}
+
+function adding(acting: Acting, box: BoxThen, shape: Shape, month: number): Move[] {
+  const { instance, boxes, offers } = acting;
+  const { layout, options, kinds } = shape;
+  if (box.drives >= instance.bays || !growsByOne(layout, kinds.length, instance.rules, options)) return [];
+  const least = leastToJoin(shape, instance.rules);
+  return offers(month).flatMap(({ kind, cents }): Move[] => {
+    if (kind.bytes < least || !parityAllows(shape, kind)) return [];
+    const now = boxes.shapeOf(layout, options, [...kinds, kind], shape);
+    const act: Act = { kind: "add", shape, bought: kind };
+    return [{ act, box: withShape(acting, box, shape, now), cents: cents + runningFrom(instance, month), hours: 0 }];
+  });
+}
+
+/** The kinds of a group of which one may be the best to be changed. */
+function oldsOf({ instance, boxes, hoursCount }: Acting, box: BoxThen, { layout, kinds }: Shape): Kind[] {
+  const { rules, bays } = instance;
+  const isFree = box.drives < bays;
+  // A low smallest keeps it cheap to add drives where each need only be as large as that; where bands stay as they were
+  // cut, which drive goes decides where the next are cut; and one is changed without risk while a bay is free.
+  const low = layout.cutsAtSizes && rules.joining === "as-smallest-member" && isFree;
+  const cut = layout.cutsAtSizes && boxes.stepwise;
+  const safe = hoursCount && rules.replacing === "old-attached" && isFree;
+  if (low || cut || safe) return [...new Set(kinds)];
+  const parity = layout.dedicatedParity ? kinds.slice(-layout.dedicatedParity) : [];
+  return [...new Set([...leastOf(kinds, instance), ...parity])];
+}
+
+const isNoMore = (bought: Kind, old: Kind): boolean =>
+  bought.bytes < old.bytes || (bought.bytes === old.bytes && bought.due <= old.due);
+
+function replacing(acting: Acting, box: BoxThen, shape: Shape, month: number): Move[] {
+  const { instance, boxes, offers } = acting;
+  const { layout, options, kinds } = shape;
+  const parity = layout.dedicatedParity ? kinds.slice(-layout.dedicatedParity) : [];
+  return oldsOf(acting, box, shape).flatMap((old) =>
+    offers(month).flatMap(({ kind, cents }): Move[] => {
+      if (isNoMore(kind, old) || (!parity.includes(old) && !parityAllows(shape, kind))) return [];
+      const now = boxes.shapeOf(layout, options, [...without(kinds, old), kind], shape);
+      const hours = exposedHours(instance, box, shape, old);
+      const act: Act = { kind: "replace", shape, olds: [old], bought: kind };
+      return [{ act, box: withShape(acting, box, shape, now), cents, hours }];
+    }),
+  );
+}
+
+/** Both drives of a pair by two of one size. */
+function replacingPair(acting: Acting, box: BoxThen, shape: Shape, month: number): Move[] {
+  const { instance, boxes, offers } = acting;
+  const { layout, options, kinds } = shape;
+  return offers(month).flatMap(({ kind, cents }): Move[] => {
+    if (kinds.some(({ bytes }) => kind.bytes < bytes) || kinds.every((old) => isNoMore(kind, old))) return [];
+    const hours = kinds.reduce((sum, each) => sum + exposedHours(instance, box, shape, each), 0);
+    const pair = kinds.map(() => kind);
+    const now = boxes.shapeOf(layout, options, pair);
+    const act: Act = { kind: "replace", shape, olds: kinds, bought: kind };
+    return [{ act, box: withShape(acting, box, shape, now), cents: cents * kinds.length, hours }];
+  });
+}
+
+const costOf = (offers: readonly Offer[], instance: Instance, month: number): number =>
+  offers.reduce((sum, { cents }) => sum + cents + runningFrom(instance, month), 0);
+
+function furtherGroup(acting: Acting, box: BoxThen, month: number): Move[] {
+  const { instance, boxes, offers } = acting;
+  return beginnings(instance, box).flatMap(({ layout, options, width }): Move[] => {
+    if (box.drives + width > instance.bays) return [];
+    const all = offers(month);
+    const mixed = !instance.equalPairs && choose(all.length + width - 1, width) <= MOST_BEGINNINGS;
+    const sets = mixed ? [...multisets(all, width)] : all.map((offer) => Array.from({ length: width }, () => offer));
+    return sets.map((set): Move => {
+      const bought = set.map(({ kind }) => kind);
+      const now = boxes.shapeOf(layout, options, bought);
+      const act: Act = { kind: "further-group", layout, options, bought };
+      return { act, box: withShape(acting, box, null, now), cents: costOf(set, instance, month), hours: 0 };
+    });
+  });
+}
+
+function changingLevel(acting: Acting, box: BoxThen, shape: Shape, month: number): Move[] {
+  const { instance, boxes, offers } = acting;
+  const { layout, options, kinds } = shape;
+  const { rules } = instance;
+  const one = box.drives < instance.bays ? offers(month).map((offer) => [offer]) : [];
+  const equal = kinds.every(({ bytes }) => bytes === kinds[0]?.bytes);
+  return levelsOf(instance, shape).flatMap(({ to, refuses }) =>
+    [[], ...one].flatMap((set: Offer[]): Move[] => {
+      const bought = set.map(({ kind }) => kind);
+      const change = { from: layout.id, to: to.id, drives: kinds.length, joining: bought.length, leaving: 0, equal };
+      if (refuses(change) !== null || bought.some(({ bytes }) => bytes < leastToJoin(shape, rules))) return [];
+      if (wrongCount(to, kinds.length + bought.length, rules, options)) return [];
+      const now = boxes.shapeOf(to, options, [...kinds, ...bought], shape);
+      const act: Act = { kind: "new-level", shape, to, bought };
+      return [{ act, box: withShape(acting, box, shape, now), cents: costOf(set, instance, month), hours: 0 }];
+    }),
+  );
+}
+
+function takingOut(acting: Acting, box: BoxThen, shape: Shape, month: number): Move[] {
+  const { layout, options, kinds } = shape;
+  const { rules } = acting.instance;
+  // What its volumes have grown to has to be taken back first.
+  if (!layout.chunked || !rules.shrinkVolumes || wrongCount(layout, kinds.length - 1, rules, options)) return [];
+  const due = [...new Set(kinds)].filter((kind) => kind.due <= month);
+  return due.map((old): Move => {
+    const now = acting.boxes.shapeOf(layout, options, without(kinds, old));
+    const act: Act = { kind: "take-out", shape, old };
+    return { act, box: withShape(acting, box, shape, now), cents: 0, hours: 0 };
+  });
+}
+
 /**
  * What can be done in a box in one month, a drive or a group at a time.
  *
  * @param hoursCount whether exposed hours matter besides money: then it does which drive is changed while a bay is free
  */
 export function actsOf(instance: Instance, boxes: Boxes, hoursCount = false): (box: BoxThen, month: number) => Move[] {
-  const { rules, sold, bays } = instance;
-
-  const offersIn = (month: number): Offer[] =>
-    sold.flatMap(({ bytes, cents }) => {
-      const price = cents[month] as number;
-      const due = month + instance.life;
-      return price < Infinity
-        ? [{ kind: boxes.kindOf(bytes, due >= instance.months ? Infinity : due), cents: price }]
-        : [];
-    });
-  const known: Offer[][] = [];
-  const offers = (month: number): Offer[] => (known[month] ??= offersIn(month));
-
-  const withShape = (box: BoxThen, old: Shape | null, now: Shape | null): BoxThen => {
-    const at = old ? box.groups.indexOf(old) : -1;
-    const others = box.groups.filter((_, i) => i !== at);
-    return boxes.boxOf(now ? [...others, now] : others);
-  };
-
-  function adding(box: BoxThen, shape: Shape, month: number): Move[] {
-    const { layout, options, kinds } = shape;
-    if (box.drives >= bays || !growsByOne(layout, kinds.length, rules, options)) return [];
-    const least = leastToJoin(shape, rules);
-    return offers(month).flatMap(({ kind, cents }): Move[] => {
-      if (kind.bytes < least || !parityAllows(shape, kind)) return [];
-      const now = boxes.shapeOf(layout, options, [...kinds, kind], shape);
-      const act: Act = { kind: "add", shape, bought: kind };
-      return [{ act, box: withShape(box, shape, now), cents: cents + runningFrom(instance, month), hours: 0 }];
-    });
-  }
-
-  function replacing(box: BoxThen, shape: Shape, month: number): Move[] {
-    const { layout, options, kinds } = shape;
-    // A low smallest keeps it cheap to add drives where each need only be as large as that.
-    const low = rules.joining === "as-smallest-member" && box.drives < bays;
-    // Where bands stay as they were cut, which drive goes decides where the next are cut.
-    const free = hoursCount && rules.replacing === "old-attached" && box.drives < bays;
-    const all = free || (layout.cutsAtSizes && (boxes.stepwise || low));
-    const parity = layout.dedicatedParity ? kinds.slice(-layout.dedicatedParity) : [];
-    const olds = all ? [...new Set(kinds)] : [...new Set([...leastOf(kinds, instance), ...parity])];
-    return olds.flatMap((old) =>
-      offers(month).flatMap(({ kind, cents }): Move[] => {
-        if (kind.bytes < old.bytes || (kind.bytes === old.bytes && kind.due <= old.due)) return [];
-        if (!parity.includes(old) && !parityAllows(shape, kind)) return [];
-        const now = boxes.shapeOf(layout, options, [...without(kinds, old), kind], shape);
-        const hours = exposedHours(instance, box, shape, old);
-        const act: Act = { kind: "replace", shape, olds: [old], bought: kind };
-        return [{ act, box: withShape(box, shape, now), cents, hours }];
-      }),
-    );
-  }
-
-  function furtherGroup(box: BoxThen, month: number): Move[] {
-    return beginnings(instance, box).flatMap(({ layout, options, width }): Move[] => {
-      if (box.drives + width > bays) return [];
-      const all = offers(month);
-      const mixed = !instance.equalPairs && choose(all.length + width - 1, width) <= MOST_BEGINNINGS;
-      const sets = mixed ? [...multisets(all, width)] : all.map((offer) => Array.from({ length: width }, () => offer));
-      return sets.map((set): Move => {
-        const bought = set.map(({ kind }) => kind);
-        const cents = set.reduce((sum, offer) => sum + offer.cents + runningFrom(instance, month), 0);
-        const now = boxes.shapeOf(layout, options, bought);
-        return { act: { kind: "add-group", layout, options, bought }, box: withShape(box, null, now), cents, hours: 0 };
-      });
-    });
-  }
-
-  function changingLevel(box: BoxThen, shape: Shape, month: number): Move[] {
-    const none: Offer[][] = [[]];
-    const one = box.drives < bays ? offers(month).map((offer) => [offer]) : [];
-    return levelsOf(instance, shape).flatMap(({ to, refuses }) =>
-      [...none, ...one].flatMap((set): Move[] => {
-        const bought = set.map(({ kind }) => kind);
-        const equal = shape.kinds.every(({ bytes }) => bytes === shape.kinds[0]?.bytes);
-        const change = {
-          from: shape.layout.id,
-          to: to.id,
-          drives: shape.kinds.length,
-          joining: bought.length,
-          leaving: 0,
-          equal,
-        };
-        if (refuses(change) !== null || bought.some(({ bytes }) => bytes < leastToJoin(shape, rules))) return [];
-        if (wrongCount(to, shape.kinds.length + bought.length, rules, shape.options)) return [];
-        const now = boxes.shapeOf(to, shape.options, [...shape.kinds, ...bought], shape);
-        const cents = set.reduce((sum, offer) => sum + offer.cents + runningFrom(instance, month), 0);
-        return [{ act: { kind: "change-level", shape, to, bought }, box: withShape(box, shape, now), cents, hours: 0 }];
-      }),
-    );
-  }
-
-  function takingOut(box: BoxThen, shape: Shape, month: number): Move[] {
-    const { layout, options, kinds } = shape;
-    // What its volumes have grown to has to be taken back first.
-    if (!layout.chunked || !rules.shrinkVolumes || wrongCount(layout, kinds.length - 1, rules, options)) return [];
-    const due = [...new Set(kinds)].filter((kind) => kind.due <= month);
-    return due.map((old): Move => {
-      const now = boxes.shapeOf(layout, options, without(kinds, old));
-      return { act: { kind: "take-out", shape, old }, box: withShape(box, shape, now), cents: 0, hours: 0 };
-    });
-  }
-
-  return (box, month) => {
-    const different = [...new Set(box.groups)];
-    return [
-      ...different.flatMap((shape) => [
-        ...adding(box, shape, month),
-        ...(instance.equalPairs ? replacingPair(box, shape, month) : replacing(box, shape, month)),
-        ...changingLevel(box, shape, month),
-        ...takingOut(box, shape, month),
-      ]),
-      ...furtherGroup(box, month),
-    ];
-  };
-
-  /** Both drives of a pair by two of one size. */
-  function replacingPair(box: BoxThen, shape: Shape, month: number): Move[] {
-    return offers(month).flatMap(({ kind, cents }): Move[] => {
-      if (shape.kinds.some(({ bytes }) => kind.bytes < bytes)) return [];
-      if (shape.kinds.every((old) => kind.bytes === old.bytes && kind.due <= old.due)) return [];
-      const hours = shape.kinds.reduce((sum, each) => sum + exposedHours(instance, box, shape, each), 0);
-      const now = boxes.shapeOf(
-        shape.layout,
-        shape.options,
-        shape.kinds.map(() => kind),
-      );
-      const act: Act = { kind: "replace", shape, olds: shape.kinds, bought: kind };
-      return [{ act, box: withShape(box, shape, now), cents: cents * shape.kinds.length, hours }];
-    });
-  }
+  const acting: Acting = { instance, boxes, offers: offersOf(instance, boxes), hoursCount };
+  const change = instance.equalPairs ? replacingPair : replacing;
+  return (box, month) => [
+    ...[...new Set(box.groups)].flatMap((shape) => [
+      ...adding(acting, box, shape, month),
+      ...change(acting, box, shape, month),
+      ...changingLevel(acting, box, shape, month),
+      ...takingOut(acting, box, shape, month),
+    ]),
+    ...furtherGroup(acting, box, month),
+  ];
 }
 
 /** The least a drive must have to join a group. */

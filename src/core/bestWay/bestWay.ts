@@ -8,9 +8,13 @@ import type { Walk } from "../walk/moment";
 import { exposedHours } from "../walk/planSummary";
 import { walkPlan } from "../walk/walkPlan";
 import { boxesOf } from "./boxes";
-import { fullIn, type Instance } from "./instance";
+import { withinBudget } from "./budget";
+import { type FrontSoFar, frontSteps } from "./front";
+import type { Aim, Instance } from "./instance";
 import { type Care, type LaidAct, laidOut } from "./layOut";
-import { cheapestWay, type Label, type SoFar, wayOf } from "./search";
+import { isProvable } from "./provable";
+import { type Label, wayOf } from "./label";
+import { cheapestWay, type SoFar } from "./search";
 
 /** A way, put into the plan on trial and walked: what is said of it is what the plan would say. */
 export interface Way {
@@ -23,6 +27,8 @@ export interface Way {
   walk: Walk;
   /** For each act, what the groups hold together once it is done, in bytes. */
   data: Bytes[];
+  /** The same before the first. */
+  dataNow: Bytes;
   /** Expected hours for which no drive may fail. */
   exposedHours: number;
   /** What stands against it; empty where it can be carried out. */
@@ -34,9 +40,9 @@ export interface Way {
 /** The best way that was found, and how good it is. */
 export interface BestWay {
   way: Way | null;
-  /** No way costs less, in cents. */
+  /** No way costs less, in cents; Infinity where there is none. */
   least: number;
-  /** Whether nothing is cheaper: what was found costs no more than any way must. */
+  /** Whether nothing is better: no way is cheaper, or leaves data less long exposed, or takes fewer acts. */
   proved: boolean;
   /** The month for which nothing that can be bought suffices; null where there is a way. */
   breaksIn: number | null;
@@ -48,6 +54,15 @@ export interface WaySetting extends Care {
   document: Plan;
   /** For a plan that has none. */
   calendar: PlanCalendar;
+}
+
+/** What is asked of the best way besides that the box suffices. */
+export interface Asked {
+  aim: Aim;
+  /** In cents; null where it does not matter. */
+  perYear: number | null;
+  /** null where it does not matter. */
+  mostActs: number | null;
 }
 
 /** The month in which a walked way holds too little, by what its moments hold. */
@@ -69,7 +84,7 @@ export function walkedWay(instance: Instance, label: Label, setting: WaySetting)
   if (!laid) return null;
   const command: Way["command"] = {
     kind: "insert-sequence",
-    name: "The best way",
+    name: "The best way to grow",
     steps: laid.steps,
     drives: laid.buys,
     ...(laid.steps.some(({ notBefore }) => notBefore !== undefined) ? { calendar } : {}),
@@ -95,35 +110,50 @@ export function walkedWay(instance: Instance, label: Label, setting: WaySetting)
     plan: result.plan,
     walk,
     data,
+    dataNow: dataAt(first),
     exposedHours: exposedHours({ ...walk, moments: own }, 0),
     blocks: blocks.slice(0, 5),
     shortIn: shortIn(instance, laid.acts, data, dataAt(first)),
   };
 }
 
-const holds = (way: Way | null): way is Way => way !== null && way.blocks.length === 0 && way.shortIn === null;
+/** Whether a way can be carried out and lasts. */
+export const lasts = (way: Way): boolean => way.blocks.length === 0 && way.shortIn === null;
 
 /** How many boxes are looked through step by step, where a way that is best if made at once does not hold. */
 const MOST_STEPWISE = 60_000;
 
-/** The first month for which even the best that can be bought does not suffice. */
-function breakingMonth(instance: Instance): number {
-  let [low, high] = [0, instance.months];
-  // The longest time for which there is a way.
+/** Of a front, the way that is asked for: fewest hours or acts, or the cheapest with so few acts. */
+function chosenOf({ ways, complete, boxes }: FrontSoFar, { aim, mostActs }: Asked): SoFar {
+  const fitting = mostActs === null ? ways : ways.filter(({ acts }) => acts <= mostActs);
+  const best = (aim === "money" ? fitting[0] : fitting.at(-1)) ?? null;
+  return { best, least: complete ? (best?.cents ?? Infinity) : 0, boxes };
+}
+
+/** Searches for what is asked for. */
+function* searching(instance: Instance, asked: Asked): Generator<SoFar, SoFar> {
+  const boxes = boxesOf(instance);
+  if (asked.aim === "money" && asked.mostActs === null)
+    return yield* asked.perYear === null ? cheapestWay(instance, boxes) : withinBudget(instance, asked.perYear, boxes);
+  const steps = frontSteps(instance, asked.aim === "hours" ? "hours" : "acts", boxes);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return chosenOf(value, asked);
+    yield chosenOf(value, asked);
+  }
+}
+
+/** How long there is a way at all: the first month for which nothing suffices. */
+function* breakingMonth(instance: Instance, asked: Asked): Generator<SoFar, number> {
+  let [low, high] = [0, instance.months - 1];
   while (low < high) {
     const months = Math.ceil((low + high) / 2);
     const shorter = { ...instance, months, needs: instance.needs.slice(0, months) };
-    if (endOf(cheapestWay(shorter)).best) low = months;
+    const { best } = yield* searching(shorter, asked);
+    if (best) low = months;
     else high = months - 1;
   }
   return low;
-}
-
-function endOf(steps: Generator<SoFar, SoFar>): SoFar {
-  for (;;) {
-    const { done, value } = steps.next();
-    if (done) return value;
-  }
 }
 
 /**
@@ -131,21 +161,20 @@ function endOf(steps: Generator<SoFar, SoFar>): SoFar {
  * it were made at once, since its bands stay as they were cut, ways are looked through step by step.
  *
  * @yields how far it is; the caller may stop and take `best`
+ * @example last(bestWaySteps(instanceOf(plan, wish, day), asked, setting)).way?.cents
  */
-export function* bestWaySteps(instance: Instance, setting: WaySetting): Generator<SoFar, BestWay> {
-  const at = yield* cheapestWay(instance);
-  if (!at.best) return { way: null, least: Infinity, proved: false, breaksIn: breakingMonth(instance) };
+export function* bestWaySteps(instance: Instance, asked: Asked, setting: WaySetting): Generator<SoFar, BestWay> {
+  const at = yield* searching(instance, asked);
+  if (!at.best) return { way: null, least: Infinity, proved: false, breaksIn: yield* breakingMonth(instance, asked) };
   const way = walkedWay(instance, at.best, setting);
-  if (holds(way)) return { way, least: at.least, proved: at.least >= at.best.cents, breaksIn: null };
+  if (way && lasts(way))
+    return { way, least: at.least, proved: at.least >= at.best.cents && isProvable(instance), breaksIn: null };
   const { best, least } = yield* stepByStep(instance, at.least);
-  const real = best && walkedWay(instance, best, setting);
-  const found = holds(real ?? null) ? (real ?? null) : (real ?? way);
-  return {
-    way: found,
-    least,
-    proved: holds(found) && found.cents <= least,
-    breaksIn: found ? found.shortIn : at.best.month,
-  };
+  const real = best ? walkedWay(instance, best, setting) : null;
+  if (!real || !lasts(real))
+    return { way: way ?? real, least, proved: false, breaksIn: (way ?? real)?.shortIn ?? null };
+  const proved = real.cents <= least && asked.aim === "money" && isProvable(instance);
+  return { way: real, least, proved, breaksIn: null };
 }
 
 /** Looks through the ways step by step, for as long as that is worth it. */
@@ -156,5 +185,31 @@ function* stepByStep(instance: Instance, leastAtOnce: number): Generator<SoFar, 
     const soFar = { ...value, least: Math.max(value.least, leastAtOnce) };
     if (done || value.boxes > MOST_STEPWISE || (value.best && value.best.cents <= leastAtOnce)) return soFar;
     yield soFar;
+  }
+}
+
+/**
+ * The same, but for no longer than the caller waits: what was found by then, with what no way costs less than.
+ *
+ * @param isOver asked now and then
+ * @param onProgress told how far it is
+ */
+export function bestWayWithin(
+  instance: Instance,
+  asked: Asked,
+  setting: WaySetting,
+  isOver: () => boolean,
+  onProgress: (soFar: SoFar) => void = () => undefined,
+): BestWay {
+  const steps = bestWaySteps(instance, asked, setting);
+  let last: SoFar | null = null;
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+    if (value.best) last = value;
+    onProgress(value);
+    if (!isOver()) continue;
+    const way = last?.best ? walkedWay(instance, last.best, setting) : null;
+    return { way, least: last?.least ?? 0, proved: false, breaksIn: way?.shortIn ?? null };
   }
 }

@@ -22,9 +22,6 @@ interface Measure {
 /** How finely a table counts. */
 const UNITS = 320;
 
-/** No table is larger than this. */
-const MOST_ENTRIES = 16_000_000;
-
 const UNKNOWN = -1;
 
 /** More than anything costs, in cents: there is no way. */
@@ -36,26 +33,25 @@ function countsOf({ length }: Kind, edges: readonly Bytes[]): Bytes {
   return length >= top ? length : (edges.findLast((edge) => edge <= length) ?? 0);
 }
 
-/**
- * A bound by what is lacking in all: what a box has is brought up, a drive at a time, in a free bay or in the place of
- * the smallest. Adding a drive can make the smallest smaller: then replacing it brings more.
- *
- * @returns null where a table would be too large to be worth it
- */
-function byLack(instance: Instance, boxes: Boxes, measure: Measure): Bound {
-  const { months, needs, sold, bays } = instance;
-  const most = measure.wanted(needs[months - 1] as number);
-  const edges = edgesOf(instance);
-  const unit = Math.max(1, most / UNITS);
-  const wanted = Int32Array.from(needs, (need) => Math.floor(measure.wanted(need) / unit + 1e-9));
-  const gains = sold.map(({ bytes }) => Math.ceil(boxes.kindOf(bytes, Infinity).length / unit - 1e-9));
-  const running = Int32Array.from(needs, (_, month) =>
-    Math.round((instance.centsPerDriveYear * measure.drivesEach * (months - month)) / 12),
-  );
-  const slots = measure.places(bays) + 1;
+/** What a table of what is lacking counts with, all in its units. */
+interface Lack {
+  /** By month. */
+  wanted: Int32Array;
+  /** What each size brings, and what counts of it where it is the smallest. */
+  gains: readonly number[];
+  levels: readonly number[];
+  /** The place of each size among the levels. */
+  levelOf: readonly number[];
+  /** What it costs, by size and month. */
+  price: (size: number, month: number) => number;
+  running: Int32Array;
+}
+
+/** The least that must be spent to bring up what is lacking, looked up once for each state. */
+function leastFor({ wanted, gains, levels, levelOf, price, running }: Lack, slots: number) {
+  const months = wanted.length;
   const goal = (wanted[months - 1] as number) + 1;
-  const smallests = Math.max(1, ...gains) + 1;
-  const size = slots * smallests * goal;
+  const size = slots * levels.length * goal;
   const tables: (Int32Array | undefined)[] = [];
   // The month in which so much is too little.
   const lacking = new Int32Array(goal);
@@ -63,43 +59,65 @@ function byLack(instance: Instance, boxes: Boxes, measure: Measure): Bound {
     while (month < months && (wanted[month] as number) <= units) month += 1;
     lacking[units] = month;
   }
-  const isTooLarge = size > MOST_ENTRIES;
 
-  function least(from: number, units: number, free: number, smallest: number): number {
+  function least(from: number, units: number, free: number, level: number): number {
     if (units >= goal) return 0;
     const month = Math.max(from, lacking[units] as number);
     if (month >= months) return 0;
     const table = (tables[month] ??= new Int32Array(size).fill(UNKNOWN));
-    const at = (free * smallests + smallest) * goal + units;
+    const at = (free * levels.length + level) * goal + units;
     const known = table[at] as number;
     if (known !== UNKNOWN) return known;
+    const smallest = levels[level] as number;
     let best = NEVER;
     for (let i = 0; i < gains.length; i += 1) {
-      const price = (sold[i]?.cents[month] as number) * measure.drivesEach;
-      if (price >= best) continue;
+      const cents = price(i, month);
+      if (cents >= best) continue;
       const gain = gains[i] as number;
       if (free > 0) {
-        const then =
-          price + (running[month] as number) + least(month, units + gain, free - 1, Math.min(smallest, gain));
-        if (then < best) best = then;
+        const left = least(month, units + gain, free - 1, Math.min(level, levelOf[i] as number));
+        best = Math.min(best, cents + (running[month] as number) + left);
       }
-      if (gain > smallest) {
-        const then = price + least(month, units + gain - smallest, free, smallest);
-        if (then < best) best = then;
-      }
+      if (gain > smallest) best = Math.min(best, cents + least(month, units + gain - smallest, free, level));
     }
     table[at] = best;
     return best;
   }
 
+  return least;
+}
+
+/**
+ * A bound by what is lacking in all: what a box has is brought up, a drive at a time, in a free bay or in the place of
+ * the smallest. Adding a drive can make the smallest smaller: then replacing it brings more.
+ */
+function byLack(instance: Instance, boxes: Boxes, measure: Measure): Bound {
+  const { months, needs, sold, bays } = instance;
+  const edges = edgesOf(instance);
+  const unit = Math.max(1, measure.wanted(needs[months - 1] as number) / UNITS);
+  const floored = (kind: Kind): number => Math.floor(countsOf(kind, edges) / unit + 1e-9);
+  const kinds = sold.map(({ bytes }) => boxes.kindOf(bytes, Infinity));
+  const owned = boxes.start.groups.flatMap((shape) => shape.kinds);
+  const levels = [...new Set([...kinds, ...owned].map(floored))].sort((a, b) => a - b);
+  const least = leastFor(
+    {
+      wanted: Int32Array.from(needs, (need) => Math.floor(measure.wanted(need) / unit + 1e-9)),
+      gains: kinds.map(({ length }) => Math.ceil(length / unit - 1e-9)),
+      levels,
+      levelOf: kinds.map((kind) => levels.indexOf(floored(kind))),
+      price: (size, month) => (sold[size]?.cents[month] as number) * measure.drivesEach,
+      running: Int32Array.from(needs, (_, month) =>
+        Math.round((instance.centsPerDriveYear * measure.drivesEach * (months - month)) / 12),
+      ),
+    },
+    measure.places(bays) + 1,
+  );
   return (box, month) => {
-    if (isTooLarge) return 0;
-    const free = measure.places(bays) - measure.places(box.drives);
-    let smallest = Infinity;
+    let level = levels.length - 1;
     for (const shape of box.groups)
-      for (const kind of shape.kinds) smallest = Math.min(smallest, countsOf(kind, edges));
+      for (const kind of shape.kinds) level = Math.min(level, levels.indexOf(floored(kind)));
     const units = Math.ceil(measure.of(box) / unit - 1e-9);
-    return least(month, units, free, Math.min(smallests - 1, Math.floor(smallest / unit + 1e-9)));
+    return least(month, units, measure.places(bays) - measure.places(box.drives), level);
   };
 }
 
@@ -112,16 +130,20 @@ interface Wanted {
   first: number;
 }
 
-/**
- * A bound for one band, where every drive counts as the smallest: so many drives, all at least so large, are wanted now,
- * more or larger ones later, and again at the end. Each that is lacking at the end is bought then, or was bought
- * earlier and as large; each that was lacking before as well is bought once for all that time, or again in between.
- */
-function byStages(instance: Instance, boxes: Boxes, parity: number, copies: number): Bound {
+/** What a bound by stages looks up. */
+interface Stages {
+  parity: number;
+  widest: number;
+  /** By month and number of drives. */
+  wanted: readonly (readonly Wanted[])[];
+  /** The cheapest drive from a place in the list of sizes on, in a month. */
+  price: (first: number, month: number) => number;
+}
+
+function stagesOf(instance: Instance, boxes: Boxes, parity: number, copies: number): Stages {
   const { months, needs, sold, rules } = instance;
   const lengths = sold.map(({ bytes }) => boxes.kindOf(bytes, Infinity).length);
   const widest = Math.min(instance.bays, rules.mostDrives ?? Infinity);
-  // The cheapest drive of at least each size, by month.
   const cheapest = Array.from({ length: months }, (_, month) => {
     const list = new Float64Array(sold.length + 1).fill(Infinity);
     for (let i = sold.length - 1; i >= 0; i -= 1)
@@ -136,62 +158,77 @@ function byStages(instance: Instance, boxes: Boxes, parity: number, copies: numb
     }),
   );
   const price = (first: number, month: number): number => (cheapest[month] as Float64Array)[first] as number;
-  // Nothing times a price without end is nothing.
-  const times = (count: number, cents: number): number => (count > 0 ? count * cents : 0);
+  return { parity, widest, wanted, price };
+}
 
-  /** How many of so many drives are lacking that are as large as is wanted. */
-  function lackingOf(kinds: readonly Kind[], month: number): Int32Array {
-    const lacking = new Int32Array(widest + 1);
-    for (let drives = parity + 1; drives <= widest; drives += 1) {
-      const { least } = wanted[month]?.[drives] as Wanted;
-      let there = 0;
-      for (const { length } of kinds) if (length >= least) there += 1;
-      lacking[drives] = Math.max(0, drives - there);
-    }
-    return lacking;
+/** How many of so many drives are lacking that are as large as is wanted in a month. */
+function lackingIn({ parity, widest, wanted }: Stages, kinds: readonly Kind[], month: number): Int32Array {
+  const lacking = new Int32Array(widest + 1);
+  for (let drives = parity + 1; drives <= widest; drives += 1) {
+    const { least } = wanted[month]?.[drives] as Wanted;
+    let there = 0;
+    for (const { length } of kinds) if (length >= least) there += 1;
+    lacking[drives] = Math.max(0, drives - there);
   }
+  return lacking;
+}
 
-  /** What is spent now, at a month between and at the last, at least. */
-  function threeStages(kinds: readonly Kind[], now: number, between: number, last: number): number {
-    let best = Infinity;
-    const [lackNow, lackThen, lackLast] = [now, between, last].map((month) => lackingOf(kinds, month)) as [
-      Int32Array,
-      Int32Array,
-      Int32Array,
-    ];
-    for (let one = Math.max(kinds.length, parity + 1); one <= widest; one += 1) {
-      const small = (wanted[now]?.[one] as Wanted).first;
-      const atOnce = times(lackNow[one] as number, price(small, now));
-      if (atOnce >= best) continue;
-      for (let two = one; two <= widest; two += 1) {
-        const middle = (wanted[between]?.[two] as Wanted).first;
-        for (let three = two; three <= widest; three += 1) {
-          const large = (wanted[last]?.[three] as Wanted).first;
-          const third = lackLast[three] as number;
-          const second = Math.min(lackThen[two] as number, third);
-          const first = Math.min(lackNow[one] as number, second);
-          const end = price(large, last);
-          const fromThen = Math.min(price(Math.max(middle, large), between), price(middle, between) + end);
-          const fromNow = Math.min(
-            price(Math.max(small, middle, large), now),
-            price(small, now) + fromThen,
-            price(Math.max(small, middle), now) + end,
-          );
-          const all = times(first, fromNow) + times(second - first, fromThen) + times(third - second, end);
-          best = Math.min(best, Math.max(all, atOnce));
-        }
+// Nothing times a price without end is nothing.
+const times = (count: number, cents: number): number => (count > 0 ? count * cents : 0);
+
+/** What is spent now, at a month between and at the last, at least. */
+function threeStages(stages: Stages, kinds: readonly Kind[], now: number, between: number, last: number): number {
+  const { parity, widest, wanted, price } = stages;
+  const [lackNow, lackThen, lackLast] = [now, between, last].map((month) => lackingIn(stages, kinds, month)) as [
+    Int32Array,
+    Int32Array,
+    Int32Array,
+  ];
+  const firstOf = (month: number, drives: number): number => (wanted[month]?.[drives] as Wanted).first;
+  let best = Infinity;
+  for (let one = Math.max(kinds.length, parity + 1); one <= widest; one += 1) {
+    const small = firstOf(now, one);
+    const atOnce = times(lackNow[one] as number, price(small, now));
+    if (atOnce >= best) continue;
+    for (let two = one; two <= widest; two += 1) {
+      const middle = firstOf(between, two);
+      for (let three = two; three <= widest; three += 1) {
+        const large = firstOf(last, three);
+        // What is lacking early and not late is left out: less is never above the truth.
+        const third = lackLast[three] as number;
+        const second = Math.min(lackThen[two] as number, third);
+        const first = Math.min(lackNow[one] as number, second);
+        const end = price(large, last);
+        const fromThen = Math.min(price(Math.max(middle, large), between), price(middle, between) + end);
+        const fromNow = Math.min(
+          price(Math.max(small, middle, large), now),
+          price(small, now) + fromThen,
+          price(Math.max(small, middle), now) + end,
+        );
+        const all = times(first, fromNow) + times(second - first, fromThen) + times(third - second, end);
+        best = Math.min(best, Math.max(all, atOnce));
       }
     }
-    return best;
   }
+  return best;
+}
 
+/**
+ * A bound for one band, where every drive counts as the smallest: so many drives, all at least so large, are wanted
+ * now, more or larger ones later, and again at the end. Each that is lacking at the end is bought then, or was bought
+ * earlier and as large; each that was lacking before as well is bought once for all that time, or again in between.
+ */
+function byStages(instance: Instance, boxes: Boxes, parity: number, copies: number): Bound {
+  const stages = stagesOf(instance, boxes, parity, copies);
+  const last = instance.months - 1;
   return (box, month) => {
     const [shape] = box.groups;
-    if (box.groups.length !== 1 || !shape || month >= months) return 0;
-    const last = months - 1;
+    if (box.groups.length !== 1 || !shape || month > last) return 0;
     let bound = 0;
-    for (const share of BETWEEN)
-      bound = Math.max(bound, threeStages(shape.kinds, month, month + Math.round((last - month) * share), last));
+    for (const share of BETWEEN) {
+      const between = month + Math.round((last - month) * share);
+      bound = Math.max(bound, threeStages(stages, shape.kinds, month, between, last));
+    }
     return Math.min(bound, NEVER);
   };
 }

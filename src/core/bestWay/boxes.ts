@@ -52,9 +52,11 @@ export interface Boxes {
   shapeOf: (layout: Layout, options: GroupOptions, kinds: readonly Kind[], from?: Shape) => Shape;
   boxOf: (groups: readonly Shape[]) => BoxThen;
   start: BoxThen;
+  /** What the groups of a box hold together, to the byte. */
+  dataOf: (box: BoxThen) => Bytes;
   /** How many different ones there are. */
   count: () => number;
-  /** Whether a group holds what its drives, come one by one, leave it, instead of what it would hold if made at once. */
+  /** Whether a group holds what its drives leave it as they come, instead of what it would hold if made at once. */
   stepwise: boolean;
 }
 
@@ -81,7 +83,7 @@ function bandsOf({ layout, options, kinds }: Shape, kept: readonly KeptArray[] |
   );
 }
 
-const byMonthAndSize = (a: Kind, b: Kind): number => a.bytes - b.bytes || a.due - b.due;
+const bySizeAndMonth = (a: Kind, b: Kind): number => a.bytes - b.bytes || a.due - b.due;
 
 /** The heights at which a hybrid is cut as it is now, the lowest first. */
 export const edgesOf = ({ groups }: Pick<Instance, "groups">): Bytes[] => {
@@ -89,62 +91,87 @@ export const edgesOf = ({ groups }: Pick<Instance, "groups">): Bytes[] => {
   return first && layoutOf(first.group.layout).cutsAtSizes ? (first.group.kept ?? []).map(endOfKept) : [];
 };
 
+/** What groups hold, and what their arrays keep. */
+interface Holding {
+  most: (shape: Pick<Shape, "layout" | "options" | "kinds">) => Bytes | null;
+  exactly: (shape: Shape) => Bytes;
+  /** What the arrays of a group keep once it is changed: those that it has, as they are. */
+  keptFrom: (shape: Shape) => readonly KeptArray[];
+  /** The month in which groups are full together. */
+  fullIn: (groups: readonly Shape[]) => number;
+}
+
+function holdingOf(instance: Instance, stepwise: boolean): Holding {
+  const { rules, groups } = instance;
+  const keeps = new Map<Shape, readonly KeptArray[]>();
+  const own = new Map<LayoutId, Group>(groups.map(({ group }) => [group.layout, group]));
+  const edges = edgesOf(instance);
+  const keptOf = ({ layout, kept }: Shape) => (stepwise ? kept : (own.get(layout.id) ?? groups[0]?.group)?.kept);
+  const exactly = (shape: Shape): Bytes => (shape.exactly ??= usableOf(bandsOf(shape, keptOf(shape), rules)));
+  return {
+    exactly,
+    most: ({ layout, options, kinds }) =>
+      usableAtMost(
+        layout,
+        options,
+        kinds.map(({ length }) => length),
+        layout.cutsAtSizes ? edges : [],
+      ),
+    keptFrom(shape) {
+      const known = keeps.get(shape);
+      if (known) return known;
+      const rooms = drivesOfKinds(shape.kinds).map((drive) => roomOf(drive, rules));
+      const kept = keptArrays(bandsOf(shape, shape.kept, rules), rooms, rules.arrayFormat, [...(shape.kept ?? [])]);
+      keeps.set(shape, kept);
+      return kept;
+    },
+    fullIn(shapes) {
+      let most = 0;
+      for (const shape of shapes) most += shape.most;
+      const month = fullIn(instance, most);
+      // Only where metadata can matter to the month are the bands laid out.
+      if (!stepwise && month === fullIn(instance, most * (1 - SLACK))) return month;
+      return fullIn(
+        instance,
+        shapes.reduce((sum, shape) => sum + exactly(shape), 0),
+      );
+    },
+  };
+}
+
+/** The first month in which a box of some groups does not suffice. */
+function untilOf({ months, tolerance }: Instance, groups: readonly Shape[], full: number): number {
+  const survives = Math.min(...groups.map((shape) => shape.tolerance));
+  const weak = tolerance.findIndex((wanted) => wanted > survives);
+  const dues = groups.flatMap((shape) => shape.kinds.map(({ due }) => due));
+  return Math.min(full, ...dues, weak < 0 ? months : weak, months);
+}
+
 /**
  * Makes the boxes of a search. A group holds what one holds that is made at once of its drives, with the bands that it
  * has now standing: what it really holds, reached drive by drive, is no more.
  */
 export function boxesOf(instance: Instance, made: "at-once" | "step-by-step" = "at-once"): Boxes {
-  const { rules } = instance;
   const stepwise = made === "step-by-step";
   const kinds = new Map<string, Kind>();
   const shapes = new Map<string, Shape>();
   const boxes = new Map<string, BoxThen>();
-  const keeps = new Map<Shape, readonly KeptArray[]>();
-  const own = new Map<LayoutId, Group>();
-  for (const { group } of instance.groups) own.set(group.layout, group);
-  const edges = edgesOf(instance);
+  const holding = holdingOf(instance, stepwise);
 
   const kindOf = (bytes: Bytes, due: number): Kind => {
     const key = `${bytes} ${due}`;
     const known = kinds.get(key);
     if (known) return known;
-    const { length } = roomOf({ id: "", bytes }, rules);
+    const { length } = roomOf({ id: "", bytes }, instance.rules);
     const rate = sequentialRate({ bytes, medium: "hdd", bus: "sata" });
     const kind = { index: kinds.size, bytes, length, due, rate };
     kinds.set(key, kind);
     return kind;
   };
 
-  const exactly = (shape: Shape): Bytes =>
-    (shape.exactly ??= usableOf(
-      bandsOf(shape, stepwise ? shape.kept : (own.get(shape.layout.id) ?? instance.groups[0]?.group)?.kept, rules),
-    ));
-
-  /** The month in which groups are full together: by what they hold at most, where no metadata can matter to it. */
-  function fullTogether(groups: readonly Shape[]): number {
-    let most = 0;
-    for (const shape of groups) most += shape.most;
-    const month = fullIn(instance, most);
-    if (!stepwise && month === fullIn(instance, most * (1 - SLACK))) return month;
-    return fullIn(
-      instance,
-      groups.reduce((sum, shape) => sum + exactly(shape), 0),
-    );
-  }
-
-  /** What the arrays of a group keep once it is changed: those that it has, as they are. */
-  function keptFrom(from: Shape): readonly KeptArray[] {
-    const known = keeps.get(from);
-    if (known) return known;
-    const rooms = drivesOfKinds(from.kinds).map((drive) => roomOf(drive, rules));
-    const kept = keptArrays(bandsOf(from, from.kept, rules), rooms, rules.arrayFormat, [...(from.kept ?? [])]);
-    keeps.set(from, kept);
-    return kept;
-  }
-
   function shapeOf(layout: Layout, options: GroupOptions, of: readonly Kind[], from?: Shape): Shape {
-    const sorted = [...of].sort(byMonthAndSize);
-    const kept = stepwise && from && layout.cutsAtSizes ? keptFrom(from) : undefined;
+    const sorted = [...of].sort(bySizeAndMonth);
+    const kept = stepwise && from && layout.cutsAtSizes ? holding.keptFrom(from) : undefined;
     const heights = kept?.map((each) => endOfKept(each)).join() ?? "";
     const key = `${layout.id} ${heights} ${sorted.map(({ index }) => index).join()}`;
     const known = shapes.get(key);
@@ -159,8 +186,7 @@ export function boxesOf(instance: Instance, made: "at-once" | "step-by-step" = "
       tolerance: layout.stripe(options).copies === "all" ? sorted.length - 1 : layout.nominalTolerance(options),
       ...(kept ? { kept } : {}),
     };
-    const lengths = sorted.map(({ length }) => length);
-    shape.most = usableAtMost(layout, options, lengths, layout.cutsAtSizes ? edges : []) ?? exactly(shape);
+    shape.most = holding.most(shape) ?? holding.exactly(shape);
     shapes.set(key, shape);
     return shape;
   }
@@ -170,34 +196,21 @@ export function boxesOf(instance: Instance, made: "at-once" | "step-by-step" = "
     const key = sorted.map(({ index }) => index).join();
     const known = boxes.get(key);
     if (known) return known;
-    const all = sorted.flatMap((shape) => shape.kinds);
-    const survives = Math.min(...sorted.map((shape) => shape.tolerance));
-    const weak = instance.tolerance.findIndex((wanted) => wanted > survives);
-    const box: BoxThen = {
-      index: boxes.size,
-      groups: sorted,
-      drives: all.length,
-      until: Math.min(
-        sorted.length === 0 ? 0 : fullTogether(sorted),
-        ...all.map(({ due }) => due),
-        weak < 0 ? instance.months : weak,
-        instance.months,
-      ),
-    };
+    const drives = sorted.reduce((sum, shape) => sum + shape.kinds.length, 0);
+    const until = untilOf(instance, sorted, sorted.length === 0 ? 0 : holding.fullIn(sorted));
+    const box: BoxThen = { index: boxes.size, groups: sorted, drives, until };
     boxes.set(key, box);
     return box;
   }
 
   const start = boxOf(
     instance.groups.map(({ group, drives }) => {
-      const shape = shapeOf(
-        layoutOf(group.layout),
-        group.options ?? {},
-        drives.map(({ drive, due }) => kindOf(drive.bytes, due)),
-      );
+      const now = drives.map(({ drive, due }) => kindOf(drive.bytes, due));
+      const shape = shapeOf(layoutOf(group.layout), group.options ?? {}, now);
       if (stepwise && group.kept) shape.kept = group.kept;
       return shape;
     }),
   );
-  return { kindOf, shapeOf, boxOf, start, count: () => boxes.size, stepwise };
+  const dataOf = (box: BoxThen): Bytes => box.groups.reduce((sum, shape) => sum + holding.exactly(shape), 0);
+  return { kindOf, shapeOf, boxOf, start, dataOf, count: () => boxes.size, stepwise };
 }

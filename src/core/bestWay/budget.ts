@@ -1,9 +1,11 @@
-import { actsOf } from "./acts";
+import { actsOf, type Move } from "./acts";
 import { boundOf } from "./bounds";
 import { type Boxes, boxesOf } from "./boxes";
 import { isAtLeast, ranked } from "./dominance";
 import type { Instance } from "./instance";
-import { beginning, cheapestWay, following, type Label, LeastFirst, type SoFar, wayOf } from "./search";
+import { beginning, following, type Label, wayOf } from "./label";
+import { LeastFirst } from "./queue";
+import { cheapestWay, type SoFar } from "./search";
 
 /** Months of a year. */
 const YEAR = 12;
@@ -52,6 +54,38 @@ function standing(instance: Instance, boxes: Boxes) {
 /** After so many ways that were followed it says how far it is. */
 const TELL_EVERY = 400;
 
+/** The cheapest way of all; while it is looked for, those that fit a budget are told of. */
+function* ifItFits(instance: Instance, boxes: Boxes, fits: (label: Label) => boolean): Generator<SoFar, SoFar> {
+  const steps = cheapestWay(instance, boxes);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+    yield { ...value, best: value.best && fits(value.best) ? value.best : null };
+  }
+}
+
+/** What can be done next with what a year has left: an act where a way stands, or nothing until the next moment. */
+function nextOf(
+  { label, month, spent }: Saving,
+  moves: readonly Move[],
+  perYear: number,
+  year: number,
+): Omit<Saving, "isOver">[] {
+  const yearOf = (each: number): number => Math.floor(each / year);
+  // The act is done where the way stands, which may be before the box is full.
+  const from = { ...label, month };
+  const acts = moves
+    .filter(({ cents }) => spent + cents <= perYear)
+    .map((move) => {
+      const by = { from, act: move.act, cents: move.cents };
+      return { label: { ...following(label, move), month, by }, month, spent: spent + move.cents };
+    });
+  const { until } = label.box;
+  if (until <= month) return acts;
+  const next = Math.min(until, (yearOf(month + 1) + 1) * year - 1);
+  return [...acts, { label: { ...label }, month: next, spent: yearOf(next) === yearOf(month) ? spent : 0 }];
+}
+
 /**
  * The cheapest way that spends no more than so much in any year of twelve months. Where the cheapest way of all fits,
  * it is that. Else it can be right to buy ahead, with what a year has left: each year's last month is a moment of
@@ -67,51 +101,31 @@ export function* withinBudget(
   boxes: Boxes = boxesOf(instance),
   year = YEAR,
 ): Generator<SoFar, SoFar> {
-  const yearOf = (month: number): number => Math.floor(month / year);
-  const free = yield* cheapestWay(instance, boxes);
-  if (!free.best || spentByYear(free.best, instance.months, year).every((cents) => cents <= perYear)) return free;
+  const fits = (label: Label) => spentByYear(label, instance.months, year).every((cents) => cents <= perYear);
+  const free = yield* ifItFits(instance, boxes, fits);
+  if (!free.best || fits(free.best)) return free;
   const acts = actsOf(instance, boxes);
   const bound = boundOf(instance, boxes);
   const takes = standing(instance, boxes);
   const queue = new LeastFirst<Saving>();
   let best: Label | null = null;
-  const put = (label: Label, month: number, spent: number) => {
-    const next = Math.min(label.box.until, instance.months);
-    if (next >= instance.months) {
-      if (!best || label.cents < best.cents) best = label;
-      return;
-    }
-    const key = label.cents + bound(label.box, Math.max(month, next));
+  const keyOf = ({ label, month }: Omit<Saving, "isOver">): number =>
+    label.box.until >= instance.months ? label.cents : label.cents + bound(label.box, Math.max(month, label.box.until));
+  const put = (next: Omit<Saving, "isOver">) => {
+    const key = keyOf(next);
     if (best && key >= best.cents) return;
-    const saving: Saving = { label, month, spent, isOver: false };
-    if (takes(saving)) queue.put(saving, key);
+    const saving: Saving = { ...next, isOver: false };
+    if (next.label.box.until >= instance.months) best = next.label;
+    else if (takes(saving)) queue.put(saving, key);
   };
-  const soFar = (): SoFar => ({
-    best,
-    least: Math.max(free.least, Math.min(queue.least(), best?.cents ?? Infinity)),
-    boxes: boxes.count(),
-  });
+  const leastLeft = () => Math.max(free.least, Math.min(queue.least(), best?.cents ?? Infinity));
   const start = beginning(boxes);
-  put(start, Math.min(start.month, year - 1), 0);
+  put({ label: start, month: Math.min(start.month, year - 1), spent: 0 });
   for (let followed = 1; queue.size > 0; followed += 1) {
     const saving = queue.take();
-    if (!saving || saving.isOver) continue;
-    const { label, month, spent } = saving;
-    if (best && label.cents + bound(label.box, Math.max(month, label.box.until)) >= (best as Label).cents) continue;
-    for (const move of acts(label.box, month)) {
-      if (spent + move.cents > perYear) continue;
-      const then = { ...following(label, move), month };
-      // The act is done where the way stands, which may be before the box is full.
-      put({ ...then, by: { from: { ...label, month }, act: move.act, cents: move.cents } }, month, spent + move.cents);
-    }
-    const { until } = label.box;
-    if (until > month) {
-      const lastOfYear = (yearOf(month + 1) + 1) * year - 1;
-      const next = Math.min(until, lastOfYear);
-      put({ ...label }, next, yearOf(next) === yearOf(month) ? spent : 0);
-    }
-    if (followed % TELL_EVERY === 0) yield soFar();
+    if (!saving || saving.isOver || (best && keyOf(saving) >= (best as Label).cents)) continue;
+    nextOf(saving, acts(saving.label.box, saving.month), perYear, year).forEach(put);
+    if (followed % TELL_EVERY === 0) yield { best, least: leastLeft(), boxes: boxes.count() };
   }
-  const { boxes: count } = soFar();
-  return { best, least: best ? (best as Label).cents : Infinity, boxes: count };
+  return { best, least: (best as Label | null)?.cents ?? Infinity, boxes: boxes.count() };
 }

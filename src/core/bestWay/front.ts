@@ -3,7 +3,8 @@ import { boundOf } from "./bounds";
 import { type Boxes, boxesOf } from "./boxes";
 import { isAtLeast, longerExposed, ranked } from "./dominance";
 import type { Aim, Instance } from "./instance";
-import { beginning, following, type Label, LeastFirst } from "./search";
+import { beginning, following, type Label } from "./label";
+import { LeastFirst } from "./queue";
 
 /** What is weighed against money: exposed hours, or how many acts there are. */
 export type Second = Exclude<Aim, "money">;
@@ -75,7 +76,7 @@ export function* frontSteps(
 ): Generator<FrontSoFar, FrontSoFar> {
   const acts = actsOf(instance, boxes, second === "hours");
   const bound = boundOf(instance, boxes);
-  const queue = new LeastFirst();
+  const queue = new LeastFirst<Label>();
   const takes = unbeaten(instance, boxes, second);
   let ways: Label[] = [];
   const isBeaten = (cents: number, hours: number) =>

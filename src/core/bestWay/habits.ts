@@ -2,7 +2,7 @@ import type { Bytes } from "../bytes/bytes";
 import { actsOf, type Move } from "./acts";
 import { type Boxes, boxesOf } from "./boxes";
 import type { Instance } from "./instance";
-import { beginning, following, type Label } from "./search";
+import { beginning, following, type Label } from "./label";
 
 /** What owners do without working it out. */
 export const HABITS = ["sameSize", "bestPerTerabyte", "largest"] as const;
@@ -36,7 +36,7 @@ function nextMove(moves: readonly Move[], bytes: Bytes): Move | undefined {
     move.act.kind === "replace" ? move.act.olds : [];
   return (
     ofSize.find(({ act }) => act.kind === "add") ??
-    ofSize.find(({ act }) => act.kind === "add-group") ??
+    ofSize.find(({ act }) => act.kind === "further-group") ??
     ofSize
       .filter((move) => replaced(move).some((old) => old.bytes < bytes || old.due < Infinity))
       .sort((a, b) => (replaced(a)[0]?.bytes ?? 0) - (replaced(b)[0]?.bytes ?? 0))[0]

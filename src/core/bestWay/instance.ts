@@ -47,6 +47,19 @@ export interface Instance {
   centsPerDriveYear: number;
   /** Whether mirrored pairs are always of equal drives. */
   equalPairs: boolean;
+  /** How many cents the plan's currency has to its unit: 100 for most, 1 where it has none. */
+  centsPerUnit: number;
+}
+
+/**
+ * How many of its smallest units a currency has to its unit.
+ *
+ * @param currency its three letters; undefined where the plan does not say which it is
+ * @example centsIn("EUR") // 100
+ */
+export function centsIn(currency: string | undefined): number {
+  const style = { style: "currency", currency: currency ?? "EUR" } as const;
+  return 10 ** (new Intl.NumberFormat("en", style).resolvedOptions().maximumFractionDigits ?? 2);
 }
 
 /** The month from which a box that holds so much holds too little; `months` where it always suffices. */

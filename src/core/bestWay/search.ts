@@ -1,20 +1,11 @@
-import { type Act, actsOf, type Move } from "./acts";
-import { boundOf, layoutsOf } from "./bounds";
+import { actsOf, type Move } from "./acts";
+import { type Bound, boundOf, isOneBand, layoutsOf } from "./bounds";
 import { type Boxes, boxesOf, type BoxThen } from "./boxes";
 import { isAtLeast, ranked } from "./dominance";
+import { HABITS, habitOf } from "./habits";
 import type { Instance } from "./instance";
-
-/** A way up to some point: the box then, until when it suffices, and what has been spent. */
-export interface Label {
-  box: BoxThen;
-  month: number;
-  cents: number;
-  hours: number;
-  acts: number;
-  by: { from: Label; act: Act; cents: number } | null;
-  /** One that is no better has been found: it is not followed. */
-  isOver: boolean;
-}
+import { beginning, following, type Label } from "./label";
+import { LeastFirst } from "./queue";
 
 /** How far a search is. */
 export interface SoFar {
@@ -26,49 +17,39 @@ export interface SoFar {
   boxes: number;
 }
 
-/** An act of a way, in the month in which it is done. */
-export interface WayAct {
-  month: number;
-  act: Act;
-  cents: number;
-  box: BoxThen;
-}
-
-/** The acts of a way in their order. */
-export function wayOf(label: Label): WayAct[] {
-  const acts: WayAct[] = [];
-  for (let at: Label = label; at.by; at = at.by.from)
-    acts.push({ month: at.by.from.month, act: at.by.act, cents: at.by.cents, box: at.box });
-  return acts.reverse();
-}
-
-export const beginning = ({ start }: Boxes): Label => ({
-  box: start,
-  month: start.until,
-  cents: 0,
-  hours: 0,
-  acts: 0,
-  by: null,
-  isOver: false,
-});
-
-/** A way with one more act: it waits until the box no longer suffices. */
-export const following = (label: Label, { act, box, cents, hours }: Move): Label => ({
-  box,
-  month: Math.max(label.month, box.until),
-  cents: label.cents + cents,
-  hours: label.hours + hours,
-  acts: label.acts + 1,
-  by: { from: label, act, cents },
-  isOver: false,
-});
-
 /** So many ways are followed in each month to find a first one. */
 const BEAM = 60;
-const WIDE_BEAM = 16;
+
+/** The same in one band, where many acts are wanted until anything comes of them. */
+const BEAM_OF_ONE_BAND = 16;
 
 /** No plan takes more acts at once. */
 const MOST_AT_ONCE = 30;
+
+/** Ways that wait for a month, the cheapest to each box. */
+class Waiting {
+  private readonly months = new Map<number, Map<number, Label>>();
+
+  put(label: Label): void {
+    const list = this.months.get(label.month) ?? new Map<number, Label>();
+    this.months.set(label.month, list);
+    putCheaper(list, label);
+  }
+
+  take(month: number): Label[] {
+    const list = [...(this.months.get(month)?.values() ?? [])];
+    this.months.delete(month);
+    return list;
+  }
+}
+
+function putCheaper(list: Map<number, Label>, label: Label): void {
+  const old = list.get(label.box.index);
+  if (!old || label.cents < old.cents) list.set(label.box.index, label);
+}
+
+const cheapest = (labels: readonly Label[]): Label | null =>
+  labels.reduce<Label | null>((least, each) => (least && least.cents <= each.cents ? least : each), null);
 
 /**
  * A first way that holds all along, not proved to be the best: in each month only the most promising are followed.
@@ -79,90 +60,31 @@ export function firstWay(
   instance: Instance,
   boxes: Boxes,
   acts: (box: BoxThen, month: number) => Move[],
-  bound: (box: BoxThen, month: number) => number,
-  width: number = boxes.start.groups.length === 1 && boxes.start.groups[0]?.layout.countsSmallest ? WIDE_BEAM : BEAM,
+  bound: Bound,
 ): Label | null {
-  const waiting = new Map<number, Map<number, Label>>();
-  const put = (label: Label) => {
-    const list = waiting.get(label.month) ?? new Map<number, Label>();
-    const old = list.get(label.box.index);
-    if (!old || label.cents < old.cents) list.set(label.box.index, label);
-    waiting.set(label.month, list);
-  };
-  const worth = (label: Label) => label.cents + bound(label.box, label.month);
-  const best = (labels: Iterable<Label>) =>
-    [...labels]
-      .map((label) => ({ label, worth: worth(label) }))
+  const width = isOneBand(instance) ? BEAM_OF_ONE_BAND : BEAM;
+  const best = (labels: readonly Label[]) =>
+    labels
+      .map((label) => ({ label, worth: label.cents + bound(label.box, label.month) }))
       .sort((a, b) => a.worth - b.worth || b.label.box.until - a.label.box.until)
       .slice(0, width)
       .map(({ label }) => label);
-  put(beginning(boxes));
+  const waiting = new Waiting();
+  waiting.put(beginning(boxes));
   for (let month = 0; month < instance.months; month += 1) {
-    let now = best(waiting.get(month)?.values() ?? []);
-    waiting.delete(month);
+    let now = best(waiting.take(month));
     for (let depth = 0; depth < MOST_AT_ONCE && now.length > 0; depth += 1) {
       const next = new Map<number, Label>();
       for (const label of now)
         for (const move of acts(label.box, month)) {
           const then = following(label, move);
-          if (then.month > month) put(then);
-          else if (then.cents < (next.get(then.box.index)?.cents ?? Infinity)) next.set(then.box.index, then);
+          if (then.month > month) waiting.put(then);
+          else putCheaper(next, then);
         }
-      now = best(next.values());
+      now = best([...next.values()]);
     }
   }
-  const ends = [...(waiting.get(instance.months)?.values() ?? [])];
-  return ends.reduce<Label | null>((least, each) => (least && least.cents <= each.cents ? least : each), null);
-}
-
-/** A queue that gives out the least first. */
-export class LeastFirst<T = Label> {
-  private readonly labels: T[] = [];
-  private readonly keys: number[] = [];
-
-  get size(): number {
-    return this.labels.length;
-  }
-
-  least(): number {
-    return this.keys[0] ?? Infinity;
-  }
-
-  put(label: T, key: number): void {
-    const { labels, keys } = this;
-    let at = labels.length;
-    labels.push(label);
-    keys.push(key);
-    while (at > 0) {
-      const up = (at - 1) >> 1;
-      if ((keys[up] as number) <= key) break;
-      labels[at] = labels[up] as T;
-      keys[at] = keys[up] as number;
-      at = up;
-    }
-    labels[at] = label;
-    keys[at] = key;
-  }
-
-  take(): T | undefined {
-    const { labels, keys } = this;
-    const first = labels[0];
-    const [label, key] = [labels.pop(), keys.pop() as number];
-    if (label === undefined || labels.length === 0) return first;
-    let at = 0;
-    for (;;) {
-      let down = at * 2 + 1;
-      if (down >= labels.length) break;
-      if (down + 1 < labels.length && (keys[down + 1] as number) < (keys[down] as number)) down += 1;
-      if ((keys[down] as number) >= key) break;
-      labels[at] = labels[down] as T;
-      keys[at] = keys[down] as number;
-      at = down;
-    }
-    labels[at] = label;
-    keys[at] = key;
-    return first;
-  }
+  return cheapest(waiting.take(instance.months));
 }
 
 /** A way that was found, as it is held against others of its class. */
@@ -224,6 +146,19 @@ const hasFreePairs = (instance: Instance): boolean =>
 /** After so many ways that were followed it says how far it is. */
 const TELL_EVERY = 400;
 
+/** Ways that are quickly found, for all others to be held against: habits, and pairs of equal drives. */
+function* quickWays(instance: Instance, boxes: Boxes): Generator<SoFar, Label | null> {
+  const habits = HABITS.flatMap((habit) => habitOf(instance, habit, boxes) ?? []);
+  let best = cheapest(habits);
+  yield { best, least: 0, boxes: boxes.count() };
+  if (hasFreePairs(instance)) {
+    // Pairs of equal drives are quickly proved, and seldom dearer than any.
+    const equal = yield* cheapestWay({ ...instance, equalPairs: true }, boxes);
+    best = cheapest([best, equal.best].flatMap((each) => each ?? []));
+  }
+  return best;
+}
+
 /**
  * The cheapest way, and of those the one with the fewest exposed hours: A* over the boxes that a pool can become. Since
  * prices never rise everything waits until it is wanted, so that only boxes that no longer suffice are followed.
@@ -234,18 +169,16 @@ const TELL_EVERY = 400;
  */
 export function* cheapestWay(instance: Instance, boxes: Boxes = boxesOf(instance)): Generator<SoFar, SoFar> {
   const acts = actsOf(instance, boxes);
+  const quick = yield* quickWays(instance, boxes);
   const bound = boundOf(instance, boxes);
-  let best = firstWay(instance, boxes, acts, bound);
-  if (hasFreePairs(instance)) {
-    // Pairs of equal drives are quickly proved, and seldom dearer than any.
-    const equal = yield* cheapestWay({ ...instance, equalPairs: true }, boxes);
-    if (equal.best && (!best || equal.best.cents < best.cents)) best = equal.best;
-  }
-  const queue = new LeastFirst();
+  let best = cheapest([quick, firstWay(instance, boxes, acts, bound)].flatMap((each) => each ?? []));
+  const queue = new LeastFirst<Label>();
   const known = found(instance, boxes);
+  const isNoBetter = (key: number, hours: number) =>
+    best !== null && (key > best.cents || (key === best.cents && hours >= best.hours));
   const put = (label: Label) => {
     const key = label.cents + (label.month >= instance.months ? 0 : bound(label.box, label.month));
-    if (best && (key > best.cents || (key === best.cents && label.hours >= best.hours))) return;
+    if (isNoBetter(key, label.hours)) return;
     if (label.month >= instance.months) best = label;
     else if (known.takes(label)) queue.put(label, key);
   };
@@ -256,12 +189,12 @@ export function* cheapestWay(instance: Instance, boxes: Boxes = boxesOf(instance
   });
   put(beginning(boxes));
   yield soFar();
-  for (let followed = 0; queue.size > 0 && queue.least() <= (best?.cents ?? Infinity);) {
+  for (let followed = 1; queue.size > 0; followed += 1) {
+    const least = queue.least();
     const label = queue.take();
-    if (!label || label.isOver) continue;
+    if (!label || label.isOver || isNoBetter(least, label.hours)) continue;
     for (const move of acts(label.box, label.month)) put(following(label, move));
-    followed += 1;
     if (followed % TELL_EVERY === 0) yield soFar();
   }
-  return { ...soFar(), least: best?.cents ?? Infinity };
+  return { best, least: best?.cents ?? Infinity, boxes: boxes.count() };
 }

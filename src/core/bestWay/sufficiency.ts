@@ -5,8 +5,8 @@ import { poolReserve } from "../ledger/ledger";
 import { volumesOf, volumeShares } from "../ledger/volumes";
 
 /**
- * How many bytes of files a pool can hold, head-room kept free, once its last volume has been grown to all that is free:
- * what the ledger then calls used and left together.
+ * How many bytes of files a pool can hold, head-room kept free, once its last volume has been grown to all that is
+ * free: what the ledger then calls used and left together.
  *
  * @param data what the groups of the pool hold
  * @example filesIn(8e12, poolWithoutVolumes, 0.2, rules) // 6.4e12

@@ -1,11 +1,12 @@
 import { withKept } from "../box/arrays";
 import { bayOf } from "../drives/drive";
+import { EXAMPLE_PRICES } from "../drives/priceList";
 import { drivesOf } from "../box/find";
 import { rulesOfBox } from "../box/rulesOfBox";
 import type { Bytes } from "../bytes/bytes";
 import type { BoxRules, Drive, LayoutId, Plan, Pool } from "../document/plan";
 import { monthsBetween } from "./months";
-import { type Aim, type Instance, priceIn, type Sold } from "./instance";
+import { type Aim, centsIn, type Instance, priceIn, type Sold } from "./instance";
 import { dataFor } from "./sufficiency";
 
 /** A size on the price list. */
@@ -42,6 +43,18 @@ export interface GrowthWish {
   /** What one running drive costs a year, in cents. */
   centsPerDriveYear: number;
   equalPairs: boolean;
+}
+
+/** What prices fall by in a year where nothing is said: an assumption. */
+export const USUAL_FALL = 0.12;
+
+/** The hard disks of a plan's price list, or of the invented examples where it has none. */
+export function pricesOf(plan: Plan): Price[] {
+  const cents = centsIn(plan.currency);
+  const listed = plan.prices && plan.prices.length > 0 ? plan.prices : EXAMPLE_PRICES;
+  return listed
+    .filter(({ medium }) => medium === "hdd")
+    .map(({ bytes, price }) => ({ bytes, cents: Math.round(price * cents) }));
 }
 
 /** Drives of which nothing is known were bought so long ago. */
@@ -81,6 +94,19 @@ function baysFor(plan: Plan, pool: Pool, wish: GrowthWish): number {
   return Math.min(wish.bays, plan.box.bays - taken);
 }
 
+/** What the pool's groups must hold in each month; what is stored now and then less does not count. */
+function needsOf({ months, demand, headroom }: GrowthWish, pool: Pool, rules: BoxRules): Float64Array {
+  const needs = new Float64Array(months);
+  let [most, need] = [0, 0];
+  for (let month = 0; month < months; month += 1) {
+    const stored = demand[month] ?? 0;
+    if (stored > most) need = Math.max(need, dataFor(stored, pool, headroom, rules));
+    most = Math.max(most, stored);
+    needs[month] = need;
+  }
+  return needs;
+}
+
 /**
  * A wish as an instance of the search: what is stored becomes what the pool's groups must hold, ages become months by
  * which drives must go.
@@ -90,16 +116,7 @@ function baysFor(plan: Plan, pool: Pool, wish: GrowthWish): number {
  */
 export function instanceOf(plan: Plan, wish: GrowthWish, day: string, rules: BoxRules = rulesOfBox(plan)): Instance {
   const pool = plan.pools.find(({ id }) => id === wish.pool) ?? newPool(plan);
-  const needs = new Float64Array(wish.months);
-  let most = 0;
-  for (let month = 0; month < wish.months; month += 1) {
-    most = Math.max(most, wish.demand[month] ?? 0);
-    needs[month] =
-      most > 0 && needs[month - 1] !== undefined && wish.demand[month] === wish.demand[month - 1]
-        ? (needs[month - 1] as number)
-        : dataFor(most, pool, wish.headroom, rules);
-    if (month > 0) needs[month] = Math.max(needs[month] as number, needs[month - 1] as number);
-  }
+  const needs = needsOf(wish, pool, rules);
   return {
     plan,
     pool,
@@ -120,5 +137,6 @@ export function instanceOf(plan: Plan, wish: GrowthWish, day: string, rules: Box
     life: wish.retireAfterYears === null ? Infinity : Math.round(wish.retireAfterYears * 12),
     centsPerDriveYear: wish.centsPerDriveYear,
     equalPairs: wish.equalPairs,
+    centsPerUnit: centsIn(plan.currency),
   };
 }

@@ -35,7 +35,7 @@ function hoursOn(size: number): number {
   return bytes / (0.6 * (bytes < 2.5e12 ? 130e6 : bytes < 9e12 ? 150e6 : 190e6)) / 3600;
 }
 
-/** Everything that can be done with one drive, or one pair, and what it costs; hours are those to fill the new drive. */
+/** Everything that can be done with one drive or pair, and what it costs; hours are those to fill the new drive. */
 function everyAct(instance: Instance, pool: Pool, month: number): { pool: Pool; cents: number; hours: number }[] {
   const [layout] = instance.layouts as [LayoutId];
   const { bays, rules } = instance;

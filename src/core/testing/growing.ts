@@ -45,6 +45,7 @@ export function yearly(
     life: Infinity,
     centsPerDriveYear: 0,
     equalPairs: false,
+    centsPerUnit: 100,
   };
 }
 

@@ -48,6 +48,65 @@ const practiceAsked = object(
   ["seed", "hours", "mishaps", "choices"],
 );
 
+/** What is asked of the best way to grow; `exchange/bestWay/schema` checks it. */
+const bestWayAsked = object({
+  plan: { $ref: "/schema/plan-1.json", description: "the box grows from where its steps leave it" },
+  wish: object(
+    {
+      months: { type: "integer", minimum: 1, maximum: 120, description: "for how long the box must last" },
+      pool: { type: "string", description: "the pool that grows; the first where nothing is said" },
+      demand: {
+        ...list(bytes),
+        description:
+          "bytes of files stored in each month from now (0) on, head-room not included; the last stays. From the " +
+          "plan's data sets where nothing is said",
+      },
+      headroom: { type: "number", description: "the share that stays free; that of the pool's volume, or 0.2" },
+      tolerance: { type: "integer", description: "how many drives may fail, whichever; 1 where nothing is said" },
+      layouts: { ...list(planSchema.$defs.layoutId), description: "those that may be used; the pool's own" },
+      bays: { type: "integer", description: "for the pool's drives at most; all of the box that others leave" },
+      prices: {
+        ...list(
+          object(
+            {
+              bytes,
+              cents: { type: "integer", description: "today, in the smallest unit of the plan's currency" },
+              from: { type: "integer", description: "the month from which it is sold; 0 where nothing is said" },
+            },
+            ["from"],
+          ),
+        ),
+        description: "the plan's own where nothing is said, or invented examples where it has none",
+      },
+      fallPerYear: { type: "number", description: "what prices fall by in a year; 0.12 where nothing is said" },
+      aim: { enum: ["money", "hours", "acts"], description: "what is made least, money next; money" },
+      centsPerYear: { type: "integer", description: "at most so much in any twelve months; with the aim money" },
+      mostActs: { type: "integer", description: "at most so many acts" },
+      retireAfterYears: { type: "number", description: "drives are out by that age" },
+      centsPerDriveYear: { type: "integer", description: "what one more running drive costs a year" },
+      equalPairs: { type: "boolean", description: "mirrored pairs are always of equal drives" },
+    },
+    [
+      "pool",
+      "demand",
+      "headroom",
+      "tolerance",
+      "layouts",
+      "bays",
+      "prices",
+      "fallPerYear",
+      "aim",
+      "centsPerYear",
+      "mostActs",
+      "retireAfterYears",
+      "centsPerDriveYear",
+      "equalPairs",
+    ],
+  ),
+});
+
+const habitCents = { type: ["integer", "null"], description: "null where it does not last" };
+
 const problem = object({
   code: { type: "string" },
   message: { type: "string" },
@@ -291,6 +350,43 @@ export const openApi = {
         },
       },
     },
+    "/api/best-way": {
+      post: {
+        operationId: "bestWay",
+        summary: "Which drives to buy, when and into which place, so that a box holds what will be stored",
+        requestBody: {
+          required: true,
+          content: { "application/json": { schema: bestWayAsked } },
+        },
+        responses: {
+          200: json(named("BestWay"), "The best way that was found within some seconds, and how good it is"),
+          400: json(
+            object({
+              message: { type: "string" },
+              errors: list(object({ pointer: { type: "string" }, message: { type: "string" } })),
+            }),
+            "The body is no such request, or its plan no plan document; each error with its JSON pointer",
+          ),
+          413: json(said, "The body is larger than 1 MiB"),
+          415: json(said, "The body is not sent as application/json"),
+          422: json(
+            object(
+              {
+                message: { type: "string" },
+                month: { type: "integer", description: "the month for which there is no way" },
+                findings: list({ type: "object" }),
+              },
+              ["month", "findings"],
+            ),
+            "There is no way, or the plan contradicts itself",
+          ),
+          503: {
+            ...json(said, "Too much is asked for at once"),
+            headers: { "Retry-After": { description: "seconds", schema: { type: "integer" } } },
+          },
+        },
+      },
+    },
     "/schema/plan-1.json": {
       get: {
         operationId: "planSchema",
@@ -304,6 +400,28 @@ export const openApi = {
   components: {
     schemas: {
       Problem: problem,
+      BestWay: object({
+        proved: { type: "boolean", description: "whether no way is better, by these prices" },
+        cents: { type: "integer", description: "what the way costs in all" },
+        lowerBoundCents: { type: "integer", description: "no way costs less" },
+        exposedHours: { type: "number", description: "expected hours for which no drive may fail" },
+        acts: list(
+          object(
+            {
+              month: { type: "integer", minimum: 0 },
+              kind: { enum: ["add", "replace", "add-group", "change-level", "take-out"] },
+              group: { type: "string" },
+              bytes,
+              drive: { type: "string", description: "the bought drive, by its id in `plan`" },
+              cents: { type: "integer" },
+              replaces: { type: "string", description: "the drive that goes" },
+            },
+            ["bytes", "drive", "replaces"],
+          ),
+        ),
+        plan: { $ref: "/schema/plan-1.json", description: "with the drives to buy and dated steps" },
+        habits: object({ sameSize: habitCents, bestPerTerabyte: habitCents, largest: habitCents }),
+      }),
       PracticeBox: object({
         blockDevices: { type: "string", description: "as `lsblk --json --bytes --output-all` prints it" },
         arrays: { type: "string", description: "as /proc/mdstat prints it" },
