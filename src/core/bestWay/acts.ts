@@ -62,7 +62,7 @@ const runningFrom = (instance: Instance, month: number): number =>
 
 /**
  * How long data is exposed while a drive is changed: for as long as the new one is filled, where the old one has to go
- * first and no more may fail meanwhile.
+ * first and the loss of one more would lose data meanwhile.
  */
 function exposedHours({ rules, bays }: Instance, box: BoxThen, shape: Shape, old: Kind): number {
   const attached = rules.replacing === "old-attached" && !shape.layout.takesNoSpare && box.drives < bays;

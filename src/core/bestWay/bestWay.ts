@@ -29,7 +29,7 @@ export interface Way {
   data: Bytes[];
   /** The same before the first. */
   dataNow: Bytes;
-  /** Expected hours for which no drive may fail. */
+  /** Expected hours for which the loss of any drive would lose data. */
   exposedHours: number;
   /** What stands against it; empty where it can be carried out. */
   blocks: Finding[];

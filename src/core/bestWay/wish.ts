@@ -27,7 +27,7 @@ export interface GrowthWish {
   demand: readonly Bytes[];
   /** The share of the file system that stays free. */
   headroom: number;
-  /** How many drives may fail, whichever. */
+  /** How many lost drives must be survived, whichever they are. */
   tolerance: number;
   layouts: readonly LayoutId[];
   /** For the pool's drives at most. */

@@ -6,13 +6,13 @@ import type { Instance } from "@/core/bestWay/instance";
 import { type GrowthWish, instanceOf, pricesOf, USUAL_FALL } from "@/core/bestWay/wish";
 import { monthsAfter } from "@/core/bestWay/months";
 import { AWAKE } from "@/core/calendar/planCalendar";
-import { openPlan } from "@/core/box/openPlan";
 import { dataSetsIn } from "@/core/data/stored";
 import type { LayoutId, Plan, PlanCalendar, Pool } from "@/core/document/plan";
 import { DEFAULT_HEADROOM } from "@/core/ledger/volumes";
 import { CAREFUL } from "@/core/sequences/parts";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { jsonAnswer, type RequestAnswer } from "../prediction/answerRequest";
+import { planAsked, refused } from "../prediction/requestBody";
 import validateBestWay from "./generated/validateBestWay.cjs";
 
 /** A wish as it is sent: what is left out follows from the plan. */
@@ -36,17 +36,6 @@ interface Sent {
 
 /** How long a request is searched for, in milliseconds: the rest of ten seconds is for laying out and walking. */
 const MOST_TIME = 5000;
-
-const refused = (message: string, errors: readonly { pointer: string; message: string }[] = []): RequestAnswer =>
-  jsonAnswer(400, { message, errors });
-
-function parsed(text: string): { ok: true; value: unknown } | { ok: false; message: string } {
-  try {
-    return { ok: true, value: JSON.parse(text) };
-  } catch (error) {
-    return { ok: false, message: error instanceof Error ? error.message : String(error) };
-  }
-}
 
 /** The calendar of a plan that gets dates by this: steps begin on their day. */
 const calendarFrom = (day: string): PlanCalendar => ({
@@ -156,22 +145,8 @@ const noWay = (month: number, today: string, asked: Asked): RequestAnswer =>
  * @example answerBestWay('{"plan": …, "wish": { "months": 60 }}', "2026-11-27").status // 200
  */
 export function answerBestWay(text: string, today: string): RequestAnswer {
-  const body = parsed(text);
-  if (!body.ok) return refused(`The body is not JSON: ${body.message}.`);
-  if (!validateBestWay(body.value))
-    return refused(
-      "The body is not what is asked for.",
-      (validateBestWay.errors ?? [])
-        .slice(0, 20)
-        .map(({ instancePath, message = "has another shape" }) => ({ pointer: instancePath, message })),
-    );
-  const { plan: given, wish } = body.value as { plan: unknown; wish: Sent };
-  const opened = openPlan(JSON.stringify(given), "newest");
-  if (opened.ok) return answerFor(opened.plan, wish, today);
-  const problems = opened.problems.map((each) => ({ ...each, pointer: `/plan${each.pointer}` }));
-  return opened.kind === "impossible"
-    ? jsonAnswer(422, { message: "The plan contradicts itself.", findings: problems })
-    : refused("The plan is no plan document of version 1. Its schema is at /schema/plan-1.json.", problems);
+  const read = planAsked<{ wish: Sent }>(text, validateBestWay);
+  return read.ok ? answerFor(read.plan, read.asked.wish, today) : read.answer;
 }
 
 function answerFor(document: Plan, sent: Sent, today: string): RequestAnswer {

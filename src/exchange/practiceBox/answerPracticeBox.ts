@@ -1,30 +1,18 @@
-import { openPlan } from "@/core/box/openPlan";
 import type { Plan } from "@/core/document/plan";
 import type { Mishap } from "@/core/simulator/mishaps";
 import { PRACTICE_BLOCKS } from "@/core/simulator/practiceLog";
 import { tryOut } from "@/core/simulator/tryOut";
 import { jsonAnswer, type RequestAnswer } from "../prediction/answerRequest";
+import { planAsked } from "../prediction/requestBody";
 import { practiceFace } from "./practiceFace";
 import validatePractice from "./generated/validatePractice.cjs";
 
 /** A request, once its schema has been checked. */
 interface Asked {
-  plan: unknown;
   seed?: number;
   hours?: number;
   mishaps?: (Mishap & { at: number })[];
   choices?: { steps?: "in-order" | "none"; afterAMishap?: "wait" | "go-on" };
-}
-
-const refused = (message: string, errors: readonly { pointer: string; message: string }[]): RequestAnswer =>
-  jsonAnswer(400, { message, errors });
-
-function parsed(text: string): { ok: true; value: unknown } | { ok: false; message: string } {
-  try {
-    return { ok: true, value: JSON.parse(text) };
-  } catch (error) {
-    return { ok: false, message: error instanceof Error ? error.message : String(error) };
-  }
 }
 
 /** What a mishap names that the plan does not have. */
@@ -45,24 +33,10 @@ function notInPlan(mishap: Mishap, { drives, pools }: Plan): ("drive" | "pool" |
  * @example answerPracticeBox('{"plan": …, "hours": 30}').status // 200
  */
 export function answerPracticeBox(text: string): RequestAnswer {
-  const body = parsed(text);
-  if (!body.ok) return refused(`The body is not JSON: ${body.message}.`, []);
-  if (!validatePractice(body.value))
-    return refused(
-      "The body is not what is asked for.",
-      (validatePractice.errors ?? [])
-        .slice(0, 20)
-        .map(({ instancePath, message = "has another shape" }) => ({ pointer: instancePath, message })),
-    );
-  const { plan: given, seed = 1, hours = 0, mishaps = [], choices = {} } = body.value as Asked;
-  const opened = openPlan(JSON.stringify(given), "newest");
-  if (!opened.ok) {
-    const problems = opened.problems.map((each) => ({ ...each, pointer: `/plan${each.pointer}` }));
-    return opened.kind === "impossible"
-      ? jsonAnswer(422, { message: "The plan contradicts itself.", findings: problems })
-      : refused("The plan is no plan document of version 1. Its schema is at /schema/plan-1.json.", problems);
-  }
-  const { plan } = opened;
+  const read = planAsked<Asked>(text, validatePractice);
+  if (!read.ok) return read.answer;
+  const { plan, asked } = read;
+  const { seed = 1, hours = 0, mishaps = [], choices = {} } = asked;
   const strange = mishaps.flatMap((mishap, i) => notInPlan(mishap, plan).map((what) => ({ i, what })));
   if (strange.length > 0)
     return jsonAnswer(422, {

@@ -58,11 +58,14 @@ const bestWayAsked = object({
       demand: {
         ...list(bytes),
         description:
-          "bytes of files stored in each month from now (0) on, head-room not included; the last stays. From the " +
-          "plan's data sets where nothing is said",
+          "bytes of files stored in each month from now (0) on, without what is kept free; the last stays. From " +
+          "the plan's data sets where nothing is said",
       },
       headroom: { type: "number", description: "the share that stays free; that of the pool's volume, or 0.2" },
-      tolerance: { type: "integer", description: "how many drives may fail, whichever; 1 where nothing is said" },
+      tolerance: {
+        type: "integer",
+        description: "how many lost drives must be survived, whichever they are; 1 where nothing is said",
+      },
       layouts: { ...list(planSchema.$defs.layoutId), description: "those that may be used; the pool's own" },
       bays: { type: "integer", description: "for the pool's drives at most; all of the box that others leave" },
       prices: {
@@ -224,6 +227,23 @@ const pool = object(
 
 const said = object({ message: { type: "string" } });
 
+/** How a body is refused that is no request about a plan. */
+const refusals = {
+  400: json(
+    object({
+      message: { type: "string" },
+      errors: list(object({ pointer: { type: "string" }, message: { type: "string" } })),
+    }),
+    "The body is no such request, or its plan no plan document; each error with its JSON pointer",
+  ),
+  413: json(said, "The body is larger than 1 MiB"),
+  415: json(said, "The body is not sent as application/json"),
+  503: {
+    ...json(said, "Too much is asked for at once"),
+    headers: { "Retry-After": { description: "seconds", schema: { type: "integer" } } },
+  },
+};
+
 /** The OpenAPI 3.1 document. The plan itself is described by its own JSON Schema. */
 export const openApi = {
   openapi: "3.1.0",
@@ -330,23 +350,11 @@ export const openApi = {
         },
         responses: {
           200: json(named("PracticeBox"), "What the box prints, and what it has said of itself"),
-          400: json(
-            object({
-              message: { type: "string" },
-              errors: list(object({ pointer: { type: "string" }, message: { type: "string" } })),
-            }),
-            "The body is no such request, or its plan no plan document; each error with its JSON pointer",
-          ),
-          413: json(said, "The body is larger than 1 MiB"),
-          415: json(said, "The body is not sent as application/json"),
+          ...refusals,
           422: json(
             object({ message: { type: "string" }, findings: list({ type: "object" }) }),
             "The plan contradicts itself, or a mishap is to what is not in it",
           ),
-          503: {
-            ...json(said, "Too much is asked for at once"),
-            headers: { "Retry-After": { description: "seconds", schema: { type: "integer" } } },
-          },
         },
       },
     },
@@ -360,15 +368,7 @@ export const openApi = {
         },
         responses: {
           200: json(named("BestWay"), "The best way that was found within some seconds, and how good it is"),
-          400: json(
-            object({
-              message: { type: "string" },
-              errors: list(object({ pointer: { type: "string" }, message: { type: "string" } })),
-            }),
-            "The body is no such request, or its plan no plan document; each error with its JSON pointer",
-          ),
-          413: json(said, "The body is larger than 1 MiB"),
-          415: json(said, "The body is not sent as application/json"),
+          ...refusals,
           422: json(
             object(
               {
@@ -380,10 +380,6 @@ export const openApi = {
             ),
             "There is no way, or the plan contradicts itself",
           ),
-          503: {
-            ...json(said, "Too much is asked for at once"),
-            headers: { "Retry-After": { description: "seconds", schema: { type: "integer" } } },
-          },
         },
       },
     },
@@ -404,7 +400,7 @@ export const openApi = {
         proved: { type: "boolean", description: "whether no way is better, by these prices" },
         cents: { type: "integer", description: "what the way costs in all" },
         lowerBoundCents: { type: "integer", description: "no way costs less" },
-        exposedHours: { type: "number", description: "expected hours for which no drive may fail" },
+        exposedHours: { type: "number", description: "expected hours for which the loss of any drive would lose data" },
         acts: list(
           object(
             {
