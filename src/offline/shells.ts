@@ -10,6 +10,7 @@ const PLACES = [
   "/chance",
   "/compare",
   "/data",
+  "/growth",
   "/logbook",
   "/print",
   "/reading",

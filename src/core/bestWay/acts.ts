@@ -154,6 +154,10 @@ function replacing(acting: Acting, box: BoxThen, shape: Shape, month: number): M
   );
 }
 
+/** Whether a group is a mirrored pair. */
+export const isPair = ({ layout, kinds }: Pick<Shape, "layout" | "kinds">): boolean =>
+  layout.stripe({}).copies === "all" && kinds.length === 2;
+
 /** Both drives of a pair by two of one size. */
 function replacingPair(acting: Acting, box: BoxThen, shape: Shape, month: number): Move[] {
   const { instance, boxes, offers } = acting;
@@ -226,11 +230,14 @@ function takingOut(acting: Acting, box: BoxThen, shape: Shape, month: number): M
  */
 export function actsOf(instance: Instance, boxes: Boxes, hoursCount = false): (box: BoxThen, month: number) => Move[] {
   const acting: Acting = { instance, boxes, offers: offersOf(instance, boxes), hoursCount };
-  const change = instance.equalPairs ? replacingPair : replacing;
+  const change = (box: BoxThen, shape: Shape, month: number) =>
+    instance.equalPairs && isPair(shape)
+      ? replacingPair(acting, box, shape, month)
+      : replacing(acting, box, shape, month);
   return (box, month) => [
     ...[...new Set(box.groups)].flatMap((shape) => [
       ...adding(acting, box, shape, month),
-      ...change(acting, box, shape, month),
+      ...change(box, shape, month),
       ...changingLevel(acting, box, shape, month),
       ...takingOut(acting, box, shape, month),
     ]),

@@ -1,5 +1,5 @@
 import type { Bytes } from "../bytes/bytes";
-import { actsOf, type Move } from "./acts";
+import { actsOf, isPair, type Move } from "./acts";
 import { type Boxes, boxesOf } from "./boxes";
 import type { Instance } from "./instance";
 import { beginning, following, type Label } from "./label";
@@ -86,5 +86,4 @@ export function habitOf(instance: Instance, habit: Habit, boxes: Boxes = boxesOf
   return label;
 }
 
-const hasPairs = ({ start }: Boxes): boolean =>
-  start.groups.some(({ layout, kinds }) => layout.stripe({}).copies === "all" && kinds.length === 2);
+const hasPairs = ({ start }: Boxes): boolean => start.groups.some(isPair);

@@ -5,6 +5,7 @@ import { drivesOf } from "../box/find";
 import { rulesOfBox } from "../box/rulesOfBox";
 import type { Bytes } from "../bytes/bytes";
 import type { BoxRules, Drive, LayoutId, Plan, Pool } from "../document/plan";
+import { layoutOf } from "../layouts/registry";
 import { monthsBetween } from "./months";
 import { type Aim, centsIn, type Instance, priceIn, type Sold } from "./instance";
 import { dataFor } from "./sufficiency";
@@ -136,7 +137,7 @@ export function instanceOf(plan: Plan, wish: GrowthWish, day: string, rules: Box
     layouts: wish.layouts,
     life: wish.retireAfterYears === null ? Infinity : Math.round(wish.retireAfterYears * 12),
     centsPerDriveYear: wish.centsPerDriveYear,
-    equalPairs: wish.equalPairs,
+    equalPairs: wish.equalPairs && wish.layouts.every((id) => layoutOf(id).stripe({}).copies === "all"),
     centsPerUnit: centsIn(plan.currency),
   };
 }

@@ -14,6 +14,7 @@ import { DriveChooser } from "./DriveChooser";
 import { choiceName } from "./figureWords";
 import { NeedsBar } from "./NeedsBar";
 import { targetPool } from "./targetPool";
+import { GrowthLink } from "../growth/GrowthLink";
 import { useComparison } from "./useComparison";
 import type { PlaceProps } from "../shell/planPlace";
 import { usePlanId } from "../shell/usePlanId";
@@ -112,6 +113,9 @@ export function CompareView({ plan, act }: PlaceProps) {
         />
         <CompareStatus {...compared} />
         <ChoiceLists compared={compared} card={card} />
+        <p className="mt-3">
+          Which drives to buy over the years, and whether a change of level pays: <GrowthLink />
+        </p>
       </div>
       <ComparePanel plan={plan} act={act} state={state} change={change} compared={compared} lit={lit} onPoint={goTo} />
       {explained && <LayoutDialog choices={explained} drives={drives} plan={plan} onClose={() => explain(null)} />}

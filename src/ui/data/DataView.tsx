@@ -6,6 +6,7 @@ import { coverage } from "@/core/data/coverage";
 import type { Command } from "@/core/document/command";
 import type { Backup, DataSet, Plan } from "@/core/document/plan";
 import { drivesWithData } from "@/core/data/stored";
+import { GrowthLink } from "../growth/GrowthLink";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { useDates } from "../calendar/useDates";
 import { useUnit } from "../preferences/preferences";
@@ -77,6 +78,11 @@ function DataSections({ plan, act, onOpen }: Pick<Props, "plan" | "act"> & { onO
             <VolumeDemand key={each.volume.id} demand={each} dates={dates} plan={plan} act={act} />
           ))}
           {dates.demands.length > 0 && <DemandChart walked={walked} dates={dates} />}
+          {plan.pools.length > 0 && (
+            <p className="mt-1">
+              What to buy, and when: <GrowthLink />
+            </p>
+          )}
         </section>
         {plan.steps.length > 0 && <PlanCosts walked={walked} dates={dates} act={act} />}
         <Backups plan={plan} day={day} act={act} onEdit={(backup) => onOpen({ kind: "backup", backup })} />

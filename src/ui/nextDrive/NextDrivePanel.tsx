@@ -9,6 +9,7 @@ import { flatStretches } from "@/core/nextDrive/flatStretches";
 import { sizeCurve } from "@/core/nextDrive/sizeCurve";
 import { layoutOf } from "@/core/layouts/registry";
 import { useUnit } from "../preferences/preferences";
+import { GrowthLink } from "../growth/GrowthLink";
 import { BestBuys } from "./BestBuys";
 import { refusalWords, stretchWords } from "./curveWords";
 import { SizeCurveChart } from "./SizeCurveChart";
@@ -116,6 +117,9 @@ export function NextDrivePanel({
         {stretches.length === 0 && !refusal && <li>Every larger size brings more.</li>}
       </ul>
       <BestBuys plan={plan} pool={pool} act={act} onPrices={() => setPricing(true)} />
+      <p className="mt-2">
+        These are for one purchase. For years of them, each at its time: <GrowthLink />
+      </p>
       {pricing && (
         <PricesDialog
           plan={plan}

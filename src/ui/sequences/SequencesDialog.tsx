@@ -7,6 +7,7 @@ import { type FirstWish, isWish, type Sequence, type SequenceSetting, type Wish 
 import { settingAt, type Place, type Tried } from "@/core/sequences/tried";
 import { plural } from "@/core/words/counted";
 import { usualCalendar } from "../calendar/usualCalendar";
+import { GrowthLink } from "../growth/GrowthLink";
 import { Button } from "../kit/Button";
 import { Dialog } from "../kit/Dialog";
 import { today } from "../today";
@@ -86,6 +87,11 @@ export function SequencesDialog({ first, onClose }: { first?: FirstWish | undefi
               setting={setting}
               onChange={(next) => setWishes({ ...wishes, [current.sequence.id]: next })}
             />
+            {current.sequence.asks.includes("years") && (
+              <p>
+                Which sizes, when, and at what cost for years: <GrowthLink />
+              </p>
+            )}
             <Outcome {...trial} />
           </div>
         ) : (

@@ -5,7 +5,18 @@ import Link from "next/link";
 
 /** The places of a plan, by the last part of their address. */
 export type PlaceId =
-  "" | "compare" | "data" | "calendar" | "print" | "reading" | "rescue" | "rehearse" | "carry" | "logbook" | "chance";
+  | ""
+  | "compare"
+  | "data"
+  | "calendar"
+  | "print"
+  | "reading"
+  | "rescue"
+  | "rehearse"
+  | "carry"
+  | "logbook"
+  | "chance"
+  | "growth";
 
 const PLACES = [
   { id: "", name: "Plan", icon: Columns3 },

@@ -1,0 +1,224 @@
+"use client";
+
+import { useState } from "react";
+import { ofBoxes } from "@/core/chance/chanceWords";
+import { monthsAfter } from "@/core/bestWay/months";
+import type { Told, ToldWay } from "@/core/bestWay/told";
+import type { GrowthWish } from "@/core/bestWay/wish";
+import { formatBytes } from "@/core/bytes/formatBytes";
+import type { Plan } from "@/core/document/plan";
+import { lengthWords } from "@/core/time/hoursWords";
+import { plainDayWords } from "@/core/time/dateWords";
+import { capital } from "@/core/words/capital";
+import { counted } from "@/core/words/counted";
+import { Button } from "../kit/Button";
+import { useUnit } from "../preferences/preferences";
+import { Refused } from "../rehearse/Refused";
+import type { PlaceProps } from "../shell/planPlace";
+import { GrowthChart } from "./GrowthChart";
+import { actWords, centsWords, drivesWords, whenWords } from "./growthWords";
+import type { Growth } from "./useGrowth";
+
+interface Props extends PlaceProps {
+  growth: Growth;
+  wish: GrowthWish;
+  day: string;
+  /** Told once the way is in the plan. */
+  onDone: () => void;
+}
+
+/** What was found: the next purchase first, then how good the way is, and the way itself. */
+export function Answer({ growth, plan, wish, day, act, onDone }: Props) {
+  const { told, progress, isStopped } = growth;
+  if (!told) return <p className="mt-4 text-soft">{progress ? "Looking for a first way …" : ""}</p>;
+  if (!told.way) return <NoWay told={told} day={day} />;
+  const { way } = told;
+  return (
+    <>
+      <div className="mt-4 flex flex-wrap items-start justify-between gap-x-8 gap-y-3">
+        <div className="min-w-0 max-w-[46rem]">
+          <NextPurchase way={way} plan={plan} day={day} />
+          <p className="mt-1" aria-live="polite">
+            <HowGood told={told} plan={plan} wish={wish} day={day} isStopped={isStopped} />
+          </p>
+          {progress && <Progress growth={growth} />}
+        </div>
+        <Take way={way} act={act} isOld={growth.isOld} isRunning={progress !== null} onDone={onDone} />
+      </div>
+      {way.acts.length > 0 && (
+        <div className="mt-4 grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+          <Acts way={way} plan={plan} day={day} />
+          <GrowthChart way={way} wish={wish} day={day} />
+        </div>
+      )}
+    </>
+  );
+}
+
+/** That nothing that can be bought lasts so long, and what would mend it. */
+function NoWay({ told, day }: { told: Told; day: string }) {
+  const month = told.breaksIn ?? 0;
+  return (
+    <div role="alert" className="mt-4 max-w-[46rem]">
+      <p className="font-serif text-lg text-geranium">
+        {month === 0
+          ? "Nothing that can be bought holds what is stored even now."
+          : `It can be made to last until ${plainDayWords(monthsAfter(day, month))}, and no longer.`}
+      </p>
+      <p className="mt-1">
+        What would mend it: more bays, larger sizes on the price list, more money a year, another layout, less kept
+        free, or less stored by then.
+      </p>
+    </div>
+  );
+}
+
+/** What to buy next, by when, and why. */
+function NextPurchase({ way, plan, day }: { way: ToldWay; plan: Plan; day: string }) {
+  const [unit] = useUnit();
+  const [first] = way.acts;
+  if (!first)
+    return <p className="font-serif text-xl">Nothing needs to be bought: the box holds all of it as it is.</p>;
+  const batch = way.acts.filter(({ month }) => month === first.month);
+  const bought = batch.flatMap((each) => each.bought);
+  const cents = bought.reduce((sum, each) => sum + each.cents, 0);
+  const last = batch.length - 1;
+  return (
+    <>
+      <p className="font-serif text-xl">
+        {bought.length > 0
+          ? `Buy ${drivesWords(
+              bought.map(({ bytes }) => bytes),
+              unit,
+            )}`
+          : "Change the level"}{" "}
+        {whenWords(day, first.month)}
+        {bought.length > 0 && <>, for {centsWords(cents, plan)}</>}.
+      </p>
+      <p className="mt-0.5 text-soft">
+        Only this purchase matters now.{" "}
+        {first.month === 0 ? "The box is too small already" : "Until then nothing needs to be bought"}: it holds{" "}
+        {formatBytes(way.filesNow, unit)} of files beside what is kept free, and then{" "}
+        {formatBytes(way.files[last] ?? way.filesNow, unit)}. Ask again before you buy the next.
+      </p>
+    </>
+  );
+}
+
+interface HowGoodProps {
+  told: Told;
+  plan: Plan;
+  wish: GrowthWish;
+  day: string;
+  isStopped: boolean;
+}
+
+/** What it comes to in all, and what is proved of it. */
+function HowGood({ told, plan, wish, day, isStopped }: HowGoodProps) {
+  const { way, least, proved, ended } = told;
+  if (!way || way.acts.length === 0) return null;
+  const until = plainDayWords(monthsAfter(day, wish.months));
+  const gap = least === null ? null : Math.max(0, 1 - least / Math.max(1, way.cents));
+  const aim = { money: "costs less", hours: "leaves your data exposed less long", acts: "takes fewer acts" }[wish.aim];
+  const worth = proved
+    ? `No way ${aim}, by these prices.`
+    : !ended && !isStopped
+      ? ""
+      : gap !== null && gap > 0.0005
+        ? `It costs at most ${Math.ceil(gap * 100)} % more than the best possible.`
+        : "It is good; that none is better is not proved for this kind of pool.";
+  return (
+    <>
+      It costs <strong>{centsWords(way.cents, plan)}</strong> in all until {until}. {worth}{" "}
+      <span className="text-soft">
+        {way.exposedHours > 0
+          ? `For ${lengthWords(way.exposedHours)} of its work the loss of any drive would lose data; of boxes that go this way ${ofBoxes(way.chance)} lose something on it.`
+          : `Its work leaves nothing exposed; of boxes that go this way ${ofBoxes(way.chance)} lose something on it.`}
+      </span>
+    </>
+  );
+}
+
+/** How far the proof is, with a way to end it. */
+function Progress({ growth: { progress, stop } }: { growth: Growth }) {
+  return (
+    <p className="mt-1 flex flex-wrap items-center gap-3">
+      <span className="text-soft">
+        Looking for a better one …{" "}
+        {progress?.gap !== null && progress !== null
+          ? `so far it is at most ${Math.ceil(progress.gap * 100)} % from the best possible`
+          : ""}
+      </span>
+      <Button small onClick={stop}>
+        Stop, and keep this one
+      </Button>
+    </p>
+  );
+}
+
+interface TakeProps extends Pick<PlaceProps, "act"> {
+  way: ToldWay;
+  isOld: boolean;
+  isRunning: boolean;
+  onDone: () => void;
+}
+
+/** One press makes it the plan. */
+function Take({ way, act, isOld, isRunning, onDone }: TakeProps) {
+  const [refused, setRefused] = useState<string | null>(null);
+  const reason = way.blocks[0] ?? null;
+  if (way.command.steps.length === 0) return null;
+  return (
+    <div className="shrink-0">
+      <Button
+        look="main"
+        disabled={isOld || isRunning || reason !== null}
+        onClick={() => {
+          const why = act(way.command, true);
+          setRefused(why);
+          if (why === null) onDone();
+        }}
+      >
+        Make it the plan
+      </Button>
+      <p className="mt-1 text-soft">{counted(way.command.steps.length, "step")}, on their days</p>
+      <Refused why={refused ?? reason} />
+    </div>
+  );
+}
+
+/** The way act by act, with what each costs and what the box holds then. */
+function Acts({ way, plan, day }: { way: ToldWay; plan: Plan; day: string }) {
+  const [unit] = useUnit();
+  return (
+    <section aria-labelledby="the-way">
+      <h2 id="the-way" className="border-b border-line pb-1 font-serif text-lg">
+        The way
+      </h2>
+      <ol>
+        {way.acts.map((each, i) => (
+          <li
+            key={`${each.month} ${each.group} ${each.bought.map(({ drive }) => drive).join()} ${each.gone.join()}`}
+            className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-3 border-b border-line py-1.5 last:border-0"
+          >
+            <span className={way.acts[i - 1]?.month === each.month ? "invisible" : "font-semibold"}>
+              {capital(whenWords(day, each.month).replace(/^by /, ""))}
+            </span>
+            <span className="min-w-0">
+              {capital(actWords(each, plan, way, day, unit))}
+              {each.bought.length > 0 &&
+                `, ${centsWords(
+                  each.bought.reduce((sum, { cents }) => sum + cents, 0),
+                  plan,
+                )}`}
+              . <span className="text-soft">Holds {formatBytes(way.files[i] ?? 0, unit)} then.</span>
+            </span>
+          </li>
+        ))}
+      </ol>
+      <p className="mt-1 text-soft">
+        In the years from {plainDayWords(day)} on: {way.byYear.map((cents) => centsWords(cents, plan)).join(", ")}.
+      </p>
+    </section>
+  );
+}
