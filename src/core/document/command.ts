@@ -70,6 +70,8 @@ export type Command =
       steps: StepBody[];
       drives: Drive[];
       calendar?: PlanCalendar;
+      /** In the place of all steps that there are, and of the drives that were only to be bought for them. */
+      instead?: true;
     }
   /** When the plan is carried out; null takes the calendar away. */
   | { kind: "set-calendar"; calendar: PlanCalendar | null }

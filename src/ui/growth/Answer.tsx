@@ -23,12 +23,10 @@ interface Props extends PlaceProps {
   growth: Growth;
   wish: GrowthWish;
   day: string;
-  /** Told once the way is in the plan. */
-  onDone: () => void;
 }
 
 /** What was found: the next purchase first, then how good the way is, and the way itself. */
-export function Answer({ growth, plan, wish, day, act, onDone }: Props) {
+export function Answer({ growth, plan, wish, day, act }: Props) {
   const { told, progress, isStopped } = growth;
   if (!told) return <p className="mt-4 text-soft">{progress ? "Looking for a first way …" : ""}</p>;
   if (!told.way) return <NoWay told={told} day={day} />;
@@ -43,7 +41,7 @@ export function Answer({ growth, plan, wish, day, act, onDone }: Props) {
           </p>
           {progress && <Progress growth={growth} />}
         </div>
-        <Take way={way} act={act} isOld={growth.isOld} isRunning={progress !== null} onDone={onDone} />
+        <Take way={way} act={act} isOld={growth.isOld} isRunning={progress !== null} />
       </div>
       {way.acts.length > 0 && (
         <div className="mt-4 grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
@@ -160,11 +158,10 @@ interface TakeProps extends Pick<PlaceProps, "act"> {
   way: ToldWay;
   isOld: boolean;
   isRunning: boolean;
-  onDone: () => void;
 }
 
 /** One press makes it the plan. */
-function Take({ way, act, isOld, isRunning, onDone }: TakeProps) {
+function Take({ way, act, isOld, isRunning }: TakeProps) {
   const [refused, setRefused] = useState<string | null>(null);
   const reason = way.blocks[0] ?? null;
   if (way.command.steps.length === 0) return null;
@@ -173,11 +170,7 @@ function Take({ way, act, isOld, isRunning, onDone }: TakeProps) {
       <Button
         look="main"
         disabled={isOld || isRunning || reason !== null}
-        onClick={() => {
-          const why = act(way.command, true);
-          setRefused(why);
-          if (why === null) onDone();
-        }}
+        onClick={() => setRefused(act(way.command, true))}
       >
         Make it the plan
       </Button>

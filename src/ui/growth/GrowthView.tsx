@@ -2,9 +2,13 @@
 
 import Link from "next/link";
 import { useMemo, useRef, useState } from "react";
+import { withoutSteps } from "@/core/commands/withoutSteps";
+import type { Plan } from "@/core/document/plan";
 import { CAREFUL } from "@/core/sequences/parts";
+import type { GrowthAsked } from "@/workers/startGrowth";
 import { usualCalendar } from "../calendar/usualCalendar";
 import { Button } from "../kit/Button";
+import { Choice } from "../kit/Field";
 import { CurrencyChoice } from "../kit/CurrencyChoice";
 import { useUnit } from "../preferences/preferences";
 import type { PlaceProps } from "../shell/planPlace";
@@ -12,31 +16,50 @@ import { today } from "../today";
 import { Answer } from "./Answer";
 import { Beside } from "./Beside";
 import { type TypedWish, readWish, usualWish } from "./typedWish";
-import { useGrowth } from "./useGrowth";
+import { type Growth, useGrowth } from "./useGrowth";
 import { WishForm } from "./WishForm";
 
-/** Which drives to buy, when and into which place, so that the box holds what will be stored for years. */
-export function GrowthView({ plan, act, planHref }: PlaceProps) {
+const FROM = [
+  { value: "after", label: "from where they end" },
+  { value: "now", label: "from the box as it is now, in their place" },
+];
+
+/** What is asked of a plan as it was typed; null where something is wrong with that. */
+function useAsked(document: Plan, typed: TypedWish, day: string) {
   const [unit] = useUnit();
-  const [typed, setTyped] = useState<TypedWish>(() => usualWish(plan));
   const [calendar] = useState(usualCalendar);
-  const day = plan.calendar?.start ?? today();
-  const read = useMemo(() => readWish(plan, typed), [plan, typed]);
+  const read = useMemo(() => readWish(document, typed), [document, typed]);
   const asked = useMemo(
     () =>
       read.ok
         ? {
-            document: plan,
+            document,
             wish: read.wish,
             asked: { aim: read.wish.aim, perYear: read.perYear, mostActs: read.mostActs },
             setting: { family: unit, day, variants: CAREFUL, calendar: { ...calendar, start: day } },
           }
         : null,
-    [plan, read, unit, day, calendar],
+    [document, read, unit, day, calendar],
   );
+  return { read, asked };
+}
+
+/** Which drives to buy, when and into which place, so that the box holds what will be stored for years. */
+export function GrowthView({ plan, act, planHref }: PlaceProps) {
+  const [typed, setTyped] = useState<TypedWish>(() => usualWish(plan));
+  const [from, setFrom] = useState<string>("after");
+  const isInstead = from === "now" && plan.steps.length > 0;
+  const document = useMemo(() => (isInstead ? withoutSteps(plan) : plan), [plan, isInstead]);
+  const day = plan.calendar?.start ?? today();
+  const { read, asked } = useAsked(document, typed, day);
   const growth = useGrowth(asked);
   const heading = useRef<HTMLHeadingElement>(null);
-  const isFound = growth.told?.ended === true && !growth.isOld && growth.told.way !== null;
+  const take: PlaceProps["act"] = (command, offersUndo) => {
+    const whole = command.kind === "insert-sequence" && isInstead ? { ...command, instead: true as const } : command;
+    const why = act(whole, offersUndo);
+    if (why === null) heading.current?.focus();
+    return why;
+  };
   return (
     <main className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6" tabIndex={-1}>
       <h1 ref={heading} tabIndex={-1} className="font-serif text-2xl outline-none">
@@ -44,35 +67,19 @@ export function GrowthView({ plan, act, planHref }: PlaceProps) {
       </h1>
       <p className="mt-1 mb-3 max-w-[46rem] text-soft">
         Which drives to buy, when and into which place, so that the box holds what you will store, for the least.
-        {plan.steps.length > 0 && " It begins where the steps of your plan end."}
       </p>
+      {plan.steps.length > 0 && (
+        <div className="mb-3 max-w-96">
+          <Choice label="Your plan has steps. It grows" value={from} options={FROM} onPick={setFrom} />
+        </div>
+      )}
       <WishForm
-        plan={plan}
+        plan={document}
         typed={typed}
         read={read}
         onType={(changes) => setTyped((old) => ({ ...old, ...changes }))}
       />
-      {read.ok ? (
-        <div className={growth.isOld && growth.told ? "text-soft" : ""} aria-busy={growth.progress !== null}>
-          <Answer
-            growth={growth}
-            plan={plan}
-            wish={read.wish}
-            day={day}
-            act={act}
-            planHref={planHref}
-            onDone={() => heading.current?.focus()}
-          />
-        </div>
-      ) : (
-        <p role="alert" className="mt-3 text-geranium">
-          {read.message}
-        </p>
-      )}
-      {isFound && asked && growth.told?.way && (
-        <Beside asked={asked} told={growth.told} plan={plan} act={act} day={day} wish={asked.wish} />
-      )}
-      <Basis plan={plan} act={act} planHref={planHref} />
+      {asked && <Found asked={asked} growth={growth} act={take} planHref={planHref} />}
       {growth.trouble && (
         <p role="alert" className="mt-3 flex flex-wrap items-center gap-3 text-geranium">
           {growth.trouble}
@@ -81,7 +88,28 @@ export function GrowthView({ plan, act, planHref }: PlaceProps) {
           </Button>
         </p>
       )}
+      <Basis plan={plan} act={act} planHref={planHref} />
     </main>
+  );
+}
+
+interface FoundProps extends Pick<PlaceProps, "act" | "planHref"> {
+  asked: GrowthAsked;
+  growth: Growth;
+}
+
+/** What was found, and what stands beside it once the search has ended. */
+function Found({ asked, growth, act, planHref }: FoundProps) {
+  const { document: plan, wish, setting } = asked;
+  const { told, isOld, progress } = growth;
+  const isEnded = told?.ended === true && !isOld && told.way !== null;
+  return (
+    <>
+      <div className={isOld && told ? "text-soft" : ""} aria-busy={progress !== null}>
+        <Answer growth={growth} plan={plan} wish={wish} day={setting.day} act={act} planHref={planHref} />
+      </div>
+      {isEnded && <Beside asked={asked} told={told} plan={plan} act={act} day={setting.day} wish={wish} />}
+    </>
   );
 }
 

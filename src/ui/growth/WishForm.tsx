@@ -44,7 +44,7 @@ function TypedField({ label, unit, value, placeholder, wrong, onType }: TypedFie
         </span>
       </label>
       {wrong && (
-        <p id={id} className="mt-0.5 text-[0.9rem] text-geranium">
+        <p id={id} role="alert" className="mt-0.5 text-[0.9rem] text-geranium">
           {wrong}
         </p>
       )}
@@ -109,7 +109,7 @@ export function WishForm({ plan, typed, read, onType }: Props) {
         <TypedField label="Hold what is stored now" placeholder={stored?.now ?? "9.4 TB"} {...field("now")} />
         <TypedField label="and what a month adds" placeholder={stored?.perMonth ?? "220 GB"} {...field("perMonth")} />
         <Choice
-          label="for"
+          label="for the next"
           value={String(typed.years)}
           options={years}
           onPick={(value) => onType({ years: Number(value) })}
