@@ -12,6 +12,7 @@ build();
 mkdirSync(join(root, ".cache"), { recursive: true });
 const core = await importBundled("scripts/bench/core.ts", "bench-core");
 await core.run();
+await (await importBundled("scripts/bench/bestWay.ts", "bench-best-way")).run();
 await measurePractice();
 
 /** Runs of the simulated box a second on two cores, all data of each read back; and the memory that they take. */

@@ -1,4 +1,5 @@
 import { TiB } from "../bytes/bytes";
+import { nominalBytes } from "../bytes/nominalBytes";
 import type { BoxRules, Drive, LayoutId, Plan } from "../document/plan";
 import { usualDrive } from "../drives/usualDrive";
 import { rulesOf } from "../rules/ruleSets";
@@ -106,5 +107,86 @@ export function small(number: number, withDue = false): Instance {
       ...group,
       drives: group.drives.map((each) => ({ ...each, due: next() < 0.4 ? 1 + Math.floor(next() * 4) : Infinity })),
     })),
+  };
+}
+
+const COMPARED: readonly LayoutId[] = ["hybrid-1", "raid5", "raid6", "raid1", "copies-2"];
+
+/** An instance of yearly steps, too large to be tried in every way: 4 to 8 bays, 4 to 6 years, three or four sizes. */
+export function medium(number: number): Instance {
+  const next = drawnFrom(number * 104_729 + 7);
+  const whole = (least: number, most: number) => least + Math.floor(next() * (most - least + 1));
+  const layout = COMPARED[number % COMPARED.length] as LayoutId;
+  const bays = whole(layout === "raid6" ? 5 : 4, layout === "raid1" ? 8 : 6);
+  const count = layout === "raid1" ? 2 : layout === "raid6" ? 4 : layout === "raid5" ? 3 : 2;
+  const size = whole(2, 6);
+  const sizes =
+    layout === "raid1" ? [size, size] : Array.from({ length: count }, () => whole(2, 8)).sort((a, b) => a - b);
+  const offered = [...new Set([whole(3, 5), whole(6, 8), whole(9, 12), 16])];
+  const sold = offered.map((each) => ({
+    size: each,
+    cents: each * 1800 + whole(0, 4000),
+    ...(next() < 0.3 ? { from: whole(1, 2) } : {}),
+  }));
+  let need = whole(2, 5);
+  const needs = Array.from({ length: whole(4, 5) }, () => (need += whole(0, layout === "raid1" ? 6 : 8)));
+  const rules: Partial<BoxRules> = {
+    joining: layout === "copies-2" ? "any-size" : next() < 0.5 ? "as-largest-member" : "as-smallest-member",
+    widening: layout === "raid1" ? "further-group" : "one-drive",
+    minimumDrives: {},
+  };
+  return { ...yearly(layout, [sizes], needs, sold, bays, rules), equalPairs: layout === "raid1" };
+}
+
+const TB = [2, 4, 6, 8, 10, 12, 16, 18, 20, 24];
+const CENTS = [6800, 9200, 13_500, 16_200, 21_400, 23_800, 30_500, 34_900, 38_900, 52_000];
+
+/** What a group of drives of some sizes holds, near enough to begin with. */
+function heldBy(layout: LayoutId, sizes: readonly number[]): number {
+  const total = sizes.reduce((sum, size) => sum + size, 0);
+  if (layout === "raid1" || layout === "copies-2") return total / 2.2;
+  if (layout === "raid5" || layout === "raid6") return (sizes.length - (layout === "raid6" ? 2 : 1)) * sizes[0]!;
+  return total - sizes.at(-1)! - (layout === "hybrid-2" ? sizes.at(-2)! : 0);
+}
+
+/** A box of twelve bays for ten years of months, with ten sizes, some of them sold only later. */
+export function large(layout: LayoutId, number: number, rules: Partial<BoxRules> = {}): Instance {
+  const next = drawnFrom(number);
+  const [bays, months] = [12, 120];
+  const count = layout === "raid1" ? 4 : 3 + Math.floor(next() * 4);
+  const drawn = Array.from({ length: count }, () => TB[Math.floor(next() * 5)]!).sort((a, b) => a - b);
+  const sizes = layout === "raid1" ? [drawn[0]!, drawn[0]!, drawn[2]!, drawn[2]!] : drawn;
+  const isHalved = layout === "raid1" || layout === "copies-2";
+  const start = Math.max(1, heldBy(layout, sizes) * (0.7 + 0.25 * next()));
+  const most = (isHalved ? 6 : 10) * 24 * (0.35 + 0.35 * next());
+  const fall = 0.08 + 0.1 * next();
+  const later = TB.map((size) => (size >= 20 && next() < 0.5 ? Math.floor(next() * 48) : 0));
+  const groups = layout === "raid1" ? [sizes.slice(0, 2), sizes.slice(2)] : [sizes];
+  const made = yearly(layout, groups, [1], [], bays, {
+    joining: layout.startsWith("hybrid")
+      ? "as-largest-member"
+      : layout === "copies-2"
+        ? "any-size"
+        : "as-smallest-member",
+    widening: layout === "raid1" ? "further-group" : "several-drives",
+    ...rules,
+  });
+  return {
+    ...made,
+    months,
+    needs: Float64Array.from({ length: months }, (_, m) => (start + ((most - start) * m) / (months - 1)) * 1e12),
+    tolerance: Array.from({ length: months }, () => 1),
+    sold: TB.map((size, i) => ({
+      bytes: nominalBytes(size * 1000),
+      cents: Float64Array.from({ length: months }, (_, m) => (m < later[i]! ? Infinity : priceIn(CENTS[i]!, fall, m))),
+    })),
+    groups: made.groups.map((group) => ({
+      ...group,
+      drives: group.drives.map((each) => ({
+        ...each,
+        drive: { ...each.drive, bytes: nominalBytes((each.drive.bytes / TiB) * 1000) },
+      })),
+    })),
+    equalPairs: layout === "raid1",
   };
 }

@@ -10,7 +10,7 @@ import type { Plan } from "@/core/document/plan";
 import { lengthWords } from "@/core/time/hoursWords";
 import { plainDayWords } from "@/core/time/dateWords";
 import { capital } from "@/core/words/capital";
-import { counted } from "@/core/words/counted";
+import { counted, ordinal } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 import { Refused } from "../rehearse/Refused";
@@ -210,7 +210,11 @@ function Acts({ way, plan, day }: { way: ToldWay; plan: Plan; day: string }) {
         ))}
       </ol>
       <p className="mt-1 text-soft">
-        In the years from {plainDayWords(day)} on: {way.byYear.map((cents) => centsWords(cents, plan)).join(", ")}.
+        Of the years from {plainDayWords(day)} on:{" "}
+        {way.byYear
+          .flatMap((cents, year) => (cents > 0 ? [`${centsWords(cents, plan)} in the ${ordinal(year + 1)}`] : []))
+          .join(", ")}
+        .
       </p>
     </section>
   );

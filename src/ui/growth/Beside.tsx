@@ -92,8 +92,10 @@ function Habits({ found, best, plan, day }: HabitsProps) {
                   <th scope="row" className="py-1 pr-3 font-normal">
                     {words}
                   </th>
-                  <td className="py-1 pr-3">{cents === null ? "does not last" : centsWords(cents, plan)}</td>
-                  <td className="py-1 pr-3">
+                  <td className="py-1 pr-3 whitespace-nowrap">
+                    {cents === null ? "does not last" : centsWords(cents, plan)}
+                  </td>
+                  <td className="py-1 pr-3 whitespace-nowrap">
                     {cents === null || best === 0 ? "" : `${Math.max(0, Math.round((cents / best - 1) * 100))} %`}
                   </td>
                   <td className="py-1 text-soft">
