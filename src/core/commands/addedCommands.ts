@@ -20,7 +20,8 @@ export type AddedKind =
   | "keep-rehearsal"
   | "remove-rehearsal"
   | "take-way-out"
-  | "set-chance";
+  | "set-chance"
+  | "plan-instead";
 
 export type Modules<K extends CommandKind> = { readonly [Kind in K]: CommandModule<Kind> };
 

@@ -70,8 +70,15 @@ export type Command =
       steps: StepBody[];
       drives: Drive[];
       calendar?: PlanCalendar;
-      /** In the place of all steps that there are, and of the drives that were only to be bought for them. */
-      instead?: true;
+    }
+  /** The same in the place of steps, and of drives that were to be bought for them, by their ids. */
+  | {
+      kind: "plan-instead";
+      goes: readonly string[];
+      name: string;
+      steps: StepBody[];
+      drives: Drive[];
+      calendar?: PlanCalendar;
     }
   /** When the plan is carried out; null takes the calendar away. */
   | { kind: "set-calendar"; calendar: PlanCalendar | null }

@@ -10,7 +10,8 @@ import type { Plan } from "@/core/document/plan";
 import { lengthWords } from "@/core/time/hoursWords";
 import { plainDayWords } from "@/core/time/dateWords";
 import { capital } from "@/core/words/capital";
-import { counted, ordinal } from "@/core/words/counted";
+import { counted } from "@/core/words/counted";
+import { ordinal } from "@/core/words/ordinal";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 import { Refused } from "../rehearse/Refused";
@@ -64,8 +65,8 @@ function NoWay({ told, day }: { told: Told; day: string }) {
           : `It can be made to last until ${plainDayWords(monthsAfter(day, month))}, and no longer.`}
       </p>
       <p className="mt-1">
-        What would mend it: more bays, larger sizes on the price list, more money a year, another layout, less kept
-        free, or less stored by then.
+        What would help: more bays, larger sizes on the price list, more money a year, another layout, less kept free,
+        or less stored by then.
       </p>
     </div>
   );

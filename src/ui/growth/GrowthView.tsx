@@ -1,8 +1,10 @@
 "use client";
 
+import "@/core/commands/growthCommands";
 import Link from "next/link";
 import { useMemo, useRef, useState } from "react";
-import { withoutSteps } from "@/core/commands/withoutSteps";
+import { withoutSteps } from "@/core/bestWay/withoutSteps";
+import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
 import { CAREFUL } from "@/core/sequences/parts";
 import type { GrowthAsked } from "@/workers/startGrowth";
@@ -55,7 +57,10 @@ export function GrowthView({ plan, act, planHref }: PlaceProps) {
   const growth = useGrowth(asked);
   const heading = useRef<HTMLHeadingElement>(null);
   const take: PlaceProps["act"] = (command, offersUndo) => {
-    const whole = command.kind === "insert-sequence" && isInstead ? { ...command, instead: true as const } : command;
+    const kept = new Set([...document.steps, ...document.drives].map(({ id }) => id));
+    const goes = [...plan.steps, ...plan.drives].map(({ id }) => id).filter((id) => !kept.has(id));
+    const whole: Command =
+      command.kind === "insert-sequence" && isInstead ? { ...command, kind: "plan-instead", goes } : command;
     const why = act(whole, offersUndo);
     if (why === null) heading.current?.focus();
     return why;

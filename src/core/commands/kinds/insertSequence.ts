@@ -3,15 +3,10 @@ import { oneOrMany } from "../../words/counted";
 import type { CommandModule } from "../commandModule";
 import { placeFor, putSteps } from "../putSteps";
 import { refuse } from "../refusal";
-import { withoutSteps } from "../withoutSteps";
 
 /** Steps with the drives to buy that they name; the plan gets a calendar if it has none and one is given. */
 export const insertSequence: CommandModule<"insert-sequence"> = {
   apply: (plan, command) => {
-    if (command.instead) {
-      const { steps, drives } = withoutSteps(plan);
-      Object.assign(plan, { steps, drives });
-    }
     if (plan.drives.length + command.drives.length > MOST_DRIVES) refuse(`A plan holds at most ${MOST_DRIVES} drives.`);
     const ids = new Set(plan.drives.map((drive) => drive.id));
     if (command.drives.some((drive) => ids.has(drive.id)))
@@ -20,6 +15,5 @@ export const insertSequence: CommandModule<"insert-sequence"> = {
     if (command.calendar) plan.calendar ??= command.calendar;
     putSteps(plan, placeFor(plan, command), 0, command.steps);
   },
-  describe: ({ name, steps, instead }) =>
-    `planned “${name}” in ${oneOrMany(steps.length, "a step", "steps")}${instead ? ", in the place of those that there were" : ""}`,
+  describe: ({ name, steps }) => `planned “${name}” in ${oneOrMany(steps.length, "a step", "steps")}`,
 };
