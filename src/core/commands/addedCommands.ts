@@ -21,7 +21,9 @@ export type AddedKind =
   | "remove-rehearsal"
   | "take-way-out"
   | "set-chance"
-  | "plan-instead";
+  | "plan-instead"
+  | "set-prices"
+  | "set-currency";
 
 export type Modules<K extends CommandKind> = { readonly [Kind in K]: CommandModule<Kind> };
 

@@ -26,12 +26,10 @@ import { replaceStep } from "./kinds/replaceStep";
 import { seatDrives } from "./kinds/seatDrives";
 import { setDriveState } from "./kinds/setDriveState";
 import { setCalendar } from "./kinds/setCalendar";
-import { setCurrency } from "./kinds/setCurrency";
 import { setHelper } from "./kinds/setHelper";
 import { setLanding } from "./kinds/setLanding";
 import { setOptions } from "./kinds/setOptions";
 import { setParitySchedule } from "./kinds/setParitySchedule";
-import { setPrices } from "./kinds/setPrices";
 import { setSpare } from "./kinds/setSpare";
 import { takeApart } from "./kinds/takeApart";
 import { updateDrives } from "./kinds/updateDrives";
@@ -57,8 +55,6 @@ const plainCommands: Modules<Exclude<CommandKind, AddedKind>> = {
   "insert-sequence": insertSequence,
   "set-calendar": setCalendar,
   "lay-out-pool": layOutPool,
-  "set-prices": setPrices,
-  "set-currency": setCurrency,
   "edit-step": editStep,
   "replace-step": replaceStep,
   "remove-steps": removeSteps,

@@ -1,5 +1,6 @@
 import "../commands/recordingCommands";
 import "../commands/dataCommands";
+import "../commands/priceCommands";
 import fc from "fast-check";
 import { HANDS } from "../calendar/planCalendar";
 import { applyCommand } from "../commands/applyCommand";

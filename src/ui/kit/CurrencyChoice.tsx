@@ -1,5 +1,6 @@
 "use client";
 
+import "@/core/commands/priceCommands";
 import { useMemo } from "react";
 import type { Command } from "@/core/document/command";
 import { Choice } from "./Field";

@@ -1,5 +1,6 @@
 "use client";
 
+import "@/core/commands/priceCommands";
 import { useMemo, useState } from "react";
 import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
