@@ -62,7 +62,9 @@ const work = {
       if (best && best !== last) {
         last = best;
         const way = walkedWay(instance, best, setting);
-        await onTold(toldOf(instance, wish.headroom, { way, least, proved: false, breaksIn: null }, false));
+        await onTold(
+          toldOf(instance, wish.headroom, { way, least, proved: false, breaksIn: null, enoughPerYear: null }, false),
+        );
       }
       if (performance.now() - told < TELLS_EVERY) continue;
       told = performance.now();

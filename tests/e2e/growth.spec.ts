@@ -49,7 +49,7 @@ test("what is wished is changed in place: another aim, fewer bays, a budget that
   await page.getByLabel("for the least").selectOption("money");
   await page.getByLabel(/^spending a year at most/).fill("50");
   await expect(page.getByText(/^It can be made to last until .*, and no longer\.$/)).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByText(/^What would help: more bays/)).toBeVisible();
+  await expect(page.getByText(/^With €205\.02 a year at most there is a way\. What would help: more bays/)).toBeVisible();
   await page.getByLabel(/^spending a year at most/).fill("much");
   await expect(page.getByText("Type an amount, or leave it empty.")).toBeVisible();
   await page.getByLabel(/^spending a year at most/).fill("");

@@ -7,8 +7,8 @@ import type { Finding } from "../findings/finding";
 import type { Walk } from "../walk/moment";
 import { exposedHours } from "../walk/planSummary";
 import { walkPlan } from "../walk/walkPlan";
-import { boxesOf } from "./boxes";
-import { withinBudget } from "./budget";
+import { type Boxes, boxesOf } from "./boxes";
+import { spentByYear, withinBudget } from "./budget";
 import { type FrontSoFar, frontSteps } from "./front";
 import type { Aim, Instance } from "./instance";
 import { type Care, type LaidAct, laidOut } from "./layOut";
@@ -46,6 +46,8 @@ export interface BestWay {
   proved: boolean;
   /** The month for which nothing that can be bought suffices; null where there is a way. */
   breaksIn: number | null;
+  /** Where a limit of money a year is what breaks it: what a year at most would be enough, in cents; null otherwise. */
+  enoughPerYear: number | null;
 }
 
 /** In which setting a way is laid out. */
@@ -131,8 +133,7 @@ function chosenOf({ ways, complete, boxes }: FrontSoFar, { aim, mostActs }: Aske
 }
 
 /** Searches for what is asked for. */
-function* searching(instance: Instance, asked: Asked): Generator<SoFar, SoFar> {
-  const boxes = boxesOf(instance);
+function* searching(instance: Instance, asked: Asked, boxes: Boxes = boxesOf(instance)): Generator<SoFar, SoFar> {
   if (asked.aim === "money" && asked.mostActs === null)
     return yield* asked.perYear === null ? cheapestWay(instance, boxes) : withinBudget(instance, asked.perYear, boxes);
   const steps = frontSteps(instance, asked.aim === "hours" ? "hours" : "acts", boxes);
@@ -156,6 +157,14 @@ function* breakingMonth(instance: Instance, asked: Asked): Generator<SoFar, numb
   return low;
 }
 
+/** That there is no way: which month breaks it, and what a year would be enough where money is what lacks. */
+function* noWay(instance: Instance, asked: Asked): Generator<SoFar, BestWay> {
+  const breaksIn = yield* breakingMonth(instance, asked);
+  const free = asked.perYear === null ? null : (yield* cheapestWay(instance)).best;
+  const enoughPerYear = free && Math.max(...spentByYear(free, instance.months));
+  return { way: null, least: Infinity, proved: false, breaksIn, enoughPerYear };
+}
+
 /**
  * The best way to grow, as steps of the plan that were walked. Where a hybrid does not hold on its way what it would if
  * it were made at once, since its bands stay as they were cut, ways are looked through step by step.
@@ -165,25 +174,32 @@ function* breakingMonth(instance: Instance, asked: Asked): Generator<SoFar, numb
  */
 export function* bestWaySteps(instance: Instance, asked: Asked, setting: WaySetting): Generator<SoFar, BestWay> {
   const at = yield* searching(instance, asked);
-  if (!at.best) return { way: null, least: Infinity, proved: false, breaksIn: yield* breakingMonth(instance, asked) };
+  if (!at.best) return yield* noWay(instance, asked);
   const way = walkedWay(instance, at.best, setting);
   if (way && lasts(way))
-    return { way, least: at.least, proved: at.least >= at.best.cents && isProvable(instance), breaksIn: null };
-  const { best, least } = yield* stepByStep(instance, at.least);
+    return {
+      way,
+      least: at.least,
+      proved: at.least >= at.best.cents && isProvable(instance),
+      breaksIn: null,
+      enoughPerYear: null,
+    };
+  const { best, least } = yield* stepByStep(instance, asked, at.least);
   const real = best ? walkedWay(instance, best, setting) : null;
   if (!real || !lasts(real))
-    return { way: way ?? real, least, proved: false, breaksIn: (way ?? real)?.shortIn ?? null };
+    return { way: way ?? real, least, proved: false, breaksIn: (way ?? real)?.shortIn ?? null, enoughPerYear: null };
   const proved = real.cents <= least && asked.aim === "money" && isProvable(instance);
-  return { way: real, least, proved, breaksIn: null };
+  return { way: real, least, proved, breaksIn: null, enoughPerYear: null };
 }
 
 /** Looks through the ways step by step, for as long as that is worth it. */
-function* stepByStep(instance: Instance, leastAtOnce: number): Generator<SoFar, SoFar> {
-  const steps = cheapestWay(instance, boxesOf(instance, "step-by-step"));
+function* stepByStep(instance: Instance, asked: Asked, leastAtOnce: number): Generator<SoFar, SoFar> {
+  const steps = searching(instance, asked, boxesOf(instance, "step-by-step"));
   for (;;) {
     const { done, value } = steps.next();
     const soFar = { ...value, least: Math.max(value.least, leastAtOnce) };
-    if (done || value.boxes > MOST_STEPWISE || (value.best && value.best.cents <= leastAtOnce)) return soFar;
+    const isBest = asked.aim === "money" && value.best !== null && value.best.cents <= leastAtOnce;
+    if (done || value.boxes > MOST_STEPWISE || isBest) return soFar;
     yield soFar;
   }
 }
@@ -210,6 +226,6 @@ export function bestWayWithin(
     onProgress(value);
     if (!isOver()) continue;
     const way = last?.best ? walkedWay(instance, last.best, setting) : null;
-    return { way, least: last?.least ?? 0, proved: false, breaksIn: way?.shortIn ?? null };
+    return { way, least: last?.least ?? 0, proved: false, breaksIn: way?.shortIn ?? null, enoughPerYear: null };
   }
 }

@@ -36,6 +36,8 @@ export interface Told {
   /** Whether the search has ended by itself. */
   ended: boolean;
   breaksIn: number | null;
+  /** What a year would be enough, in cents, where a limit of money is what breaks it; null otherwise. */
+  enoughPerYear: number | null;
 }
 
 const YEAR = 12;
@@ -75,4 +77,5 @@ export const toldOf = (instance: Instance, headroom: number, found: BestWay, end
   proved: found.proved,
   ended,
   breaksIn: found.breaksIn,
+  enoughPerYear: found.enoughPerYear,
 });

@@ -19,6 +19,8 @@ const HOLDS: Partial<Record<LayoutId, (sizes: readonly number[]) => number>> = {
   raid6: (sizes) => (sizes.length - 2) * sizes[0]!,
   raid1: (sizes) => sizes[0]!,
   "copies-2": (sizes) => Math.min(sum(sizes) / 2, sum(sizes) - sizes.at(-1)!),
+  "copies-3": (sizes) =>
+    Math.min(sum(sizes) / 3, (sum(sizes) - sizes.at(-1)!) / 2, sum(sizes) - sizes.at(-1)! - sizes.at(-2)!),
 };
 
 const bySize = (a: [number, number], b: [number, number]) => a[0] - b[0] || a[1] - b[1];
@@ -48,12 +50,11 @@ function everyAct(instance: Instance, pool: Pool, month: number): { pool: Pool; 
   pool.forEach((group, g) => {
     const others = pool.filter((_, i) => i !== g);
     const sizes = group.map(([size]) => size).sort((a, b) => a - b);
-    const least =
-      layout === "copies-2"
-        ? 0
-        : layout.startsWith("hybrid") && rules.joining === "as-largest-member"
-          ? sizes.at(-1)!
-          : sizes[0]!;
+    const least = layout.startsWith("copies")
+      ? 0
+      : layout.startsWith("hybrid") && rules.joining === "as-largest-member"
+        ? sizes.at(-1)!
+        : sizes[0]!;
     for (const [size, cents] of sold) {
       if (layout !== "raid1" && free > 0 && size >= least)
         acts.push({ pool: [...others, [...group, [size, due]]], cents, hours: 0 });
@@ -64,7 +65,7 @@ function everyAct(instance: Instance, pool: Pool, month: number): { pool: Pool; 
         acts.push({ pool: [...others, next], cents, hours: exposed ? hoursOn(old) : 0 });
       });
     }
-    if (layout === "copies-2" && group.length > 2)
+    if (layout.startsWith("copies") && group.length > Number(layout.at(-1)))
       group.forEach(([, when], d) => {
         if (when <= month) acts.push({ pool: [...others, group.filter((_, i) => i !== d)], cents: 0, hours: 0 });
       });

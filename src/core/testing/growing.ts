@@ -75,9 +75,9 @@ export function drawnFrom(seed: number): () => number {
 export function small(number: number, withDue = false): Instance {
   const next = drawnFrom(number * 7919 + 1);
   const from = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)] as T;
-  const layouts: LayoutId[] = ["hybrid-1", "hybrid-2", "raid5", "raid6", "raid1", "copies-2"];
+  const layouts: LayoutId[] = ["hybrid-1", "hybrid-2", "raid5", "raid6", "raid1", "copies-2", "copies-3"];
   const layout = layouts[number % layouts.length] as LayoutId;
-  const fewest = { "hybrid-2": 4, raid6: 4, raid5: 3, "hybrid-1": 2, "copies-2": 2 }[layout as string] ?? 2;
+  const fewest = { "hybrid-2": 4, raid6: 4, raid5: 3, "copies-3": 3 }[layout as string] ?? 2;
   const bays = Math.max(fewest, 3 + Math.floor(next() * 3));
   // Old drives can be larger than all that is sold.
   const sizes = Array.from({ length: fewest }, () => 1 + Math.floor(next() * 9)).sort((a, b) => a - b);
@@ -92,7 +92,7 @@ export function small(number: number, withDue = false): Instance {
   let need = 1 + Math.floor(next() * 4);
   const needs = Array.from({ length: years }, () => (need += Math.floor(next() * (layout === "raid1" ? 3 : 6))));
   const rules: Partial<BoxRules> = {
-    joining: layout === "copies-2" ? "any-size" : from(["as-largest-member", "as-smallest-member"]),
+    joining: layout.startsWith("copies") ? "any-size" : from(["as-largest-member", "as-smallest-member"]),
     replacing: from(["pull-first", "old-attached"]),
     widening: layout === "raid1" ? "further-group" : "one-drive",
     minimumDrives: {},
@@ -188,5 +188,29 @@ export function large(layout: LayoutId, number: number, rules: Partial<BoxRules>
       })),
     })),
     equalPairs: layout === "raid1",
+  };
+}
+
+/** The hard class: single parity over twelve bays, eight unlike old drives, and demand near the limit of the box. */
+export function hard(number: number): Instance {
+  const next = drawnFrom(number * 31 + 5);
+  const made = large("raid5", number);
+  const [group] = made.groups;
+  const pattern = group!.drives[0]!;
+  const sizes = [1, 2, 3, 4, 5, 6, 8, 10].map((size) => size + (next() < 0.5 ? 0 : 1));
+  const drives = sizes
+    .sort((a, b) => a - b)
+    .map((size, i) => ({
+      ...pattern,
+      drive: { ...pattern.drive, id: `d${i + 1}`, bytes: nominalBytes(size * 1000), place: { bay: i + 1 } },
+    }));
+  const [start, most] = [7 * sizes[0]! * 0.9, 11 * 24 * (0.8 + 0.15 * next())];
+  return {
+    ...made,
+    needs: Float64Array.from(
+      { length: made.months },
+      (_, m) => (start + ((most - start) * m) / (made.months - 1)) * 1e12,
+    ),
+    groups: [{ group: { ...group!.group, drives: drives.map(({ drive }) => drive.id) }, drives }],
   };
 }

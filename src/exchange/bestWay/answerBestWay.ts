@@ -126,7 +126,7 @@ const answered = (instance: Instance, { way, least, proved }: BestWay & { way: W
     habits: habitsIn(instance),
   });
 
-const noWay = (month: number, today: string, asked: Asked): RequestAnswer =>
+const noWay = (month: number, today: string, asked: Asked, { enoughPerYear }: BestWay): RequestAnswer =>
   jsonAnswer(422, {
     message:
       `There is no way that lasts longer than month ${month}: from ${monthsAfter(today, month)} on nothing that can ` +
@@ -134,6 +134,7 @@ const noWay = (month: number, today: string, asked: Asked): RequestAnswer =>
       (asked.perYear === null ? "" : " for the money of a year") +
       ". Allow more bays or money, larger sizes or another layout, or store less.",
     month,
+    ...(enoughPerYear === null ? {} : { enoughCentsPerYear: enoughPerYear }),
   });
 
 /**
@@ -163,7 +164,7 @@ function answerFor(document: Plan, sent: Sent, today: string): RequestAnswer {
   const found = bestWayWithin(instance, asked, setting, () => performance.now() > until);
   const { way, breaksIn } = found;
   if (way && lasts(way)) return answered(instance, { ...found, way });
-  if (way === null || way.blocks.length === 0) return noWay(breaksIn ?? 0, day, asked);
+  if (way === null || way.blocks.length === 0) return noWay(breaksIn ?? 0, day, asked, found);
   const findings = way.blocks.map(({ code, message }) => ({ code, message, pointer: "" }));
   return jsonAnswer(422, { message: way.blocks[0]?.message ?? "", month: breaksIn ?? 0, findings });
 }

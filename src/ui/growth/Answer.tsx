@@ -30,7 +30,7 @@ interface Props extends PlaceProps {
 export function Answer({ growth, plan, wish, day, act }: Props) {
   const { told, progress, isStopped } = growth;
   if (!told) return <p className="mt-4 text-soft">{progress ? "Looking for a first way …" : ""}</p>;
-  if (!told.way) return <NoWay told={told} day={day} />;
+  if (!told.way) return <NoWay told={told} day={day} plan={plan} />;
   const { way } = told;
   return (
     <>
@@ -42,7 +42,7 @@ export function Answer({ growth, plan, wish, day, act }: Props) {
           </p>
           {progress && <Progress growth={growth} />}
         </div>
-        <Take way={way} act={act} isOld={growth.isOld} isRunning={progress !== null} />
+        <Take way={way} day={day} act={act} isOld={growth.isOld} isRunning={progress !== null} />
       </div>
       {way.acts.length > 0 && (
         <div className="mt-4 grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
@@ -55,7 +55,7 @@ export function Answer({ growth, plan, wish, day, act }: Props) {
 }
 
 /** That nothing that can be bought lasts so long, and what would mend it. */
-function NoWay({ told, day }: { told: Told; day: string }) {
+function NoWay({ told, day, plan }: { told: Told; day: string; plan: Plan }) {
   const month = told.breaksIn ?? 0;
   return (
     <div role="alert" className="mt-4 max-w-[46rem]">
@@ -65,6 +65,9 @@ function NoWay({ told, day }: { told: Told; day: string }) {
           : `It can be made to last until ${plainDayWords(monthsAfter(day, month))}, and no longer.`}
       </p>
       <p className="mt-1">
+        {told.enoughPerYear !== null && (
+          <strong>With {centsWords(told.enoughPerYear, plan)} a year at most there is a way. </strong>
+        )}
         What would help: more bays, larger sizes on the price list, more money a year, another layout, less kept free,
         or less stored by then.
       </p>
@@ -157,14 +160,19 @@ function Progress({ growth: { progress, stop } }: { growth: Growth }) {
 
 interface TakeProps extends Pick<PlaceProps, "act"> {
   way: ToldWay;
+  day: string;
   isOld: boolean;
   isRunning: boolean;
 }
 
 /** One press makes it the plan. */
-function Take({ way, act, isOld, isRunning }: TakeProps) {
+function Take({ way, day, act, isOld, isRunning }: TakeProps) {
   const [refused, setRefused] = useState<string | null>(null);
-  const reason = way.blocks[0] ?? null;
+  const short =
+    way.shortIn === null
+      ? null
+      : `Step by step it would hold too little from ${plainDayWords(monthsAfter(day, way.shortIn))} on.`;
+  const reason = way.blocks[0] ?? short;
   if (way.command.steps.length === 0) return null;
   return (
     <div className="shrink-0">

@@ -1,6 +1,6 @@
 "use client";
 
-import { useCallback, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import { ofBoxes } from "@/core/chance/chanceWords";
 import { centsIn } from "@/core/bestWay/instance";
 import type { Told, ToldWay } from "@/core/bestWay/told";
@@ -178,6 +178,7 @@ interface FrontProps extends Pick<PlaceProps, "plan" | "act"> {
 /** Money against exposed hours: ways of which none is better in both, each to be taken. */
 function Front({ found, plan, act }: FrontProps) {
   const [refused, setRefused] = useState<string | null>(null);
+  const list = useRef<HTMLUListElement>(null);
   const ways = found.result?.ways;
   const build = useCallback(
     (style: ChartStyle): ChartParts => ({
@@ -187,6 +188,7 @@ function Front({ found, plan, act }: FrontProps) {
           mode: "lines+markers",
           x: (ways ?? []).map(({ exposedHours }) => exposedHours),
           y: (ways ?? []).map(({ cents }) => cents / centsIn(plan.currency)),
+          customdata: (ways ?? []).map((_, i) => String(i)),
           text: (ways ?? []).map((way) => `${centsWords(way.cents, plan)}, ${lengthWords(way.exposedHours)} exposed`),
           hovertemplate: "%{text}<extra></extra>",
           line: { color: style.colour("--line-strong"), width: 1.5, dash: "dot" },
@@ -211,8 +213,13 @@ function Front({ found, plan, act }: FrontProps) {
       {ways && ways.length < 2 && <p className="py-1.5 text-soft">No dearer way leaves your data exposed less long.</p>}
       {ways && ways.length > 1 && (
         <>
-          <Chart label="Money against hours exposed; each way in the list below" height={220} build={build} />
-          <ul>
+          <Chart
+            label="Money against hours exposed; each way in the list below"
+            height={220}
+            build={build}
+            onPoint={(i) => list.current?.querySelectorAll("button")[Number(i)]?.focus()}
+          />
+          <ul ref={list}>
             {ways.map((way) => (
               <li
                 key={`${way.cents} ${way.exposedHours}`}

@@ -6,6 +6,7 @@ import type { ToldWay } from "@/core/bestWay/told";
 import type { GrowthWish } from "@/core/bestWay/wish";
 import { axis, Chart, type ChartParts, type ChartStyle } from "../kit/Chart";
 import { useUnit } from "../preferences/preferences";
+import { sizesWords } from "./growthWords";
 
 /** What the box holds along a way, above what is stored. */
 export function GrowthChart({ way, wish, day }: { way: ToldWay; wish: GrowthWish; day: string }) {
@@ -19,6 +20,13 @@ export function GrowthChart({ way, wish, day }: { way: ToldWay; wish: GrowthWish
       const held = [way.filesNow, ...way.files, way.files.at(-1) ?? way.filesNow].map((bytes) => bytes / divisor);
       // What is told of a month is what is stored when it ends.
       const months = wish.demand.map((_, month) => monthsAfter(day, month + 1));
+      const last = (month: number) => way.acts.findLastIndex((act) => act.month === month);
+      const bought = [...new Set(way.acts.map(({ month }) => month))].map((month) => ({
+        month,
+        files: way.files[last(month)] ?? 0,
+        sizes: way.acts.filter((act) => act.month === month).flatMap((act) => act.bought.map(({ bytes }) => bytes)),
+      }));
+      const top = Math.max(...held, ...wish.demand.map((bytes) => bytes / divisor));
       return {
         traces: [
           {
@@ -29,6 +37,17 @@ export function GrowthChart({ way, wish, day }: { way: ToldWay; wish: GrowthWish
             y: held,
             line: { color: colour("--data"), width: 2.5, shape: "hv" },
             hovertemplate: `holds %{y:.1f} ${unit}<br>%{x}<extra></extra>`,
+          },
+          {
+            type: "scatter",
+            mode: "markers+text",
+            name: "bought",
+            x: bought.map(({ month }) => monthsAfter(day, month)),
+            y: bought.map(({ files }) => files / divisor),
+            text: bought.map(({ sizes }) => sizesWords(sizes, unit)),
+            textposition: "top left",
+            marker: { size: 8, color: colour("--data") },
+            hovertemplate: "%{text}<br>%{x}<extra></extra>",
           },
           {
             type: "scatter",
@@ -45,7 +64,7 @@ export function GrowthChart({ way, wish, day }: { way: ToldWay; wish: GrowthWish
           showlegend: true,
           legend: { orientation: "h", x: 0, y: -0.18 },
           xaxis: { ...axis(style, ""), type: "date" },
-          yaxis: { ...axis(style, `Files, ${unit}`), rangemode: "tozero" },
+          yaxis: { ...axis(style, `Files, ${unit}`), range: [0, 1.15 * top] },
         },
       };
     },

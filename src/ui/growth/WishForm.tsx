@@ -14,7 +14,7 @@ interface Props {
   onType: (changes: Partial<TypedWish>) => void;
 }
 
-interface TypedFieldProps {
+interface TypedProps {
   label: string;
   unit?: string;
   value: string;
@@ -24,7 +24,7 @@ interface TypedFieldProps {
 }
 
 /** A field with its unit beside it; what is wrong with it stands below it and belongs to it. */
-function TypedField({ label, unit, value, placeholder, wrong, onType }: TypedFieldProps) {
+function Typed({ label, unit, value, placeholder, wrong, onType }: TypedProps) {
   const id = useId();
   return (
     <div className="min-w-0">
@@ -71,7 +71,11 @@ const AIMS: Option[] = [
 
 function layoutOptions(plan: Plan, pool: string | null): Option[] {
   const own = plan.pools.find(({ id }) => id === pool);
-  if (!own) return startsOf(plan).map((id) => ({ value: id, label: layoutOf(id).shortName }));
+  if (!own)
+    return [
+      { value: "any-level", label: "is whatever costs least" },
+      ...startsOf(plan).map((id) => ({ value: id, label: `is ${layoutOf(id).shortName}` })),
+    ];
   const names = [...new Set(own.groups.map(({ layout }) => layoutOf(layout).shortName))].join(", ");
   return [
     { value: "as-it-is", label: `stays ${names}` },
@@ -79,12 +83,15 @@ function layoutOptions(plan: Plan, pool: string | null): Option[] {
   ];
 }
 
+/** The fields that are typed in. */
+type TypedField = "now" | "perMonth" | "keepFree" | "bays" | "fall" | "perYear" | "retire" | "running" | "mostActs";
+
 /** What is needed, in a sentence whose parts can be changed in place. */
 export function WishForm({ plan, typed, read, onType }: Props) {
   const [unit] = useUnit();
   const stored = storedOf(plan, typed.pool, unit);
   const wrong = (field: keyof TypedWish) => (!read.ok && read.field === field ? read.message : null);
-  const field = (name: "now" | "perMonth" | "keepFree" | "bays" | "fall" | "perYear" | "retire" | "running") => ({
+  const field = (name: TypedField) => ({
     value: typed[name],
     wrong: wrong(name),
     onType: (text: string) => onType({ [name]: text }),
@@ -106,22 +113,22 @@ export function WishForm({ plan, typed, read, onType }: Props) {
             onPick={(pool) => onType({ pool, layout: "as-it-is" })}
           />
         )}
-        <TypedField label="Hold what is stored now" placeholder={stored?.now ?? "9.4 TB"} {...field("now")} />
-        <TypedField label="and what a month adds" placeholder={stored?.perMonth ?? "220 GB"} {...field("perMonth")} />
+        <Typed label="Hold what is stored now" placeholder={stored?.now ?? "9.4 TB"} {...field("now")} />
+        <Typed label="and what a month adds" placeholder={stored?.perMonth ?? "220 GB"} {...field("perMonth")} />
         <Choice
           label="for the next"
           value={String(typed.years)}
           options={years}
           onPick={(value) => onType({ years: Number(value) })}
         />
-        <TypedField label="keeping free" unit="%" {...field("keepFree")} />
+        <Typed label="keeping free" unit="%" {...field("keepFree")} />
         <Choice
           label="surviving the loss of"
           value={String(typed.survives)}
           options={SURVIVES}
           onPick={(value) => onType({ survives: Number(value) })}
         />
-        <TypedField label="in at most" unit="bays" {...field("bays")} />
+        <Typed label="in at most" unit="bays" {...field("bays")} />
         <Choice
           label="in a pool that"
           value={typed.layout}
@@ -146,16 +153,17 @@ export function WishForm({ plan, typed, read, onType }: Props) {
           onPick={(aim) => onType({ aim: aim as TypedWish["aim"] })}
         />
         {typed.aim === "money" && (
-          <TypedField
+          <Typed
             label="spending a year at most"
             unit={plan.currency ?? ""}
             placeholder="no limit"
             {...field("perYear")}
           />
         )}
-        <TypedField label="while prices fall a year by" unit="%" {...field("fall")} />
-        <TypedField label="retiring drives after" unit="years" placeholder="never" {...field("retire")} />
-        <TypedField
+        <Typed label="with at most" unit="changes" placeholder="no limit" {...field("mostActs")} />
+        <Typed label="while prices fall a year by" unit="%" {...field("fall")} />
+        <Typed label="retiring drives after" unit="years" placeholder="never" {...field("retire")} />
+        <Typed
           label="a drive runs a year for"
           unit={plan.currency ?? ""}
           placeholder="not counted"

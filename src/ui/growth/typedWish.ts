@@ -54,7 +54,7 @@ export function usualWish(plan: Plan): TypedWish {
     running: "",
     aim: "money",
     mostActs: "",
-    layout: pool ? "as-it-is" : (startsOf(plan)[0] ?? "raid5"),
+    layout: pool ? "as-it-is" : "any-level",
     pairs: "equal",
   };
 }
@@ -108,6 +108,7 @@ function layoutsFor(plan: Plan, { pool, layout }: TypedWish): LayoutId[] {
   const own = plan.pools.find(({ id }) => id === pool)?.groups.map((group) => group.layout) ?? [];
   if (layout === "as-it-is") return [...new Set(own)];
   if (layout !== "any-level") return [layout];
+  if (own.length === 0) return startsOf(plan);
   const { layouts } = rulesOfBox(plan);
   const further = own.flatMap((id) => layoutOf(id).becomes.map(({ to }) => to));
   const next = further.flatMap((id) => layoutOf(id).becomes.map(({ to }) => to));

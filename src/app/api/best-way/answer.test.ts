@@ -45,6 +45,7 @@ interface Answer {
   plan: Plan;
   habits: Record<string, number>;
   month: number;
+  enoughCentsPerYear?: number;
   message: string;
 }
 
@@ -107,6 +108,9 @@ test("where there is no way the month that breaks it is told", () => {
   const { status, answer } = ask(hybrid, { centsPerYear: 10000 });
   expect([status, answer.month]).toEqual([422, 12]);
   expect(answer.message).toContain("2027-11-27");
+  // What the cheapest way of all spends in its dearest year is enough.
+  expect(answer.enoughCentsPerYear).toBe(17496);
+  expect(ask(hybrid, { centsPerYear: 17496 }).status).toBe(200);
   expect(ask(hybrid, { demand: [100 * TiB] }).answer.month).toBe(0);
 });
 

@@ -374,9 +374,10 @@ export const openApi = {
               {
                 message: { type: "string" },
                 month: { type: "integer", description: "the month for which there is no way" },
+                enoughCentsPerYear: { type: "integer", description: "what a year would be enough" },
                 findings: list({ type: "object" }),
               },
-              ["month", "findings"],
+              ["month", "enoughCentsPerYear", "findings"],
             ),
             "There is no way, or the plan contradicts itself",
           ),
