@@ -9,7 +9,7 @@ const MOST_AT_ONCE = 10;
 let atOnce = 0;
 
 /** What is answered by the threads. */
-export const isForThreads = (url) => /^\/api\/(predict|read-box|practice-box)\/?(\?|$)/.test(url);
+export const isForThreads = (url) => /^\/api\/(predict|read-box|practice-box|best-way)\/?(\?|$)/.test(url);
 const isBox = (url) => /^\/api\/read-box\/?(\?|$)/.test(url);
 
 /** Whether another request can be taken for them; it is counted until it is answered. */

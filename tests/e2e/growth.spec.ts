@@ -49,7 +49,9 @@ test("what is wished is changed in place: another aim, fewer bays, a budget that
   await page.getByLabel("for the least").selectOption("money");
   await page.getByLabel(/^spending a year at most/).fill("50");
   await expect(page.getByText(/^It can be made to last until .*, and no longer\.$/)).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByText(/^With €205\.02 a year at most there is a way\. What would help: more bays/)).toBeVisible();
+  await expect(
+    page.getByText(/^With €205\.02 a year at most there is a way\. What would help: more bays/),
+  ).toBeVisible();
   await page.getByLabel(/^spending a year at most/).fill("much");
   await expect(page.getByText("Type an amount, or leave it empty.")).toBeVisible();
   await page.getByLabel(/^spending a year at most/).fill("");
@@ -88,4 +90,20 @@ test("by keyboard alone on a phone, and axe finds nothing, in light and in dark"
   await tabTo(page, /^Make it the plan$/);
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "The best way to grow", level: 1 })).toBeFocused();
+});
+
+test("a program asks for the same over HTTP, and gets a plan that it can send on", async ({ request }) => {
+  const response = await request.post("/api/best-way", { data: { plan: clinic, wish: { months: 60 } } });
+  expect(response.status()).toBe(200);
+  const { proved, cents, acts, plan } = await response.json();
+  expect({ proved, cents, months: acts.map(({ month }: { month: number }) => month) }).toEqual({
+    proved: true,
+    cents: 29_329,
+    months: [14, 57],
+  });
+  expect((await request.post("/api/predict", { data: plan })).status()).toBe(200);
+  expect((await request.get("/api/best-way")).status()).toBe(405);
+  expect(
+    (await request.post("/api/best-way", { data: "{}", headers: { "content-type": "text/plain" } })).status(),
+  ).toBe(415);
 });
