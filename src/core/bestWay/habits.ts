@@ -76,7 +76,7 @@ function batch(
  * What a habit comes to: the box is left alone until it is full, and then gets what the habit says.
  *
  * @returns null where the habit does not last
- * @example habit(guideExample, "sameSize")?.cents // 64 906
+ * @example habit(workedExample, "sameSize")?.cents // 64 906
  */
 export function habitOf(instance: Instance, habit: Habit, boxes: Boxes = boxesOf(instance)): Label | null {
   // A pair is bought as two of a kind, whatever the search may do.

@@ -207,7 +207,7 @@ function* quickWays(instance: Instance, boxes: Boxes): Generator<SoFar, Label | 
  *
  * @yields how far it is, now and then; the caller may stop
  * @returns the best way, null where there is none
- * @example last(cheapestWay(guideExample)).best?.cents // 47 642
+ * @example last(cheapestWay(workedExample)).best?.cents // 47 642
  */
 export function* cheapestWay(instance: Instance, boxes: Boxes = boxesOf(instance)): Generator<SoFar, SoFar> {
   const acts = actsOf(instance, boxes);

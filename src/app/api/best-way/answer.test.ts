@@ -85,6 +85,15 @@ test("the worked example is answered with dated steps that hold what is stored, 
   ]);
 });
 
+test("a box without a pool gets one, and pools of pairs get further pairs", () => {
+  const bare = { ...hybrid, pools: [], drives: [] };
+  const first = ask(bare, { layouts: ["hybrid-1", "raid5"], tolerance: 1 });
+  expect([first.status, first.answer.acts[0]?.kind]).toEqual([200, "further-group"]);
+  const pair = withRules(boxWith("fixed-group", "raid1", [4 * TiB, 4 * TiB], [], {}, 6), { poolReserveShare: 0 });
+  const pairs = ask(pair, { months: 24, demand: [4 * TiB, 7 * TiB] });
+  expect([pairs.status, pairs.answer.acts.map(({ kind }) => kind)]).toEqual([200, ["further-group", "further-group"]]);
+});
+
 test("fewer exposed hours cost more", () => {
   const money = ask(hybrid).answer;
   const { answer } = ask(hybrid, { aim: "hours" });

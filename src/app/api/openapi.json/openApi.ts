@@ -406,7 +406,7 @@ export const openApi = {
           object(
             {
               month: { type: "integer", minimum: 0 },
-              kind: { enum: ["add", "replace", "add-group", "change-level", "take-out"] },
+              kind: { enum: ["add", "replace", "further-group", "new-level", "take-out"] },
               group: { type: "string" },
               bytes,
               drive: { type: "string", description: "the bought drive, by its id in `plan`" },
