@@ -1,14 +1,13 @@
 import { expose } from "comlink";
-import { bestWaySteps, type Asked, walkedWay, type WaySetting } from "@/core/bestWay/bestWay";
+import { bestWaySteps, type Asked, lasts, walkedWay, type WaySetting } from "@/core/bestWay/bestWay";
 import { boxesOf } from "@/core/bestWay/boxes";
 import { frontSteps, type Second } from "@/core/bestWay/front";
 import { HABITS, type Habit, habitOf } from "@/core/bestWay/habits";
 import type { Label } from "@/core/bestWay/label";
 import { type Told, toldOf, toldWay, type ToldWay } from "@/core/bestWay/told";
 import { purchasesOf, type WhatIf, whatIf } from "@/core/bestWay/whatIf";
-import { type GrowthWish, instanceOf } from "@/core/bestWay/wish";
+import { boxAfter, type GrowthWish, instanceOf } from "@/core/bestWay/wish";
 import type { Plan } from "@/core/document/plan";
-import { walkPlan } from "@/core/walk/walkPlan";
 
 /** A wish for a plan: the box grows from where the plan's steps leave it. */
 export interface GrowthAsked {
@@ -37,9 +36,6 @@ const MOST_SHOWN = 8;
 
 /** A front is looked for no longer than this, in milliseconds. */
 const MOST_TIME = 8000;
-
-const boxAfter = (document: Plan, day: string): Plan =>
-  walkPlan(document, "TB", undefined, day).moments.at(-1)?.state.plan ?? document;
 
 const work = {
   /**
@@ -82,7 +78,7 @@ const work = {
       if (!done && performance.now() < until) continue;
       const ways = value.ways.slice(0, MOST_SHOWN).flatMap((label) => {
         const way = walkedWay(instance, label, setting);
-        return way && way.blocks.length === 0 && way.shortIn === null ? [toldWay(instance, wish.headroom, way)] : [];
+        return way && lasts(way) ? [toldWay(instance, wish.headroom, way)] : [];
       });
       return { ways, complete: value.complete && value.ways.length <= MOST_SHOWN };
     }
@@ -96,14 +92,7 @@ const work = {
     });
     return Object.fromEntries(entries) as HabitCents;
   },
-  whatIf: ({ document, wish, setting: { day } }: GrowthAsked, onProgress: (share: number) => void): WhatIf => {
-    const steps = whatIf(boxAfter(document, day), wish, day);
-    for (;;) {
-      const { done, value } = steps.next();
-      if (done) return value;
-      onProgress(value);
-    }
-  },
+  whatIf: ({ document, wish, setting: { day } }: GrowthAsked): WhatIf => whatIf(boxAfter(document, day), wish, day),
 };
 
 export type GrowthWork = typeof work;

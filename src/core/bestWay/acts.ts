@@ -56,7 +56,7 @@ function leastOf(kinds: readonly Kind[], { rules }: Instance): Kind[] {
 export const hoursToFill = ({ length, rate }: Kind, rules: BoxRules): number =>
   length / workRate(rate, REBUILD_SHARE, rules, false) / 3600;
 
-/** What a drive costs that runs one more from a month on: its price, and what running it costs until the end. */
+/** What running one drive more costs, from a month on until the end. */
 const runningFrom = (instance: Instance, month: number): number =>
   Math.round((instance.centsPerDriveYear * (instance.months - month)) / 12);
 

@@ -125,11 +125,16 @@ export const lasts = (way: Way): boolean => way.blocks.length === 0 && way.short
 /** How many boxes are looked through step by step, where a way that is best if made at once does not hold. */
 const MOST_STEPWISE = 60_000;
 
-/** Of a front, the way that is asked for: fewest hours or acts, or the cheapest with so few acts. */
-function chosenOf({ ways, complete, boxes }: FrontSoFar, { aim, mostActs }: Asked): SoFar {
-  const fitting = mostActs === null ? ways : ways.filter(({ acts }) => acts <= mostActs);
-  const best = (aim === "money" ? fitting[0] : fitting.at(-1)) ?? null;
-  return { best, least: complete ? (best?.cents ?? Infinity) : 0, boxes };
+/**
+ * Of a front, the way that is asked for: fewest hours or acts, or the cheapest with so few acts. Where a year's money
+ * leaves out the first that would do, another that buys ahead may be better: that is not proved then.
+ */
+function chosenOf({ ways, complete, boxes }: FrontSoFar, { aim, mostActs, perYear }: Asked, months: number): SoFar {
+  const few = mostActs === null ? ways : ways.filter(({ acts }) => acts <= mostActs);
+  const fits = (way: Label) => perYear === null || spentByYear(way, months).every((cents) => cents <= perYear);
+  const ordered = aim === "money" ? few : [...few].reverse();
+  const best = ordered.find(fits) ?? null;
+  return { best, least: complete && best === (ordered[0] ?? null) ? (best?.cents ?? Infinity) : 0, boxes };
 }
 
 /** Searches for what is asked for. */
@@ -139,8 +144,9 @@ function* searching(instance: Instance, asked: Asked, boxes: Boxes = boxesOf(ins
   const steps = frontSteps(instance, asked.aim === "hours" ? "hours" : "acts", boxes);
   for (;;) {
     const { done, value } = steps.next();
-    if (done) return chosenOf(value, asked);
-    yield chosenOf(value, asked);
+    const chosen = chosenOf(value, asked, instance.months);
+    if (done) return chosen;
+    yield chosen;
   }
 }
 
@@ -208,22 +214,14 @@ function* stepByStep(instance: Instance, asked: Asked, leastAtOnce: number): Gen
  * The same, but for no longer than the caller waits: what was found by then, with what no way costs less than.
  *
  * @param isOver asked now and then
- * @param onProgress told how far it is
  */
-export function bestWayWithin(
-  instance: Instance,
-  asked: Asked,
-  setting: WaySetting,
-  isOver: () => boolean,
-  onProgress: (soFar: SoFar) => void = () => undefined,
-): BestWay {
+export function bestWayWithin(instance: Instance, asked: Asked, setting: WaySetting, isOver: () => boolean): BestWay {
   const steps = bestWaySteps(instance, asked, setting);
   let last: SoFar | null = null;
   for (;;) {
     const { done, value } = steps.next();
     if (done) return value;
     if (value.best) last = value;
-    onProgress(value);
     if (!isOver()) continue;
     const way = last?.best ? walkedWay(instance, last.best, setting) : null;
     return { way, least: last?.least ?? 0, proved: false, breaksIn: way?.shortIn ?? null, enoughPerYear: null };

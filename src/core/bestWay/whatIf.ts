@@ -112,10 +112,8 @@ function withoutLargest(instance: Instance): Instance {
 /**
  * What would become of the first purchase if something were otherwise: prices fell more slowly or faster, more were
  * stored, the box had to last longer, its largest drive died today.
- *
- * @yields the share that is done, 0 to 1
  */
-export function* whatIf(plan: Plan, wish: GrowthWish, day: string): Generator<number, WhatIf> {
+export function whatIf(plan: Plan, wish: GrowthWish, day: string): WhatIf {
   const withWish = (other: GrowthWish) => instanceOf(plan, other, day);
   const base = bestOf(withWish(wish));
   const first = base && firstPurchase(base);
@@ -131,11 +129,7 @@ export function* whatIf(plan: Plan, wish: GrowthWish, day: string): Generator<nu
     ["two-years-more", () => withWish(longer(wish, 2))],
     ["drive-dies", () => withoutLargest(withWish(wish))],
   ];
-  const variations: Variation[] = [];
-  for (const [of, instance] of questions) {
-    variations.push(told(of, bestOf(instance())));
-    yield variations.length / (questions.length + 2);
-  }
+  const variations = questions.map(([of, instance]) => told(of, bestOf(instance())));
   const staysAt = (fall: number): boolean => {
     const best = bestOf(withWish({ ...wish, fallPerYear: fall }));
     return isSame(best && firstPurchase(best), first);
@@ -152,6 +146,5 @@ export function* whatIf(plan: Plan, wish: GrowthWish, day: string): Generator<nu
     return same;
   };
   const from = changesBetween(wish.fallPerYear, LEAST_FALL);
-  yield (questions.length + 1) / (questions.length + 2);
   return { variations, fall: { from, to: changesBetween(wish.fallPerYear, MOST_FALL) } };
 }

@@ -6,7 +6,6 @@ import { volumesOf } from "../ledger/volumes";
 import { rulesOf, ruleSets } from "../rules/ruleSets";
 
 import { boxWith, withRules } from "../testing/boxWith";
-import { last } from "../testing/growing";
 import { dataFor } from "./sufficiency";
 import { whatIf } from "./whatIf";
 import { type GrowthWish, instanceOf } from "./wish";
@@ -85,18 +84,17 @@ const hybrid = withRules(boxWith("hybrid-box", "hybrid-1", [4 * TiB, 4 * TiB, 8 
 });
 
 test("what would change the first purchase: it stays within the falls that are told, and not beyond", () => {
-  const { variations, fall } = last(whatIf(hybrid, wish, DAY));
+  const { variations, fall } = whatIf(hybrid, wish, DAY);
   const cents = Object.fromEntries(variations.map(({ of, cents: each }) => [of, each ?? Infinity]));
-  const base = last(whatIf(hybrid, { ...wish, months: 1, demand: [8 * TiB] }, DAY));
+  const base = whatIf(hybrid, { ...wish, months: 1, demand: [8 * TiB] }, DAY);
   expect(base.variations.find(({ of }) => of === "slower-fall")).toMatchObject({ cents: 0, first: null });
   expect(cents["slower-fall"]).toBeGreaterThan(0);
   expect(cents["one-year-more"]!).toBeLessThanOrEqual(cents["two-years-more"]!);
   expect(fall.from === null || fall.from <= wish.fallPerYear).toBe(true);
   expect(fall.to === null || fall.to >= wish.fallPerYear).toBe(true);
   const firstAt = (fallPerYear: number) =>
-    last(whatIf(hybrid, { ...wish, fallPerYear: fallPerYear * 2 }, DAY)).variations.find(
-      ({ of }) => of === "slower-fall",
-    )!.first!;
+    whatIf(hybrid, { ...wish, fallPerYear: fallPerYear * 2 }, DAY).variations.find(({ of }) => of === "slower-fall")!
+      .first!;
   const now = firstAt(wish.fallPerYear);
   if (fall.to !== null) {
     expect(firstAt(fall.to).sizes).toEqual(now.sizes);

@@ -2,10 +2,12 @@ import { withKept } from "../box/arrays";
 import { bayOf } from "../drives/drive";
 import { EXAMPLE_PRICES } from "../drives/priceList";
 import { drivesOf } from "../box/find";
+import { USUAL_AGE } from "../chance/failureRate";
 import { rulesOfBox } from "../box/rulesOfBox";
 import type { Bytes } from "../bytes/bytes";
 import type { BoxRules, Drive, LayoutId, Plan, Pool } from "../document/plan";
 import { layoutOf } from "../layouts/registry";
+import { walkPlan } from "../walk/walkPlan";
 import { monthsBetween } from "./months";
 import { type Aim, centsIn, type Instance, priceIn, type Sold } from "./instance";
 import { dataFor } from "./sufficiency";
@@ -49,22 +51,28 @@ export interface GrowthWish {
 /** What prices fall by in a year where nothing is said: an assumption. */
 export const USUAL_FALL = 0.12;
 
-/** The hard disks of a plan's price list, or of the invented examples where it has none. */
-export function pricesOf(plan: Plan): Price[] {
+/** The box after all steps of a plan: from there it grows. */
+export const boxAfter = (document: Plan, day: string): Plan =>
+  walkPlan(document, "TB", undefined, day).moments.at(-1)?.state.plan ?? document;
+
+/**
+ * What a plan's price list, or the invented examples where it has none, has of the kind of drive that a pool is made
+ * of: hard disks where it has none yet.
+ */
+export function pricesOf(plan: Plan, pool: string | null): Price[] {
+  const group = plan.pools.find(({ id }) => id === pool)?.groups[0];
+  const like = plan.drives.find(({ id }) => id === group?.drives[0])?.medium ?? "hdd";
   const cents = centsIn(plan.currency);
   const listed = plan.prices && plan.prices.length > 0 ? plan.prices : EXAMPLE_PRICES;
   return listed
-    .filter(({ medium }) => medium === "hdd")
+    .filter(({ medium }) => medium === like)
     .map(({ bytes, price }) => ({ bytes, cents: Math.round(price * cents) }));
 }
-
-/** Drives of which nothing is known were bought so long ago. */
-const USUAL_AGE_MONTHS = 24;
 
 /** The month by which a drive must have gone; Infinity where it need not. */
 function dueOf(drive: Drive, wish: GrowthWish, day: string): number {
   if (wish.retireAfterYears === null) return Infinity;
-  const age = drive.purchased ? monthsBetween(drive.purchased, day) : USUAL_AGE_MONTHS;
+  const age = drive.purchased ? monthsBetween(drive.purchased, day) : USUAL_AGE * 12;
   const due = Math.max(0, Math.round(wish.retireAfterYears * 12) - age);
   return due >= wish.months ? Infinity : due;
 }

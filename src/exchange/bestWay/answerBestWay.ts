@@ -3,14 +3,13 @@ import { boxesOf } from "@/core/bestWay/boxes";
 import { demandOf } from "@/core/bestWay/demand";
 import { HABITS, type Habit, habitOf } from "@/core/bestWay/habits";
 import type { Instance } from "@/core/bestWay/instance";
-import { type GrowthWish, instanceOf, pricesOf, USUAL_FALL } from "@/core/bestWay/wish";
+import { boxAfter, type GrowthWish, instanceOf, pricesOf, USUAL_FALL } from "@/core/bestWay/wish";
 import { monthsAfter } from "@/core/bestWay/months";
 import { AWAKE } from "@/core/calendar/planCalendar";
 import { dataSetsIn } from "@/core/data/stored";
 import type { LayoutId, Plan, PlanCalendar, Pool } from "@/core/document/plan";
 import { DEFAULT_HEADROOM } from "@/core/ledger/volumes";
 import { CAREFUL } from "@/core/sequences/parts";
-import { walkPlan } from "@/core/walk/walkPlan";
 import { jsonAnswer, type RequestAnswer } from "../prediction/answerRequest";
 import { planAsked, refused } from "../prediction/requestBody";
 import validateBestWay from "./generated/validateBestWay.cjs";
@@ -86,7 +85,7 @@ function wishOf(sent: Sent, plan: Plan, pool: Pool | undefined): GrowthWish {
     layouts: [...new Set(pool?.groups.map(({ layout }) => layout) ?? [])],
     bays: plan.box.bays,
     headroom: pool?.volumes.at(-1)?.headroomShare ?? DEFAULT_HEADROOM,
-    prices: pricesOf(plan),
+    prices: pricesOf(plan, pool?.id ?? null),
     ...own,
     pool: pool?.id ?? null,
     demand: demandIn(sent, plan, pool?.id ?? ""),
@@ -152,7 +151,7 @@ export function answerBestWay(text: string, today: string): RequestAnswer {
 
 function answerFor(document: Plan, sent: Sent, today: string): RequestAnswer {
   const day = document.calendar?.start ?? today;
-  const plan = walkPlan(document, "TB", undefined, day).moments.at(-1)?.state.plan ?? document;
+  const plan = boxAfter(document, day);
   const pool = plan.pools.find(({ id }) => id === (sent.pool ?? plan.pools[0]?.id));
   const lack = lackOf(sent, plan, pool);
   if (lack) return refused("The wish leaves out what the plan does not tell.", [lack]);

@@ -161,7 +161,7 @@ export function readWish(plan: Plan, typed: TypedWish): ReadWish {
       tolerance: typed.survives,
       layouts: layoutsFor(plan, typed),
       bays: Math.round(bays ?? plan.box.bays),
-      prices: pricesOf(plan),
+      prices: pricesOf(plan, typed.pool),
       fallPerYear: (fall ?? 0) / 100,
       aim: typed.aim,
       centsPerYear: null,
