@@ -2,6 +2,7 @@ import { TiB } from "../bytes/bytes";
 import { nominalBytes } from "../bytes/nominalBytes";
 import type { BoxRules, Drive, LayoutId, Plan } from "../document/plan";
 import { usualDrive } from "../drives/usualDrive";
+import { layoutOf } from "../layouts/registry";
 import { rulesOf } from "../rules/ruleSets";
 import { type Instance, priceIn } from "../bestWay/instance";
 import { cheapestWay, type SoFar } from "../bestWay/search";
@@ -71,6 +72,11 @@ export function drawnFrom(seed: number): () => number {
   };
 }
 
+const isPairs = (layout: LayoutId): boolean => layoutOf(layout).stripe({}).copies === "all";
+const isChunked = (layout: LayoutId): boolean => layoutOf(layout).chunked === true;
+const parityOf = (layout: LayoutId): number => layoutOf(layout).stripe({}).parity;
+const isOneBand = (layout: LayoutId): boolean => layoutOf(layout).countsSmallest === true && parityOf(layout) > 0;
+
 /** A small instance that can be tried out in every way, of a layout and under rules that follow from its number. */
 export function small(number: number, withDue = false): Instance {
   const next = drawnFrom(number * 7919 + 1);
@@ -90,15 +96,15 @@ export function small(number: number, withDue = false): Instance {
       ...(next() < 0.2 ? { from: Math.floor(next() * 3) } : {}),
     }));
   let need = 1 + Math.floor(next() * 4);
-  const needs = Array.from({ length: years }, () => (need += Math.floor(next() * (layout === "raid1" ? 3 : 6))));
+  const needs = Array.from({ length: years }, () => (need += Math.floor(next() * (isPairs(layout) ? 3 : 6))));
   const rules: Partial<BoxRules> = {
-    joining: layout.startsWith("copies") ? "any-size" : from(["as-largest-member", "as-smallest-member"]),
+    joining: isChunked(layout) ? "any-size" : from(["as-largest-member", "as-smallest-member"]),
     replacing: from(["pull-first", "old-attached"]),
-    widening: layout === "raid1" ? "further-group" : "one-drive",
+    widening: isPairs(layout) ? "further-group" : "one-drive",
     minimumDrives: {},
     shrinkVolumes: true,
   };
-  const made = yearly(layout, [sizes], needs, sold, layout === "raid1" ? Math.max(4, bays) : bays, rules);
+  const made = yearly(layout, [sizes], needs, sold, isPairs(layout) ? Math.max(4, bays) : bays, rules);
   if (!withDue) return made;
   return {
     ...made,
@@ -117,11 +123,10 @@ export function medium(number: number): Instance {
   const next = drawnFrom(number * 104_729 + 7);
   const whole = (least: number, most: number) => least + Math.floor(next() * (most - least + 1));
   const layout = COMPARED[number % COMPARED.length] as LayoutId;
-  const bays = whole(layout === "raid6" ? 5 : 4, layout === "raid1" ? 8 : 6);
-  const count = layout === "raid1" ? 2 : layout === "raid6" ? 4 : layout === "raid5" ? 3 : 2;
+  const bays = whole(parityOf(layout) > 1 ? 5 : 4, isPairs(layout) ? 8 : 6);
+  const count = isOneBand(layout) ? parityOf(layout) + 2 : 2;
   const size = whole(2, 6);
-  const sizes =
-    layout === "raid1" ? [size, size] : Array.from({ length: count }, () => whole(2, 8)).sort((a, b) => a - b);
+  const sizes = isPairs(layout) ? [size, size] : Array.from({ length: count }, () => whole(2, 8)).sort((a, b) => a - b);
   const offered = [...new Set([whole(3, 5), whole(6, 8), whole(9, 12), 16])];
   const sold = offered.map((each) => ({
     size: each,
@@ -129,13 +134,13 @@ export function medium(number: number): Instance {
     ...(next() < 0.3 ? { from: whole(1, 2) } : {}),
   }));
   let need = whole(2, 5);
-  const needs = Array.from({ length: whole(4, 5) }, () => (need += whole(0, layout === "raid1" ? 6 : 8)));
+  const needs = Array.from({ length: whole(4, 5) }, () => (need += whole(0, isPairs(layout) ? 6 : 8)));
   const rules: Partial<BoxRules> = {
-    joining: layout === "copies-2" ? "any-size" : next() < 0.5 ? "as-largest-member" : "as-smallest-member",
-    widening: layout === "raid1" ? "further-group" : "one-drive",
+    joining: isChunked(layout) ? "any-size" : next() < 0.5 ? "as-largest-member" : "as-smallest-member",
+    widening: isPairs(layout) ? "further-group" : "one-drive",
     minimumDrives: {},
   };
-  return { ...yearly(layout, [sizes], needs, sold, bays, rules), equalPairs: layout === "raid1" };
+  return { ...yearly(layout, [sizes], needs, sold, bays, rules), equalPairs: isPairs(layout) };
 }
 
 const TB = [2, 4, 6, 8, 10, 12, 16, 18, 20, 24];
@@ -144,31 +149,27 @@ const CENTS = [6800, 9200, 13_500, 16_200, 21_400, 23_800, 30_500, 34_900, 38_90
 /** What a group of drives of some sizes holds, near enough to begin with. */
 function heldBy(layout: LayoutId, sizes: readonly number[]): number {
   const total = sizes.reduce((sum, size) => sum + size, 0);
-  if (layout === "raid1" || layout === "copies-2") return total / 2.2;
-  if (layout === "raid5" || layout === "raid6") return (sizes.length - (layout === "raid6" ? 2 : 1)) * sizes[0]!;
-  return total - sizes.at(-1)! - (layout === "hybrid-2" ? sizes.at(-2)! : 0);
+  if (isPairs(layout) || isChunked(layout)) return total / 2.2;
+  const rest = sizes.slice(0, sizes.length - parityOf(layout));
+  return isOneBand(layout) ? rest.length * sizes[0]! : rest.reduce((sum, size) => sum + size, 0);
 }
 
 /** A box of twelve bays for ten years of months, with ten sizes, some of them sold only later. */
 export function large(layout: LayoutId, number: number, rules: Partial<BoxRules> = {}): Instance {
   const next = drawnFrom(number);
   const [bays, months] = [12, 120];
-  const count = layout === "raid1" ? 4 : 3 + Math.floor(next() * 4);
+  const count = isPairs(layout) ? 4 : 3 + Math.floor(next() * 4);
   const drawn = Array.from({ length: count }, () => TB[Math.floor(next() * 5)]!).sort((a, b) => a - b);
-  const sizes = layout === "raid1" ? [drawn[0]!, drawn[0]!, drawn[2]!, drawn[2]!] : drawn;
-  const isHalved = layout === "raid1" || layout === "copies-2";
+  const sizes = isPairs(layout) ? [drawn[0]!, drawn[0]!, drawn[2]!, drawn[2]!] : drawn;
+  const isHalved = isPairs(layout) || isChunked(layout);
   const start = Math.max(1, heldBy(layout, sizes) * (0.7 + 0.25 * next()));
   const most = (isHalved ? 6 : 10) * 24 * (0.35 + 0.35 * next());
   const fall = 0.08 + 0.1 * next();
   const later = TB.map((size) => (size >= 20 && next() < 0.5 ? Math.floor(next() * 48) : 0));
-  const groups = layout === "raid1" ? [sizes.slice(0, 2), sizes.slice(2)] : [sizes];
+  const groups = isPairs(layout) ? [sizes.slice(0, 2), sizes.slice(2)] : [sizes];
   const made = yearly(layout, groups, [1], [], bays, {
-    joining: layout.startsWith("hybrid")
-      ? "as-largest-member"
-      : layout === "copies-2"
-        ? "any-size"
-        : "as-smallest-member",
-    widening: layout === "raid1" ? "further-group" : "several-drives",
+    joining: layoutOf(layout).cutsAtSizes ? "as-largest-member" : isChunked(layout) ? "any-size" : "as-smallest-member",
+    widening: isPairs(layout) ? "further-group" : "several-drives",
     ...rules,
   });
   return {
@@ -187,7 +188,7 @@ export function large(layout: LayoutId, number: number, rules: Partial<BoxRules>
         drive: { ...each.drive, bytes: nominalBytes((each.drive.bytes / TiB) * 1000) },
       })),
     })),
-    equalPairs: layout === "raid1",
+    equalPairs: isPairs(layout),
   };
 }
 
