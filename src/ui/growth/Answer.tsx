@@ -29,7 +29,8 @@ interface Props extends PlaceProps {
 /** What was found: the next purchase first, then how good the way is, and the way itself. */
 export function Answer({ growth, plan, wish, day, act }: Props) {
   const { told, progress, isStopped } = growth;
-  if (!told) return <p className="mt-4 text-soft">{progress ? "Looking for a first way …" : ""}</p>;
+  if (!told || (!told.way && !told.ended))
+    return <p className="mt-4 text-soft">{progress ? "Looking for a first way …" : ""}</p>;
   if (!told.way) return <NoWay told={told} day={day} plan={plan} />;
   const { way } = told;
   return (
