@@ -27,7 +27,7 @@ export interface Move {
 }
 
 /** A size as it can be bought in a month. */
-interface Offer {
+export interface Offer {
   kind: Kind;
   cents: number;
 }
@@ -57,14 +57,14 @@ export const hoursToFill = ({ length, rate }: Kind, rules: BoxRules): number =>
   length / workRate(rate, REBUILD_SHARE, rules, false) / 3600;
 
 /** What running one drive more costs, from a month on until the end. */
-const runningFrom = (instance: Instance, month: number): number =>
+export const runningFrom = (instance: Instance, month: number): number =>
   Math.round((instance.centsPerDriveYear * (instance.months - month)) / 12);
 
 /**
  * How long data is exposed while a drive is changed: for as long as the new one is filled, where the old one has to go
  * first and the loss of one more would lose data meanwhile.
  */
-function exposedHours({ rules, bays }: Instance, box: BoxThen, shape: Shape, old: Kind): number {
+export function exposedHours({ rules, bays }: Instance, box: Pick<BoxThen, "drives">, shape: Shape, old: Kind): number {
   const attached = rules.replacing === "old-attached" && !shape.layout.takesNoSpare && box.drives < bays;
   if (attached || shape.tolerance !== 1) return 0;
   return hoursToFill(old, rules);
@@ -92,7 +92,7 @@ interface Acting {
 }
 
 /** What can be bought in each month, with the month by which it must go. */
-function offersOf({ sold, life, months }: Instance, boxes: Boxes): (month: number) => readonly Offer[] {
+export function offersOf({ sold, life, months }: Instance, boxes: Boxes): (month: number) => readonly Offer[] {
   const known: Offer[][] = [];
   const inMonth = (month: number): Offer[] =>
     sold.flatMap(({ bytes, cents }) => {

@@ -14,7 +14,8 @@ import type { Aim, Instance } from "./instance";
 import { type Care, type LaidAct, laidOut } from "./layOut";
 import { isProvable } from "./provable";
 import { type Label, wayOf } from "./label";
-import { cheapestWay, type SoFar } from "./search";
+import { cheapestWay } from "./search";
+import type { SoFar } from "./soFar";
 
 /** A way, put into the plan on trial and walked: what is said of it is what the plan would say. */
 export interface Way {

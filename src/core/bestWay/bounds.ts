@@ -3,9 +3,10 @@ import type { LayoutId } from "../document/plan";
 import type { Layout } from "../layouts/layout";
 import { layoutOf } from "../layouts/registry";
 import { type Boxes, type BoxThen, edgesOf, type Kind } from "./boxes";
+import { driveByDrive } from "./driveByDrive";
 import type { Instance } from "./instance";
 
-/** The least that must still be spent from a month on, in cents: never more than any way from there costs. */
+/** The least that must still be spent from a month on, in cents: never more than any way costs; Infinity for no way. */
 export type Bound = (box: BoxThen, month: number) => number;
 
 /** What a bound by a table counts: something of which each purchase brings at most its own size. */
@@ -121,118 +122,6 @@ function byLack(instance: Instance, boxes: Boxes, measure: Measure): Bound {
   };
 }
 
-/** At which share of the time that is left a pool of one band is looked at besides the beginning and the end. */
-const BETWEEN = [0.3, 0.55, 0.8];
-
-/** What a pool of one band wants at a time, with so many drives: the least size, and the first that is sold. */
-interface Wanted {
-  least: Bytes;
-  first: number;
-}
-
-/** What a bound by stages looks up. */
-interface Stages {
-  parity: number;
-  widest: number;
-  /** By month and number of drives. */
-  wanted: readonly (readonly Wanted[])[];
-  /** The cheapest drive from a place in the list of sizes on, in a month. */
-  price: (first: number, month: number) => number;
-}
-
-function stagesOf(instance: Instance, boxes: Boxes, parity: number, copies: number): Stages {
-  const { months, needs, sold, rules } = instance;
-  const lengths = sold.map(({ bytes }) => boxes.kindOf(bytes, Infinity).length);
-  const widest = Math.min(instance.bays, rules.mostDrives ?? Infinity);
-  const cheapest = Array.from({ length: months }, (_, month) => {
-    const list = new Float64Array(sold.length + 1).fill(Infinity);
-    for (let i = sold.length - 1; i >= 0; i -= 1)
-      list[i] = Math.min(list[i + 1] as number, sold[i]?.cents[month] as number);
-    return list;
-  });
-  const wanted = Array.from({ length: months }, (_, month) =>
-    Array.from({ length: widest + 1 }, (__, drives): Wanted => {
-      const least = drives > parity ? ((needs[month] as number) * copies) / (drives - parity) - 1 : Infinity;
-      const first = lengths.findIndex((length) => length >= least);
-      return { least, first: first < 0 ? sold.length : first };
-    }),
-  );
-  const price = (first: number, month: number): number => (cheapest[month] as Float64Array)[first] as number;
-  return { parity, widest, wanted, price };
-}
-
-/** How many of so many drives are lacking that are as large as is wanted in a month. */
-function lackingIn({ parity, widest, wanted }: Stages, kinds: readonly Kind[], month: number): Int32Array {
-  const lacking = new Int32Array(widest + 1);
-  for (let drives = parity + 1; drives <= widest; drives += 1) {
-    const { least } = wanted[month]?.[drives] as Wanted;
-    let there = 0;
-    for (const { length } of kinds) if (length >= least) there += 1;
-    lacking[drives] = Math.max(0, drives - there);
-  }
-  return lacking;
-}
-
-// Nothing times a price without end is nothing.
-const times = (count: number, cents: number): number => (count > 0 ? count * cents : 0);
-
-/** What is spent now, at a month between and at the last, at least. */
-function threeStages(stages: Stages, kinds: readonly Kind[], now: number, between: number, last: number): number {
-  const { parity, widest, wanted, price } = stages;
-  const [lackNow, lackThen, lackLast] = [now, between, last].map((month) => lackingIn(stages, kinds, month)) as [
-    Int32Array,
-    Int32Array,
-    Int32Array,
-  ];
-  const firstOf = (month: number, drives: number): number => (wanted[month]?.[drives] as Wanted).first;
-  let best = Infinity;
-  for (let one = Math.max(kinds.length, parity + 1); one <= widest; one += 1) {
-    const small = firstOf(now, one);
-    const atOnce = times(lackNow[one] as number, price(small, now));
-    if (atOnce >= best) continue;
-    for (let two = one; two <= widest; two += 1) {
-      const middle = firstOf(between, two);
-      for (let three = two; three <= widest; three += 1) {
-        const large = firstOf(last, three);
-        // What is lacking early and not late is left out: less is never above the truth.
-        const third = lackLast[three] as number;
-        const second = Math.min(lackThen[two] as number, third);
-        const first = Math.min(lackNow[one] as number, second);
-        const end = price(large, last);
-        const fromThen = Math.min(price(Math.max(middle, large), between), price(middle, between) + end);
-        const fromNow = Math.min(
-          price(Math.max(small, middle, large), now),
-          price(small, now) + fromThen,
-          price(Math.max(small, middle), now) + end,
-        );
-        const all = times(first, fromNow) + times(second - first, fromThen) + times(third - second, end);
-        best = Math.min(best, Math.max(all, atOnce));
-      }
-    }
-  }
-  return best;
-}
-
-/**
- * A bound for one band, where every drive counts as the smallest: so many drives, all at least so large, are wanted
- * now, more or larger ones later, and again at the end. Each that is lacking at the end is bought then, or was bought
- * earlier and as large; each that was lacking before as well is bought once for all that time, or again in between.
- */
-function byStages(instance: Instance, boxes: Boxes, parity: number, copies: number): Bound {
-  const stages = stagesOf(instance, boxes, parity, copies);
-  const last = instance.months - 1;
-  return (box, month) => {
-    const [shape] = box.groups;
-    if (box.groups.length !== 1 || !shape || month > last) return 0;
-    let bound = 0;
-    for (const share of BETWEEN) {
-      const between = month + Math.round((last - month) * share);
-      bound = Math.max(bound, threeStages(stages, shape.kinds, month, between, last));
-    }
-    return Math.min(bound, NEVER);
-  };
-}
-
 /** The best share of its drives' bytes that a layout holds, with so many drives at most. */
 function bestShare(layout: Layout, drives: number): number {
   const { data, copies, parity } = layout.stripe({});
@@ -274,11 +163,7 @@ export function boundOf(instance: Instance, boxes: Boxes): Bound {
         drivesEach: 2,
       }),
     );
-  const stripes = layouts.map((layout) => layout.stripe({}));
-  if (isOneBand(instance)) {
-    const copies = Math.min(...stripes.map((stripe) => (stripe.copies === "all" ? 1 : stripe.copies)));
-    bounds.push(byStages(instance, boxes, Math.min(...stripes.map(({ parity }) => parity)), copies));
-  }
+  if (isOneBand(instance)) bounds.push(driveByDrive(instance, boxes, layouts));
   const known = new Map<number, number>();
   return (box, month) => {
     const key = box.index * 1024 + month;
@@ -286,6 +171,7 @@ export function boundOf(instance: Instance, boxes: Boxes): Bound {
     if (old !== undefined) return old;
     let best = 0;
     for (const bound of bounds) best = Math.max(best, bound(box, month));
+    if (best >= NEVER) best = Infinity;
     known.set(key, best);
     return best;
   };

@@ -5,7 +5,8 @@ import { isAtLeast, ranked } from "./dominance";
 import type { Instance } from "./instance";
 import { beginning, following, type Label, wayOf } from "./label";
 import { LeastFirst } from "./queue";
-import { cheapestWay, type SoFar } from "./search";
+import { cheapestWay } from "./search";
+import type { SoFar } from "./soFar";
 
 /** Months of a year. */
 const YEAR = 12;
@@ -113,7 +114,7 @@ export function* withinBudget(
     label.box.until >= instance.months ? label.cents : label.cents + bound(label.box, Math.max(month, label.box.until));
   const put = (next: Omit<Saving, "isOver">) => {
     const key = keyOf(next);
-    if (best && key >= best.cents) return;
+    if (key === Infinity || (best && key >= best.cents)) return;
     const saving: Saving = { ...next, isOver: false };
     if (next.label.box.until >= instance.months) best = next.label;
     else if (takes(saving)) queue.put(saving, key);

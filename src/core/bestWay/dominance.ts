@@ -17,13 +17,17 @@ export interface Rank {
 }
 
 /** The values of groups; months only where drives are ever due. */
-function valuesOf(groups: readonly Shape[], withDue: boolean, rules: BoxRules): Omit<Rank, "class"> {
+export function valuesOf(groups: readonly Shape[], withDue: boolean, rules: BoxRules): Omit<Rank, "class"> {
   const kinds = groups.flatMap((shape) => shape.kinds);
   const sizes = kinds.map(({ bytes }) => bytes);
   const values = Float64Array.from(withDue ? [...sizes, ...kinds.map(({ due }) => due)] : sizes);
   const hours = Float64Array.from(kinds, (kind) => hoursToFill(kind, rules));
   return { values, hours, sum: sizes.reduce((sum, bytes) => sum + bytes, 0) };
 }
+
+/** Whether any drive must ever go. */
+export const isEverDue = ({ life, groups }: Pick<Instance, "life" | "groups">): boolean =>
+  life < Infinity || groups.some(({ drives }) => drives.some(({ due }) => due < Infinity));
 
 /** Larger groups after smaller ones, so that like is held against like. */
 const inOrder = (groups: readonly Shape[]): readonly Shape[] =>
@@ -37,8 +41,7 @@ const inOrder = (groups: readonly Shape[]): readonly Shape[] =>
 export function ranked(instance: Instance, stepwise = false): (box: BoxThen) => Rank | null {
   const { bays, rules } = instance;
   const known: (Rank | null)[] = [];
-  const withDue =
-    instance.life < Infinity || instance.groups.some(({ drives }) => drives.some(({ due }) => due < Infinity));
+  const withDue = isEverDue(instance);
   const make = (box: BoxThen): Rank | null => {
     const isFull = box.drives >= bays;
     const groups = inOrder(box.groups);

@@ -84,7 +84,7 @@ export function* frontSteps(
   const put = (label: Label) => {
     const ends = label.month >= instance.months;
     const key = label.cents + (ends ? 0 : bound(label.box, label.month));
-    if (isBeaten(key, of(label, second))) return;
+    if (key === Infinity || isBeaten(key, of(label, second))) return;
     if (ends)
       ways = [
         ...ways.filter((way) => way.cents < label.cents || of(way, second) < of(label, second) - SAME),

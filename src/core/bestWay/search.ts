@@ -6,16 +6,8 @@ import { HABITS, habitOf } from "./habits";
 import type { Instance } from "./instance";
 import { beginning, following, type Label } from "./label";
 import { LeastFirst } from "./queue";
-
-/** How far a search is. */
-export interface SoFar {
-  /** The best way that has been found. */
-  best: Label | null;
-  /** No way costs less than this, in cents. */
-  least: number;
-  /** How many boxes have been come across. */
-  boxes: number;
-}
+import { cheapestOfOneBand, staysOneBand } from "./oneBand";
+import type { SoFar } from "./soFar";
 
 /** So many ways are followed in each month to find a first one. */
 const BEAM = 60;
@@ -78,6 +70,7 @@ export function firstWay(
       for (const label of now)
         for (const move of acts(label.box, month)) {
           const then = following(label, move);
+          if (bound(then.box, then.month) === Infinity) continue;
           if (then.month > month) waiting.put(then);
           else putCheaper(next, then);
         }
@@ -146,48 +139,6 @@ const hasFreePairs = (instance: Instance): boolean =>
 /** After so many ways that were followed it says how far it is. */
 const TELL_EVERY = 400;
 
-/** After so many ways that were followed without an end, a good one is dived for. */
-const DIVE_AFTER = 1000;
-
-/** How much what must still be spent counts for then: a way that is found is dearer than the best by less than that. */
-const DIVE_WEIGHTS = [2.5, 1.8, 1.4];
-
-/** No dive follows more ways than this. */
-const MOST_IN_DIVE = 4000;
-
-/**
- * A good way, soon: as the search, but what must still be spent counts for more, so that ways that are far along come
- * first.
- *
- * @param best what is known already; only what is better is followed
- */
-function dive(
-  instance: Instance,
-  boxes: Boxes,
-  acts: (box: BoxThen, month: number) => Move[],
-  bound: Bound,
-  best: Label | null,
-  weight: number,
-): Label | null {
-  const queue = new LeastFirst<Label>();
-  const known = found(instance, boxes);
-  let end: Label | null = null;
-  const put = (label: Label) => {
-    const left = label.month >= instance.months ? 0 : bound(label.box, label.month);
-    const least = Math.min(best?.cents ?? Infinity, end?.cents ?? Infinity);
-    if (label.cents + left >= least) return;
-    if (label.month >= instance.months) end = label;
-    else if (known.takes(label)) queue.put(label, label.cents + weight * left);
-  };
-  put(beginning(boxes));
-  for (let followed = 0; followed < MOST_IN_DIVE && queue.size > 0 && end === null; followed += 1) {
-    const label = queue.take();
-    if (!label || label.isOver) continue;
-    for (const move of acts(label.box, label.month)) put(following(label, move));
-  }
-  return end;
-}
-
 /** Ways that are quickly found, for all others to be held against: habits, and pairs of equal drives. */
 function* quickWays(instance: Instance, boxes: Boxes): Generator<SoFar, Label | null> {
   const habits = HABITS.flatMap((habit) => habitOf(instance, habit, boxes) ?? []);
@@ -213,20 +164,28 @@ export function* cheapestWay(instance: Instance, boxes: Boxes = boxesOf(instance
   const acts = actsOf(instance, boxes);
   const quick = yield* quickWays(instance, boxes);
   const bound = boundOf(instance, boxes);
-  let best = cheapest([quick, firstWay(instance, boxes, acts, bound)].flatMap((each) => each ?? []));
+  let best = quick;
+  let proved = 0;
+  if (staysOneBand(instance)) {
+    const at = yield* cheapestOfOneBand(instance, boxes, bound, quick);
+    if (at.least >= (at.best?.cents ?? Infinity)) return at;
+    best = at.best;
+    proved = at.least;
+  }
+  best = cheapest([best, firstWay(instance, boxes, acts, bound)].flatMap((each) => each ?? []));
   const queue = new LeastFirst<Label>();
   const known = found(instance, boxes);
   const isNoBetter = (key: number, hours: number) =>
     best !== null && (key > best.cents || (key === best.cents && hours >= best.hours));
   const put = (label: Label) => {
     const key = label.cents + (label.month >= instance.months ? 0 : bound(label.box, label.month));
-    if (isNoBetter(key, label.hours)) return;
+    if (key === Infinity || isNoBetter(key, label.hours)) return;
     if (label.month >= instance.months) best = label;
     else if (known.takes(label)) queue.put(label, key);
   };
   const soFar = (): SoFar => ({
     best,
-    least: Math.min(queue.least(), best?.cents ?? Infinity),
+    least: Math.max(proved, Math.min(queue.least(), best?.cents ?? Infinity)),
     boxes: boxes.count(),
   });
   put(beginning(boxes));
@@ -238,11 +197,6 @@ export function* cheapestWay(instance: Instance, boxes: Boxes = boxesOf(instance
     followed += 1;
     for (const move of acts(label.box, label.month)) put(following(label, move));
     if (followed % TELL_EVERY === 0) yield soFar();
-    // Elsewhere the first way is good enough, and what is proved comes as soon.
-    const weight = isOneBand(instance) ? DIVE_WEIGHTS[followed / DIVE_AFTER - 1] : undefined;
-    if (weight === undefined) continue;
-    best = dive(instance, boxes, acts, bound, best, weight) ?? best;
-    yield soFar();
   }
   return { best, least: best?.cents ?? Infinity, boxes: boxes.count() };
 }

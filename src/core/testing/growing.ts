@@ -5,7 +5,8 @@ import { usualDrive } from "../drives/usualDrive";
 import { layoutOf } from "../layouts/registry";
 import { rulesOf } from "../rules/ruleSets";
 import { type Instance, priceIn } from "../bestWay/instance";
-import { cheapestWay, type SoFar } from "../bestWay/search";
+import { cheapestWay } from "../bestWay/search";
+import type { SoFar } from "../bestWay/soFar";
 
 /** A year is a month here. */
 export function yearly(
