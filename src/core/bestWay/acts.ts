@@ -4,9 +4,8 @@ import { rulesForJoining } from "../layouts/joins";
 import type { Layout } from "../layouts/layout";
 import { layoutOf } from "../layouts/registry";
 import { growsByOne, widensByDrive } from "../layouts/widens";
-import { REBUILD_SHARE } from "../drives/rates";
-import { workRate } from "../speeds/pace";
 import type { Boxes, BoxThen, Kind, Shape } from "./boxes";
+import { exposedHours } from "./exposure";
 import type { Instance } from "./instance";
 
 /** What is done with drives that are bought, or taken out. */
@@ -37,38 +36,17 @@ const without = (kinds: readonly Kind[], old: Kind): Kind[] => {
   return [...kinds.slice(0, at), ...kinds.slice(at + 1)];
 };
 
-/**
- * The least kinds of a group: one that is no smaller, need not go sooner and leaves data exposed no less long than
- * another is never changed before it.
- */
-function leastOf(kinds: readonly Kind[], { rules }: Instance): Kind[] {
+/** The least kinds of a group: what is no smaller and need not go sooner than another is never changed before it. */
+function leastOf(kinds: readonly Kind[]): Kind[] {
   const different = [...new Set(kinds)];
-  const hours = (kind: Kind) => hoursToFill(kind, rules);
   return different.filter(
-    (kind) =>
-      !different.some(
-        (other) => other !== kind && other.bytes <= kind.bytes && other.due <= kind.due && hours(other) <= hours(kind),
-      ),
+    (kind) => !different.some((other) => other !== kind && other.bytes <= kind.bytes && other.due <= kind.due),
   );
 }
-
-/** How long it takes to fill a drive with what was on one of a kind. */
-export const hoursToFill = ({ length, rate }: Kind, rules: BoxRules): number =>
-  length / workRate(rate, REBUILD_SHARE, rules, false) / 3600;
 
 /** What running one drive more costs, from a month on until the end. */
 export const runningFrom = (instance: Instance, month: number): number =>
   Math.round((instance.centsPerDriveYear * (instance.months - month)) / 12);
-
-/**
- * How long data is exposed while a drive is changed: for as long as the new one is filled, where the old one has to go
- * first and the loss of one more would lose data meanwhile.
- */
-export function exposedHours({ rules, bays }: Instance, box: Pick<BoxThen, "drives">, shape: Shape, old: Kind): number {
-  const attached = rules.replacing === "old-attached" && !shape.layout.takesNoSpare && box.drives < bays;
-  if (attached || shape.tolerance !== 1) return 0;
-  return hoursToFill(old, rules);
-}
 
 /** All multisets of so many. */
 function* multisets<T>(from: readonly T[], count: number, first = 0): Generator<T[]> {
@@ -123,17 +101,16 @@ function adding(acting: Acting, box: BoxThen, shape: Shape, month: number): Move
 }
 
 /** The kinds of a group of which one may be the best to be changed. */
-function oldsOf({ instance, boxes, hoursCount }: Acting, box: BoxThen, { layout, kinds }: Shape): Kind[] {
+function oldsOf({ instance, boxes, hoursCount }: Acting, box: BoxThen, { layout, kinds, tolerance }: Shape): Kind[] {
   const { rules, bays } = instance;
   const isFree = box.drives < bays;
   // A low smallest keeps it cheap to add drives where each need only be as large as that; where bands stay as they were
-  // cut, which drive goes decides where the next are cut; and one is changed without risk while a bay is free.
+  // cut, which drive goes decides where the next are cut; and how long a change exposes depends on what is there yet.
   const low = layout.cutsAtSizes && rules.joining === "as-smallest-member" && isFree;
   const cut = layout.cutsAtSizes && boxes.stepwise;
-  const safe = hoursCount && rules.replacing === "old-attached" && isFree;
-  if (low || cut || safe) return [...new Set(kinds)];
+  if (low || cut || (hoursCount && tolerance === 1)) return [...new Set(kinds)];
   const parity = layout.dedicatedParity ? kinds.slice(-layout.dedicatedParity) : [];
-  return [...new Set([...leastOf(kinds, instance), ...parity])];
+  return [...new Set([...leastOf(kinds), ...parity])];
 }
 
 const isNoMore = (bought: Kind, old: Kind): boolean =>
@@ -147,7 +124,7 @@ function replacing(acting: Acting, box: BoxThen, shape: Shape, month: number): M
     offers(month).flatMap(({ kind, cents }): Move[] => {
       if (isNoMore(kind, old) || (!parity.includes(old) && !parityAllows(shape, kind))) return [];
       const now = boxes.shapeOf(layout, options, [...without(kinds, old), kind], shape);
-      const hours = exposedHours(instance, box, shape, old);
+      const hours = exposedHours(instance, box, shape, old, kind);
       const act: Act = { kind: "replace", shape, olds: [old], bought: kind };
       return [{ act, box: withShape(acting, box, shape, now), cents, hours }];
     }),
@@ -164,9 +141,12 @@ function replacingPair(acting: Acting, box: BoxThen, shape: Shape, month: number
   const { layout, options, kinds } = shape;
   return offers(month).flatMap(({ kind, cents }): Move[] => {
     if (kinds.some(({ bytes }) => kind.bytes < bytes) || kinds.every((old) => isNoMore(kind, old))) return [];
-    const hours = kinds.reduce((sum, each) => sum + exposedHours(instance, box, shape, each), 0);
     const pair = kinds.map(() => kind);
     const now = boxes.shapeOf(layout, options, pair);
+    // The larger one first: it is filled as far as the smaller one.
+    const [small, large] = kinds as [Kind, Kind];
+    const half = boxes.shapeOf(layout, options, [small, kind]);
+    const hours = exposedHours(instance, box, shape, large, kind) + exposedHours(instance, box, half, small, kind);
     const act: Act = { kind: "replace", shape, olds: kinds, bought: kind };
     return [{ act, box: withShape(acting, box, shape, now), cents: cents * kinds.length, hours }];
   });

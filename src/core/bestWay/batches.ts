@@ -1,8 +1,9 @@
 import { growsByOne } from "../layouts/widens";
-import { exposedHours, type Offer, offersOf, runningFrom } from "./acts";
+import { type Offer, offersOf, runningFrom } from "./acts";
 import { layoutsOf } from "./bounds";
 import type { Boxes, BoxThen, Kind, Shape } from "./boxes";
 import { lastingOf, sizesOf } from "./equalDrives";
+import { exposedHours } from "./exposure";
 import type { Instance } from "./instance";
 import type { Label } from "./label";
 
@@ -51,6 +52,26 @@ function* offered(
     yield* offered(rest, offers, [...before, ...Array.from({ length: first.count }, () => offer)]);
 }
 
+/** For how long data is exposed while drives of a group are replaced, one after the other. */
+function hoursOf(
+  instance: Instance,
+  { layout, kinds, tolerance }: Shape,
+  drives: number,
+  olds: readonly Kind[],
+  bought: readonly Kind[],
+): number {
+  const now = [...kinds];
+  let hours = 0;
+  olds.forEach((old, i) => {
+    const kind = bought[i] as Kind;
+    hours += exposedHours(instance, { drives }, { layout, kinds: now, tolerance }, old, kind);
+    now.splice(now.indexOf(old), 1);
+    const at = now.findIndex(({ bytes }) => bytes > kind.bytes);
+    now.splice(at < 0 ? now.length : at, 0, kind);
+  });
+  return hours;
+}
+
 /** Of what is offered, what is no dearer than all that is larger. */
 const worthwhile = (offers: readonly Offer[]): Offer[] =>
   offers.filter((offer) => offers.every((other) => other.kind.bytes <= offer.kind.bytes || other.cents > offer.cents));
@@ -73,10 +94,12 @@ export function batchesOf(instance: Instance, boxes: Boxes): (box: BoxThen, mont
   const leastSize = (drives: number, month: number): number =>
     sizes[lasting(drives).findIndex((until) => until > month)] ?? Infinity;
 
-  function made(shape: Shape, drives: number, olds: readonly Kind[], chosen: readonly Offer[], month: number): Batch {
-    // The smallest first, as it was wanted; those that join get the first, which are the smallest.
-    const joining = chosen.length - olds.length;
-    const order = [...chosen.slice(joining), ...chosen.slice(0, joining)];
+  function made(shape: Shape, drives: number, due: readonly Kind[], chosen: readonly Offer[], month: number): Batch {
+    // Those that join get the smallest, which stand first. The largest is replaced first: it is filled as far as the
+    // smallest reaches, which is longer once that is gone.
+    const joining = chosen.length - due.length;
+    const olds = [...due].reverse();
+    const order = [...chosen.slice(joining).reverse(), ...chosen.slice(0, joining)];
     const prices = order.map(({ cents }, i) => cents + (i < olds.length ? 0 : runningFrom(instance, month)));
     const bought = order.map(({ kind }) => kind);
     const stay = [...shape.kinds];
@@ -92,7 +115,7 @@ export function batchesOf(instance: Instance, boxes: Boxes): (box: BoxThen, mont
       bought,
       prices,
       cents: prices.reduce((sum, each) => sum + each, 0),
-      hours: olds.reduce((sum, old) => sum + exposedHours(instance, { drives }, shape, old), 0),
+      hours: hoursOf(instance, shape, drives, olds, bought),
       box: boxes.boxOf([now]),
       joinsBelow: bought.slice(olds.length).some(({ bytes }) => bytes < smallest),
     };
@@ -139,7 +162,7 @@ export function unfolded(from: Label, month: number, batch: Batch, instance: Ins
       box: boxes.boxOf([now]),
       month,
       cents: label.cents + cents,
-      hours: label.hours + (old ? exposedHours(instance, { drives }, before, old) : 0),
+      hours: label.hours + (old ? exposedHours(instance, { drives }, before, old, kind) : 0),
       acts: label.acts + 1,
       by: { from: label, act, cents },
       isOver: false,

@@ -126,10 +126,7 @@ export const lasts = (way: Way): boolean => way.blocks.length === 0 && way.short
 /** How many boxes are looked through step by step, where a way that is best if made at once does not hold. */
 const MOST_STEPWISE = 60_000;
 
-/**
- * Of a front, the way that is asked for: fewest hours or acts, or the cheapest with so few acts. Where a year's money
- * leaves out the first that would do, another that buys ahead may be better: that is not proved then.
- */
+/** Of a front, the way that is asked for: fewest hours or acts, or the cheapest with so few acts. */
 function chosenOf({ ways, complete, boxes }: FrontSoFar, { aim, mostActs, perYear }: Asked, months: number): SoFar {
   const few = mostActs === null ? ways : ways.filter(({ acts }) => acts <= mostActs);
   const fits = (way: Label) => perYear === null || spentByYear(way, months).every((cents) => cents <= perYear);
@@ -138,10 +135,8 @@ function chosenOf({ ways, complete, boxes }: FrontSoFar, { aim, mostActs, perYea
   return { best, least: complete && best === (ordered[0] ?? null) ? (best?.cents ?? Infinity) : 0, boxes };
 }
 
-/** Searches for what is asked for. */
-function* searching(instance: Instance, asked: Asked, boxes: Boxes = boxesOf(instance)): Generator<SoFar, SoFar> {
-  if (asked.aim === "money" && asked.mostActs === null)
-    return yield* asked.perYear === null ? cheapestWay(instance, boxes) : withinBudget(instance, asked.perYear, boxes);
+/** The way of a front that is asked for. */
+function* ofFront(instance: Instance, asked: Asked, boxes: Boxes): Generator<SoFar, SoFar> {
   const steps = frontSteps(instance, asked.aim === "hours" ? "hours" : "acts", boxes);
   for (;;) {
     const { done, value } = steps.next();
@@ -149,6 +144,25 @@ function* searching(instance: Instance, asked: Asked, boxes: Boxes = boxesOf(ins
     if (done) return chosen;
     yield chosen;
   }
+}
+
+/**
+ * Searches for what is asked for. A front has no ways that buy ahead: where a year's money leaves out all of it, or the
+ * first of it, what is found is not proved.
+ */
+export function* searching(
+  instance: Instance,
+  asked: Asked,
+  boxes: Boxes = boxesOf(instance),
+): Generator<SoFar, SoFar> {
+  const { aim, perYear, mostActs } = asked;
+  const within = () => withinBudget(instance, perYear ?? Infinity, boxes, undefined, mostActs ?? Infinity);
+  if (aim === "money" && perYear !== null) return yield* within();
+  if (aim === "money" && mostActs === null) return yield* cheapestWay(instance, boxes);
+  const chosen = yield* ofFront(instance, asked, boxes);
+  if (chosen.best || perYear === null) return chosen;
+  const ahead = yield* within();
+  return { ...ahead, least: ahead.best ? 0 : Infinity };
 }
 
 /** How long there is a way at all: the first month for which nothing suffices. */
@@ -167,7 +181,7 @@ function* breakingMonth(instance: Instance, asked: Asked): Generator<SoFar, numb
 /** That there is no way: which month breaks it, and what a year would be enough where money is what lacks. */
 function* noWay(instance: Instance, asked: Asked): Generator<SoFar, BestWay> {
   const breaksIn = yield* breakingMonth(instance, asked);
-  const free = asked.perYear === null ? null : (yield* cheapestWay(instance)).best;
+  const free = asked.perYear === null ? null : (yield* searching(instance, { ...asked, perYear: null })).best;
   const enoughPerYear = free && Math.max(...spentByYear(free, instance.months));
   return { way: null, least: Infinity, proved: false, breaksIn, enoughPerYear };
 }
@@ -187,7 +201,7 @@ export function* bestWaySteps(instance: Instance, asked: Asked, setting: WaySett
     return {
       way,
       least: at.least,
-      proved: at.least >= at.best.cents && isProvable(instance),
+      proved: at.least >= at.best.cents && isProvable(instance, asked.aim),
       breaksIn: null,
       enoughPerYear: null,
     };

@@ -30,8 +30,8 @@ interface Saving {
   isOver: boolean;
 }
 
-/** Ways that stand in one month, each held against the others there. */
-function standing(instance: Instance, boxes: Boxes) {
+/** Ways that stand in one month, each held against the others there; `few` where acts count. */
+function standing(instance: Instance, boxes: Boxes, few: boolean) {
   const rankOf = ranked(instance, boxes.stepwise);
   const months = new Map<string, { saving: Saving; values: Float64Array }[]>();
   const none = new Float64Array(0);
@@ -43,6 +43,7 @@ function standing(instance: Instance, boxes: Boxes) {
     const covers = (one: { saving: Saving; values: Float64Array }, other: { saving: Saving; values: Float64Array }) =>
       one.saving.label.cents <= other.saving.label.cents &&
       one.saving.spent <= other.saving.spent &&
+      (!few || one.saving.label.acts <= other.saving.label.acts) &&
       isAtLeast(one.values, other.values);
     const held = { saving, values };
     if (list.some((other) => covers(other, held))) return false;
@@ -94,6 +95,7 @@ function nextOf(
  *
  * @param perYear in cents
  * @param year how many months a year has
+ * @param mostActs more acts than these it must not take
  * @yields how far it is
  */
 export function* withinBudget(
@@ -101,20 +103,22 @@ export function* withinBudget(
   perYear: number,
   boxes: Boxes = boxesOf(instance),
   year = YEAR,
+  mostActs = Infinity,
 ): Generator<SoFar, SoFar> {
-  const fits = (label: Label) => spentByYear(label, instance.months, year).every((cents) => cents <= perYear);
+  const fits = (label: Label) =>
+    label.acts <= mostActs && spentByYear(label, instance.months, year).every((cents) => cents <= perYear);
   const free = yield* ifItFits(instance, boxes, fits);
   if (!free.best || fits(free.best)) return free;
   const acts = actsOf(instance, boxes);
   const bound = boundOf(instance, boxes);
-  const takes = standing(instance, boxes);
+  const takes = standing(instance, boxes, mostActs < Infinity);
   const queue = new LeastFirst<Saving>();
   let best: Label | null = null;
   const keyOf = ({ label, month }: Omit<Saving, "isOver">): number =>
     label.box.until >= instance.months ? label.cents : label.cents + bound(label.box, Math.max(month, label.box.until));
   const put = (next: Omit<Saving, "isOver">) => {
     const key = keyOf(next);
-    if (key === Infinity || (best && key >= best.cents)) return;
+    if (key === Infinity || next.label.acts > mostActs || (best && key >= best.cents)) return;
     const saving: Saving = { ...next, isOver: false };
     if (next.label.box.until >= instance.months) best = next.label;
     else if (takes(saving)) queue.put(saving, key);

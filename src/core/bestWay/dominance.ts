@@ -1,8 +1,7 @@
 import { rulesForJoining } from "../layouts/joins";
-import type { BoxRules } from "../document/plan";
-import { hoursToFill } from "./acts";
 import { endOfKept } from "../layouts/keptArrays";
 import type { BoxThen, Shape } from "./boxes";
+import { mostExposed, slowestOf } from "./exposure";
 import type { Instance } from "./instance";
 
 /** By what a box can be held against others: only those of one class, each drive against the other's. */
@@ -10,24 +9,33 @@ export interface Rank {
   class: string;
   /** The sizes of the drives, groups one after the other, then the months by which they must go. */
   values: Float64Array;
-  /** For how long each drive leaves data exposed when it is changed, in the order of the sizes. */
+  /** For how long each drive leaves data exposed at most when it is changed, in the order of the sizes. */
   hours: Float64Array;
+  /** Whether that depends on the smallest of them for each. */
+  isOneBand: boolean;
   /** Of the values, months without end left out: none is at least another whose sum is larger. */
   sum: number;
-}
-
-/** The values of groups; months only where drives are ever due. */
-export function valuesOf(groups: readonly Shape[], withDue: boolean, rules: BoxRules): Omit<Rank, "class"> {
-  const kinds = groups.flatMap((shape) => shape.kinds);
-  const sizes = kinds.map(({ bytes }) => bytes);
-  const values = Float64Array.from(withDue ? [...sizes, ...kinds.map(({ due }) => due)] : sizes);
-  const hours = Float64Array.from(kinds, (kind) => hoursToFill(kind, rules));
-  return { values, hours, sum: sizes.reduce((sum, bytes) => sum + bytes, 0) };
 }
 
 /** Whether any drive must ever go. */
 export const isEverDue = ({ life, groups }: Pick<Instance, "life" | "groups">): boolean =>
   life < Infinity || groups.some(({ drives }) => drives.some(({ due }) => due < Infinity));
+
+/** Gives the values of groups: what is held against others; months only where drives are ever due. */
+export function valuesIn(instance: Instance): (groups: readonly Shape[]) => Omit<Rank, "class"> {
+  const withDue = isEverDue(instance);
+  const slowest = slowestOf(instance);
+  return (groups) => {
+    const kinds = groups.flatMap((shape) => shape.kinds);
+    const sizes = kinds.map(({ bytes }) => bytes);
+    return {
+      values: Float64Array.from(withDue ? [...sizes, ...kinds.map(({ due }) => due)] : sizes),
+      hours: Float64Array.from(kinds, (kind) => mostExposed(kind, slowest, instance.rules)),
+      isOneBand: groups.some(({ layout, tolerance }) => layout.countsSmallest && tolerance === 1),
+      sum: sizes.reduce((sum, bytes) => sum + bytes, 0),
+    };
+  };
+}
 
 /** Larger groups after smaller ones, so that like is held against like. */
 const inOrder = (groups: readonly Shape[]): readonly Shape[] =>
@@ -41,12 +49,12 @@ const inOrder = (groups: readonly Shape[]): readonly Shape[] =>
 export function ranked(instance: Instance, stepwise = false): (box: BoxThen) => Rank | null {
   const { bays, rules } = instance;
   const known: (Rank | null)[] = [];
-  const withDue = isEverDue(instance);
+  const valuesOf = valuesIn(instance);
   const make = (box: BoxThen): Rank | null => {
     const isFull = box.drives >= bays;
     const groups = inOrder(box.groups);
     const layouts = groups.map(({ layout, kinds }) => `${layout.id} ${kinds.length}`).join();
-    const values = valuesOf(groups, withDue, rules);
+    const values = valuesOf(groups);
     const [shape] = groups;
     // A group more needs no drive to fit another; within a group that is wide already nothing joins.
     const joins = groups.length === 1 && shape && (shape.layout.cutsAtSizes || shape.layout.countsSmallest);
@@ -86,9 +94,14 @@ export function isAtLeast(one: Float64Array, other: Float64Array): boolean {
   return true;
 }
 
-/** How much longer than another box one leaves data exposed at most, if all that is done in the other is done in it. */
-export function longerExposed(one: Float64Array, other: Float64Array): number {
+/**
+ * How much longer than another box one leaves data exposed at most, if all that is done in the other is done in it. In
+ * one band each drive is filled as far as the smallest: as long as nothing is known of how many will be changed, only
+ * like drives compare.
+ */
+export function longerExposed(one: Omit<Rank, "class">, other: Omit<Rank, "class">): number {
   let hours = 0;
-  for (let i = 0; i < one.length; i += 1) hours += Math.max(0, (one[i] as number) - (other[i] as number));
-  return hours;
+  for (let i = 0; i < one.hours.length; i += 1)
+    hours += Math.max(0, (one.hours[i] as number) - (other.hours[i] as number));
+  return one.isOneBand && hours > 0 ? Infinity : hours;
 }

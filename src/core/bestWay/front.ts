@@ -1,7 +1,7 @@
 import { actsOf } from "./acts";
 import { boundOf } from "./bounds";
 import { type Boxes, boxesOf } from "./boxes";
-import { isAtLeast, longerExposed, ranked } from "./dominance";
+import { isAtLeast, longerExposed, type Rank, ranked } from "./dominance";
 import type { Aim, Instance } from "./instance";
 import { beginning, following, type Label } from "./label";
 import { LeastFirst } from "./queue";
@@ -22,11 +22,8 @@ const of = (label: Label, second: Second): number => label[second];
 /** Hours that differ by less are the same. */
 const SAME = 1e-9;
 
-interface Held {
+interface Held extends Omit<Rank, "class"> {
   label: Label;
-  values: Float64Array;
-  hours: Float64Array;
-  sum: number;
 }
 
 /** Ways so far of which none makes another idle. */
@@ -34,17 +31,18 @@ function unbeaten(instance: Instance, boxes: Boxes, second: Second) {
   const rankOf = ranked(instance, boxes.stepwise);
   const classes = new Map<string, Held[]>();
   const none = new Float64Array(0);
+  const nothing = { values: none, hours: none, sum: 0, isOneBand: false };
   const covers = (one: Held, other: Held): boolean => {
     const [a, b] = [one.label, other.label];
     if (a.cents > b.cents || a.month < b.month || one.sum < other.sum || !isAtLeast(one.values, other.values))
       return false;
-    const longer = second === "hours" ? longerExposed(one.hours, other.hours) : 0;
+    const longer = second === "hours" ? longerExposed(one, other) : 0;
     return of(a, second) + longer <= of(b, second) + SAME;
   };
   return (label: Label): boolean => {
     const rank = rankOf(label.box);
     const name = rank ? rank.class : `#${label.box.index}`;
-    const held: Held = { label, values: rank?.values ?? none, hours: rank?.hours ?? none, sum: rank?.sum ?? 0 };
+    const held: Held = { label, ...(rank ?? nothing) };
     const list = classes.get(name) ?? [];
     if (list.some((other) => covers(other, held))) return false;
     let left = 0;

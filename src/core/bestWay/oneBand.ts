@@ -1,7 +1,7 @@
 import { type Batch, batchesOf, unfolded } from "./batches";
 import { type Bound, isOneBand, layoutsOf } from "./bounds";
 import type { Boxes, BoxThen } from "./boxes";
-import { isAtLeast, isEverDue, longerExposed, type Rank, valuesOf } from "./dominance";
+import { isAtLeast, longerExposed, type Rank, valuesIn } from "./dominance";
 import type { Instance } from "./instance";
 import { beginning, type Label } from "./label";
 import { LeastFirst } from "./queue";
@@ -41,16 +41,16 @@ const SAME = 1e-9;
 
 /** Ways of which none makes another idle: with as many drives, all as large, for no more, and for no shorter. */
 function unbeaten(instance: Instance) {
-  const withDue = isEverDue(instance);
+  const valuesOf = valuesIn(instance);
   const classes = new Map<number, Held[]>();
   const covers = (one: Held, other: Held): boolean => {
     const [a, b] = [one.stage, other.stage];
     if (a.month < b.month || a.cents > b.cents || one.sum < other.sum || (a.joinsBelow && !b.joinsBelow)) return false;
     if (!isAtLeast(one.values, other.values)) return false;
-    return a.cents < b.cents || a.hours + longerExposed(one.hours, other.hours) <= b.hours + SAME;
+    return a.cents < b.cents || a.hours + longerExposed(one, other) <= b.hours + SAME;
   };
   return (stage: Stage): boolean => {
-    const held: Held = { stage, ...valuesOf(stage.box.groups, withDue, instance.rules) };
+    const held: Held = { stage, ...valuesOf(stage.box.groups) };
     const list = classes.get(stage.box.drives) ?? [];
     if (list.some((other) => covers(other, held))) return false;
     let left = 0;

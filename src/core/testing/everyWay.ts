@@ -31,10 +31,21 @@ const keyOf = (pool: Pool): string =>
     .sort()
     .join("|");
 
-/** Hours to write so many TiB at 0.6 of the usual rate of a hard disk of that size. */
-function hoursOn(size: number): number {
+/** The usual rate of a hard disk of so many TiB, in bytes a second. */
+function rateOf(size: number): number {
   const bytes = size * TiB;
-  return bytes / (0.6 * (bytes < 2.5e12 ? 130e6 : bytes < 9e12 ? 150e6 : 190e6)) / 3600;
+  return bytes < 2.5e12 ? 130e6 : bytes < 9e12 ? 150e6 : 190e6;
+}
+
+/** Hours to fill a drive in the place of another, as high as it was in use, at 0.6 of the rate of the slowest there. */
+function hoursFor(layout: LayoutId, sizes: readonly number[], old: number, size: number): number {
+  const others = sizes.toSpliced(sizes.indexOf(old), 1);
+  const used = layout.startsWith("copies")
+    ? old
+    : layout.startsWith("hybrid")
+      ? Math.min(old, others.at(-1)!)
+      : sizes[0]!;
+  return (used * TiB) / (0.6 * Math.min(...[...others, size].map(rateOf))) / 3600;
 }
 
 /** Everything that can be done with one drive or pair, and what it costs; hours are those to fill the new drive. */
@@ -62,7 +73,7 @@ function everyAct(instance: Instance, pool: Pool, month: number): { pool: Pool; 
         if (size < old) return;
         const next = group.map((each, i): [number, number] => (i === d ? [size, due] : each));
         const exposed = rules.replacing === "pull-first" || free === 0;
-        acts.push({ pool: [...others, next], cents, hours: exposed ? hoursOn(old) : 0 });
+        acts.push({ pool: [...others, next], cents, hours: exposed ? hoursFor(layout, sizes, old, size) : 0 });
       });
     }
     if (layout.startsWith("copies") && group.length > Number(layout.at(-1)))
@@ -168,12 +179,14 @@ export function frontOfEveryWay(instance: Instance): Spent[] {
 }
 
 /** The least money if no more than so much is spent in any year of so many months, tried in the same way. */
-export function cheapestWithin(instance: Instance, perYear: number, year: number): number {
+export function cheapestWithin(instance: Instance, perYear: number, year: number, mostActs = Infinity): number {
   const [layout] = instance.layouts as [LayoutId];
   const holds = HOLDS[layout]!;
-  type Reached = { pool: Pool; cents: number; spent: number };
+  type Reached = { pool: Pool; cents: number; spent: number; acts: number };
   const first: Pool = instance.groups.map(({ drives }) => drives.map(({ drive, due }) => [drive.bytes / TiB, due]));
-  let now: Reached[] = [{ pool: first, cents: 0, spent: 0 }];
+  let now: Reached[] = [{ pool: first, cents: 0, spent: 0, acts: 0 }];
+  const isNoMore = (one: Reached, other: Reached) =>
+    one.cents <= other.cents && one.spent <= other.spent && (mostActs === Infinity || one.acts <= other.acts);
   for (let month = 0; month < instance.months; month += 1) {
     const waiting = month % year === 0 ? now.map((each) => ({ ...each, spent: 0 })) : [...now];
     const reached = new Map<string, Reached[]>();
@@ -181,10 +194,11 @@ export function cheapestWithin(instance: Instance, perYear: number, year: number
       const next = waiting.pop()!;
       const key = keyOf(next.pool);
       const list = reached.get(key) ?? [];
-      if (list.some((each) => each.cents <= next.cents && each.spent <= next.spent)) continue;
-      reached.set(key, [...list.filter((each) => each.cents < next.cents || each.spent < next.spent), next]);
+      if (next.acts > mostActs || list.some((each) => isNoMore(each, next))) continue;
+      reached.set(key, [...list.filter((each) => !isNoMore(next, each)), next]);
       for (const { pool, cents } of everyAct(instance, next.pool, month))
-        if (next.spent + cents <= perYear) waiting.push({ pool, cents: next.cents + cents, spent: next.spent + cents });
+        if (next.spent + cents <= perYear)
+          waiting.push({ pool, cents: next.cents + cents, spent: next.spent + cents, acts: next.acts + 1 });
     }
     const need = instance.needs[month]! / TiB;
     now = [...reached.values()]
