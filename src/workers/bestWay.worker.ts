@@ -1,11 +1,12 @@
 import { expose } from "comlink";
 import { bestWaySteps, type Asked, lasts, walkedWay, type WaySetting } from "@/core/bestWay/bestWay";
 import { boxesOf } from "@/core/bestWay/boxes";
+import { byLayout, type LayoutWay } from "@/core/bestWay/byLayout";
 import { frontSteps, type Second } from "@/core/bestWay/front";
 import { HABITS, type Habit, habitOf } from "@/core/bestWay/habits";
 import type { Label } from "@/core/bestWay/label";
 import { type Told, toldOf, toldWay, type ToldWay } from "@/core/bestWay/told";
-import { purchasesOf, type WhatIf, whatIf } from "@/core/bestWay/whatIf";
+import { type Patience, type WhatIf, whatIf } from "@/core/bestWay/whatIf";
 import { boxAfter, type GrowthWish, instanceOf } from "@/core/bestWay/wish";
 import type { Plan } from "@/core/document/plan";
 
@@ -25,8 +26,13 @@ export interface GrowthProgress {
   boxes: number;
 }
 
-/** What a habit comes to: in cents, null where it does not last; and what is bought in which month, in bytes. */
-export type HabitCents = Record<Habit, { cents: number | null; bought: { month: number; sizes: number[] }[] }>;
+/** What habits come to. */
+export interface HabitWays {
+  /** null where it does not last. */
+  ways: Record<Habit, ToldWay | null>;
+  /** The month from which the box is too small if nothing is bought. */
+  fullIn: number;
+}
 
 /** How often it is told how far it is, in milliseconds. */
 const TELLS_EVERY = 150;
@@ -36,6 +42,30 @@ const MOST_SHOWN = 8;
 
 /** A front is looked for no longer than this, in milliseconds. */
 const MOST_TIME = 8000;
+
+/** Each question beside the best way is looked at for so long at most, in milliseconds. */
+const MOST_FOR_ONE = 1500;
+
+const PATIENT: Patience = () => {
+  const until = performance.now() + MOST_FOR_ONE;
+  return () => performance.now() > until;
+};
+
+const boxAsked = ({ document, wish, asked, setting: { day } }: GrowthAsked): [Plan, GrowthWish, string, Asked] => [
+  boxAfter(document, day),
+  wish,
+  day,
+  asked,
+];
+
+/** Tells what is known so far, each time before it goes on. */
+async function alongside<T>(steps: Generator<T, T>, onTold: (known: T) => unknown): Promise<T> {
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+    await onTold(value);
+  }
+}
 
 const work = {
   /**
@@ -83,16 +113,21 @@ const work = {
       return { ways, complete: value.complete && value.ways.length <= MOST_SHOWN };
     }
   },
-  habits: ({ document, wish, setting: { day } }: GrowthAsked): HabitCents => {
-    const instance = instanceOf(boxAfter(document, day), wish, day);
+  habits: ({ document, wish, setting: given }: GrowthAsked): HabitWays => {
+    const setting = { ...given, document };
+    const instance = instanceOf(boxAfter(document, given.day), wish, given.day);
     const boxes = boxesOf(instance);
     const entries = HABITS.map((habit) => {
-      const way = habitOf(instance, habit, boxes);
-      return [habit, { cents: way?.cents ?? null, bought: way ? purchasesOf(way) : [] }] as const;
+      const label = habitOf(instance, habit, boxes);
+      const way = label && walkedWay(instance, label, setting);
+      return [habit, way && toldWay(instance, wish.headroom, way)] as const;
     });
-    return Object.fromEntries(entries) as HabitCents;
+    return { ways: Object.fromEntries(entries) as HabitWays["ways"], fullIn: boxes.start.until };
   },
-  whatIf: ({ document, wish, setting: { day } }: GrowthAsked): WhatIf => whatIf(boxAfter(document, day), wish, day),
+  whatIf: (asked: GrowthAsked, onTold: (known: WhatIf) => unknown): Promise<WhatIf> =>
+    alongside(whatIf(...boxAsked(asked), PATIENT), onTold),
+  byLayout: (asked: GrowthAsked, onTold: (known: LayoutWay[]) => unknown): Promise<LayoutWay[]> =>
+    alongside(byLayout(...boxAsked(asked), PATIENT), onTold),
 };
 
 export type GrowthWork = typeof work;

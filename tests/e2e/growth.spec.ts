@@ -58,6 +58,51 @@ test("what is wished is changed in place: another aim, fewer bays, a budget that
   await expect(proof(page)).toBeVisible({ timeout: 30_000 });
 });
 
+test("habits and layouts stand beside it, each to be looked at; each assumption says what it moves", async ({
+  page,
+}) => {
+  await growthOf(page, clinic);
+  const assumed = region(page, "What would change it");
+  await expect(
+    assumed.getByRole("row", { name: /^it has to last a year longer €321\.62 €28\.33 more the same$/ }),
+  ).toBeVisible({ timeout: 30_000 });
+  await expect(assumed.getByRole("row", { name: /^drives are retired after 7 years/ })).toBeVisible({
+    timeout: 30_000,
+  });
+  await expect(assumed.getByText(/^To buy a 12\sTB drive first is right unless prices fall by less than/)).toBeVisible({
+    timeout: 30_000,
+  });
+  await expect(region(page, "Against habits").getByText(/^is too small from Jan 2028 on$/)).toBeVisible();
+  await page.getByRole("button", { name: "Look at it with the largest there is" }).click();
+  await expect(page.getByRole("heading", { name: "Looked at: with the largest there is" })).toBeFocused();
+  await expect(region(page, "That way").getByRole("listitem").first()).toContainText(
+    /A 22\sTB drive more, in a free bay/,
+  );
+  await page.getByRole("button", { name: "Back to the best way" }).click();
+  await expect(page.getByRole("heading", { name: "The way", exact: true })).toBeFocused();
+  await page.getByRole("button", { name: /^Look at it: €334\.70, never exposed/ }).click();
+  await page.getByRole("button", { name: "Make this one the plan" }).click();
+  await expect(page.getByText(/lanned “The best way to grow”/).first()).toBeVisible();
+});
+
+test("from Compare to which layout costs least over the years, and asked with another", async ({ page }) => {
+  await openPlan(page, clinic);
+  await page.getByRole("link", { name: "Compare", exact: true }).click();
+  await page.getByRole("link", { name: /over the years/ }).click();
+  const layouts = region(page, "Layout by layout");
+  await expect(layouts.getByRole("heading")).toBeFocused({ timeout: 30_000 });
+  const rows = layouts.getByRole("row");
+  await expect(rows.nth(1)).toHaveAccessibleName(/^Hybrid \(one\) as it is €293\.29/, { timeout: 30_000 });
+  await expect(layouts.getByRole("row", { name: /^RAID 5 made again from a backup now €426\.47/ })).toBeVisible({
+    timeout: 30_000,
+  });
+  await layouts.getByRole("button", { name: /^Ask with it: Hybrid \(two\)/ }).click();
+  await expect(page.getByLabel("in a pool that")).toHaveValue("hybrid-2");
+  await expect(page.getByRole("heading", { name: "The best way to grow", level: 1 })).toBeFocused();
+  await page.getByLabel("surviving the loss of").selectOption("any two drives");
+  await expect(page.getByText(/a change of level/i).first()).toBeVisible({ timeout: 30_000 });
+});
+
 test("a long search is stopped, and what it has found is taken as it is", async ({ page }) => {
   const box = boxWith("fixed-group", "raid1", [4, 6], [], {}, 12);
   await openPlan(page, { ...box, name: "Pairs", currency: "EUR" });
@@ -76,7 +121,7 @@ test("a long search is stopped, and what it has found is taken as it is", async 
 
 test("by keyboard alone on a phone, and axe finds nothing, in light and in dark", async ({ page }) => {
   await growthOf(page, clinic);
-  await expect(region(page, "Against habits").getByRole("row")).toHaveCount(4, { timeout: 30_000 });
+  await expect(region(page, "Against habits").getByRole("row")).toHaveCount(5, { timeout: 30_000 });
   for (const colorScheme of ["light", "dark"] as const) {
     await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
     await page.waitForTimeout(300);

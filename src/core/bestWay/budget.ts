@@ -54,7 +54,7 @@ function standing(instance: Instance, boxes: Boxes, few: boolean) {
 }
 
 /** After so many ways that were followed it says how far it is. */
-const TELL_EVERY = 400;
+const TELL_EVERY = 50;
 
 /** The cheapest way of all; while it is looked for, those that fit a budget are told of. */
 function* ifItFits(instance: Instance, boxes: Boxes, fits: (label: Label) => boolean): Generator<SoFar, SoFar> {

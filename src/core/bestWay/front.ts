@@ -58,7 +58,7 @@ function unbeaten(instance: Instance, boxes: Boxes, second: Second) {
 }
 
 /** After so many ways that were followed it says how far it is. */
-const TELL_EVERY = 400;
+const TELL_EVERY = 50;
 
 /**
  * All ways of which none is better in money and in hours (or acts): the search for the cheapest way without its early

@@ -47,13 +47,16 @@ const cheapest = (labels: readonly Label[]): Label | null =>
  * A first way that holds all along, not proved to be the best: in each month only the most promising are followed.
  *
  * @param bound the least that must still be spent
+ * @param known what was found before
+ * @yields what was known before; the caller may stop
  */
-export function firstWay(
+export function* firstWay(
   instance: Instance,
   boxes: Boxes,
   acts: (box: BoxThen, month: number) => Move[],
   bound: Bound,
-): Label | null {
+  known: SoFar,
+): Generator<SoFar, Label | null> {
   const width = isOneBand(instance) ? BEAM_OF_ONE_BAND : BEAM;
   const best = (labels: readonly Label[]) =>
     labels
@@ -75,6 +78,7 @@ export function firstWay(
           else putCheaper(next, then);
         }
       now = best([...next.values()]);
+      yield { ...known, boxes: boxes.count() };
     }
   }
   return cheapest(waiting.take(instance.months));
@@ -137,7 +141,7 @@ const hasFreePairs = (instance: Instance): boolean =>
   !instance.equalPairs && layoutsOf(instance).some((layout) => layout.stripe({}).copies === "all");
 
 /** After so many ways that were followed it says how far it is. */
-const TELL_EVERY = 400;
+const TELL_EVERY = 50;
 
 /** Ways that are quickly found, for all others to be held against: habits, and pairs of equal drives. */
 function* quickWays(instance: Instance, boxes: Boxes): Generator<SoFar, Label | null> {
@@ -172,7 +176,8 @@ export function* cheapestWay(instance: Instance, boxes: Boxes = boxesOf(instance
     best = at.best;
     proved = at.least;
   }
-  best = cheapest([best, firstWay(instance, boxes, acts, bound)].flatMap((each) => each ?? []));
+  const first = yield* firstWay(instance, boxes, acts, bound, { best, least: proved, boxes: 0 });
+  best = cheapest([best, first].flatMap((each) => each ?? []));
   const queue = new LeastFirst<Label>();
   const known = found(instance, boxes);
   const isNoBetter = (key: number, hours: number) =>

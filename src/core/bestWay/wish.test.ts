@@ -1,14 +1,12 @@
 import fc from "fast-check";
-import { TiB } from "../bytes/bytes";
 import type { FileSystem, Volume } from "../document/plan";
 import { poolReserve } from "../ledger/ledger";
 import { volumesOf } from "../ledger/volumes";
 import { rulesOf, ruleSets } from "../rules/ruleSets";
-
-import { boxWith, withRules } from "../testing/boxWith";
+import { boxWith } from "../testing/boxWith";
+import { fiveYears as wish } from "../testing/growing";
 import { dataFor } from "./sufficiency";
-import { whatIf } from "./whatIf";
-import { type GrowthWish, instanceOf } from "./wish";
+import { instanceOf } from "./wish";
 
 const DAY = "2026-11-27";
 
@@ -55,50 +53,4 @@ test("ages become months by which drives must go, and what others take of the bo
   // Six years after May 2021 is May 2027; drives of which nothing is known count as two years old.
   expect(instance.groups[0]!.drives.map(({ due }) => due)).toEqual([6, 48, 48]);
   expect(instance.bays).toBe(5);
-});
-
-const wish: GrowthWish = {
-  pool: "p1",
-  months: 60,
-  demand: Array.from({ length: 60 }, (_, month) => (8 + (20 * month) / 59) * TiB),
-  headroom: 0,
-  tolerance: 1,
-  layouts: ["hybrid-1"],
-  bays: 4,
-  prices: [
-    { bytes: 4 * TiB, cents: 9000 },
-    { bytes: 8 * TiB, cents: 16_000 },
-    { bytes: 12 * TiB, cents: 24_000 },
-    { bytes: 16 * TiB, cents: 30_000 },
-  ],
-  fallPerYear: 0.1,
-  aim: "money",
-  centsPerYear: null,
-  retireAfterYears: null,
-  centsPerDriveYear: 0,
-  equalPairs: false,
-};
-
-const hybrid = withRules(boxWith("hybrid-box", "hybrid-1", [4 * TiB, 4 * TiB, 8 * TiB], [], {}, 4), {
-  systemReserveBytes: 0,
-});
-
-test("what would change the first purchase: it stays within the falls that are told, and not beyond", () => {
-  const { variations, fall } = whatIf(hybrid, wish, DAY);
-  const cents = Object.fromEntries(variations.map(({ of, cents: each }) => [of, each ?? Infinity]));
-  const base = whatIf(hybrid, { ...wish, months: 1, demand: [8 * TiB] }, DAY);
-  expect(base.variations.find(({ of }) => of === "slower-fall")).toMatchObject({ cents: 0, first: null });
-  expect(cents["slower-fall"]).toBeGreaterThan(0);
-  expect(cents["one-year-more"]!).toBeLessThanOrEqual(cents["two-years-more"]!);
-  expect(fall.from === null || fall.from <= wish.fallPerYear).toBe(true);
-  expect(fall.to === null || fall.to >= wish.fallPerYear).toBe(true);
-  const firstAt = (fallPerYear: number) =>
-    whatIf(hybrid, { ...wish, fallPerYear: fallPerYear * 2 }, DAY).variations.find(({ of }) => of === "slower-fall")!
-      .first!;
-  const now = firstAt(wish.fallPerYear);
-  if (fall.to !== null) {
-    expect(firstAt(fall.to).sizes).toEqual(now.sizes);
-    expect(firstAt(Math.min(0.5, fall.to + 0.01))).not.toEqual(now);
-  }
-  if (fall.from !== null) expect(firstAt(fall.from).sizes).toEqual(now.sizes);
 });

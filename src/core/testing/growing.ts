@@ -7,6 +7,7 @@ import { rulesOf } from "../rules/ruleSets";
 import { type Instance, priceIn } from "../bestWay/instance";
 import { cheapestWay } from "../bestWay/search";
 import type { SoFar } from "../bestWay/soFar";
+import type { GrowthWish } from "../bestWay/wish";
 
 /** A year is a month here. */
 export function yearly(
@@ -216,3 +217,26 @@ export function hard(number: number): Instance {
     groups: [{ group: { ...group!.group, drives: drives.map(({ drive }) => drive.id) }, drives }],
   };
 }
+
+/** What a small hybrid may be asked for: five years, in which it comes to hold three and a half times as much. */
+export const fiveYears: GrowthWish = {
+  pool: "p1",
+  months: 60,
+  demand: Array.from({ length: 60 }, (_, month) => (8 + (20 * month) / 59) * TiB),
+  headroom: 0,
+  tolerance: 1,
+  layouts: ["hybrid-1"],
+  bays: 4,
+  prices: [
+    { bytes: 4 * TiB, cents: 9000 },
+    { bytes: 8 * TiB, cents: 16_000 },
+    { bytes: 12 * TiB, cents: 24_000 },
+    { bytes: 16 * TiB, cents: 30_000 },
+  ],
+  fallPerYear: 0.1,
+  aim: "money",
+  centsPerYear: null,
+  retireAfterYears: null,
+  centsPerDriveYear: 0,
+  equalPairs: false,
+};

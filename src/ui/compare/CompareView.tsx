@@ -114,7 +114,8 @@ export function CompareView({ plan, act }: PlaceProps) {
         <CompareStatus {...compared} />
         <ChoiceLists compared={compared} card={card} />
         <p className="mt-3">
-          Which drives to buy over the years, and whether a change of level pays: <GrowthLink />
+          Which layout costs least <GrowthLink part="#layouts">over the years</GrowthLink>, with what has to be bought
+          and when.
         </p>
       </div>
       <ComparePanel plan={plan} act={act} state={state} change={change} compared={compared} lit={lit} onPoint={goTo} />

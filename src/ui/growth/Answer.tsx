@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { ofBoxes } from "@/core/chance/chanceWords";
 import { monthsAfter } from "@/core/bestWay/months";
 import type { Told, ToldWay } from "@/core/bestWay/told";
@@ -17,17 +17,21 @@ import { useUnit } from "../preferences/preferences";
 import { Refused } from "../rehearse/Refused";
 import type { PlaceProps } from "../shell/planPlace";
 import { GrowthChart } from "./GrowthChart";
-import { actWords, centsWords, drivesWords, whenWords } from "./growthWords";
+import { actWords, centsWords, drivesWords, exposedWords, whenWords } from "./growthWords";
+import type { Looked } from "./Waiting";
 import type { Growth } from "./useGrowth";
 
 interface Props extends PlaceProps {
   growth: Growth;
   wish: GrowthWish;
   day: string;
+  /** Another way that is looked at in the place of what was found; null for that. */
+  looked: Looked | null;
+  onBack: () => void;
 }
 
-/** What was found: the next purchase first, then how good the way is, and the way itself. */
-export function Answer({ growth, plan, wish, day, act }: Props) {
+/** What was found: the next purchase first, then how good the way is, and the way itself, or another. */
+export function Answer({ growth, plan, wish, day, act, looked, onBack }: Props) {
   const { told, progress, isStopped } = growth;
   if (!told || (!told.way && !told.ended))
     return <p className="mt-4 text-soft">{progress ? "Looking for a first way …" : ""}</p>;
@@ -45,10 +49,13 @@ export function Answer({ growth, plan, wish, day, act }: Props) {
         </div>
         <Take way={way} day={day} act={act} isOld={growth.isOld} isRunning={progress !== null} />
       </div>
-      {way.acts.length > 0 && (
+      {(looked ?? way.acts.length > 0) && (
         <div className="mt-4 grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
-          <Acts way={way} plan={plan} day={day} />
-          <GrowthChart way={way} wish={wish} day={day} />
+          <div className="min-w-0">
+            {looked && <LookedAt looked={looked} plan={plan} day={day} act={act} onBack={onBack} />}
+            <Acts way={looked?.way ?? way} plan={plan} day={day} isOther={looked !== null} />
+          </div>
+          <GrowthChart way={looked?.way ?? way} wish={wish} day={day} />
         </div>
       )}
     </>
@@ -164,10 +171,12 @@ interface TakeProps extends Pick<PlaceProps, "act"> {
   day: string;
   isOld: boolean;
   isRunning: boolean;
+  /** Whether it stands beside the best. */
+  isOther?: boolean;
 }
 
 /** One press makes it the plan. */
-function Take({ way, day, act, isOld, isRunning }: TakeProps) {
+function Take({ way, day, act, isOld, isRunning, isOther = false }: TakeProps) {
   const [refused, setRefused] = useState<string | null>(null);
   const short =
     way.shortIn === null
@@ -178,11 +187,11 @@ function Take({ way, day, act, isOld, isRunning }: TakeProps) {
   return (
     <div className="shrink-0">
       <Button
-        look="main"
+        look={isOther ? "plain" : "main"}
         disabled={isOld || isRunning || reason !== null}
         onClick={() => setRefused(act(way.command, true))}
       >
-        Make it the plan
+        {isOther ? "Make this one the plan" : "Make it the plan"}
       </Button>
       <p className="mt-1 text-soft">{counted(way.command.steps.length, "step")}, on their days</p>
       <Refused why={refused ?? reason} />
@@ -190,13 +199,48 @@ function Take({ way, day, act, isOld, isRunning }: TakeProps) {
   );
 }
 
+interface LookedAtProps extends Pick<PlaceProps, "act"> {
+  looked: Looked;
+  plan: Plan;
+  day: string;
+  onBack: () => void;
+}
+
+/** Which other way is looked at, with a way back to the best. */
+function LookedAt({ looked: { name, way }, plan, day, act, onBack }: LookedAtProps) {
+  const heading = useRef<HTMLHeadingElement>(null);
+  useEffect(() => heading.current?.focus(), [way]);
+  return (
+    <div className="mb-3 border-l-4 border-line-strong pl-3">
+      <h2 ref={heading} tabIndex={-1} className="font-serif text-lg outline-none">
+        Looked at: {name}
+      </h2>
+      <p>
+        {centsWords(way.cents, plan)} in all, {exposedWords(way.exposedHours)};{" "}
+        {`of boxes that go this way ${ofBoxes(way.chance)} lose something on it.`}
+      </p>
+      <div className="mt-1 flex flex-wrap items-start gap-3">
+        <Button
+          onClick={() => {
+            onBack();
+            document.getElementById("the-way")?.focus();
+          }}
+        >
+          Back to the best way
+        </Button>
+        <Take way={way} day={day} act={act} isOld={false} isRunning={false} isOther />
+      </div>
+    </div>
+  );
+}
+
 /** The way act by act, with what each costs and what the box holds then. */
-function Acts({ way, plan, day }: { way: ToldWay; plan: Plan; day: string }) {
+function Acts({ way, plan, day, isOther }: { way: ToldWay; plan: Plan; day: string; isOther: boolean }) {
   const [unit] = useUnit();
   return (
     <section aria-labelledby="the-way">
-      <h2 id="the-way" className="border-b border-line pb-1 font-serif text-lg">
-        The way
+      <h2 id="the-way" tabIndex={-1} className="border-b border-line pb-1 font-serif text-lg outline-none">
+        {isOther ? "That way" : "The way"}
       </h2>
       <ol>
         {way.acts.map((each, i) => (

@@ -4,8 +4,8 @@ import Link from "next/link";
 import { usePlanId } from "../shell/usePlanId";
 
 /** From where one drive or one date is in question to the best way for years. */
-export const GrowthLink = ({ children = "The best way to grow" }: { children?: string }) => (
-  <Link className="inline-block min-h-[24px] underline" href={`/plan/${usePlanId()}/growth`}>
+export const GrowthLink = ({ children = "The best way to grow", part = "" }: { children?: string; part?: string }) => (
+  <Link className="inline-block min-h-[24px] underline" href={`/plan/${usePlanId()}/growth${part}`}>
     {children}
   </Link>
 );

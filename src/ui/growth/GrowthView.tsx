@@ -5,7 +5,8 @@ import Link from "next/link";
 import { useMemo, useRef, useState } from "react";
 import { withoutSteps } from "@/core/bestWay/withoutSteps";
 import type { Command } from "@/core/document/command";
-import type { Plan } from "@/core/document/plan";
+import type { Reached } from "@/core/bestWay/byLayout";
+import type { LayoutId, Plan } from "@/core/document/plan";
 import { CAREFUL } from "@/core/sequences/parts";
 import type { GrowthAsked } from "@/workers/startGrowth";
 import { usualCalendar } from "../calendar/usualCalendar";
@@ -17,6 +18,7 @@ import type { PlaceProps } from "../shell/planPlace";
 import { today } from "../today";
 import { Answer } from "./Answer";
 import { Beside } from "./Beside";
+import type { Looked } from "./Waiting";
 import { type TypedWish, readWish, usualWish } from "./typedWish";
 import { type Growth, useGrowth } from "./useGrowth";
 import { WishForm } from "./WishForm";
@@ -84,7 +86,18 @@ export function GrowthView({ plan, act, planHref }: PlaceProps) {
         read={read}
         onType={(changes) => setTyped((old) => ({ ...old, ...changes }))}
       />
-      {asked && <Found asked={asked} growth={growth} act={take} planHref={planHref} />}
+      {asked && (
+        <Found
+          asked={asked}
+          growth={growth}
+          act={take}
+          planHref={planHref}
+          onLayout={(layout, reached) => {
+            setTyped((old) => ({ ...old, layout: reached === "stays" ? "as-it-is" : layout }));
+            heading.current?.focus();
+          }}
+        />
+      )}
       {growth.trouble && (
         <p role="alert" className="mt-3 flex flex-wrap items-center gap-3 text-geranium">
           {growth.trouble}
@@ -101,19 +114,43 @@ export function GrowthView({ plan, act, planHref }: PlaceProps) {
 interface FoundProps extends Pick<PlaceProps, "act" | "planHref"> {
   asked: GrowthAsked;
   growth: Growth;
+  onLayout: (layout: LayoutId, reached: Reached) => void;
 }
 
 /** What was found, and what stands beside it once the search has ended. */
-function Found({ asked, growth, act, planHref }: FoundProps) {
+function Found({ asked, growth, act, planHref, onLayout }: FoundProps) {
   const { document: plan, wish, setting } = asked;
   const { told, isOld, progress } = growth;
   const isEnded = told?.ended === true && !isOld && told.way !== null;
+  const [looked, setLooked] = useState<(Looked & { asked: GrowthAsked }) | null>(null);
+  // A way that was looked at belongs to what was asked then.
+  const shown = looked?.asked === asked && isEnded ? looked : null;
   return (
     <>
       <div className={isOld && told ? "text-soft" : ""} aria-busy={progress !== null}>
-        <Answer growth={growth} plan={plan} wish={wish} day={setting.day} act={act} planHref={planHref} />
+        <Answer
+          growth={growth}
+          plan={plan}
+          wish={wish}
+          day={setting.day}
+          act={act}
+          planHref={planHref}
+          looked={shown}
+          onBack={() => setLooked(null)}
+        />
       </div>
-      {isEnded && <Beside asked={asked} told={told} plan={plan} act={act} day={setting.day} wish={wish} />}
+      {isEnded && (
+        <Beside
+          asked={asked}
+          told={told}
+          plan={plan}
+          act={act}
+          day={setting.day}
+          wish={wish}
+          look={(other) => setLooked({ ...other, asked })}
+          onLayout={onLayout}
+        />
+      )}
     </>
   );
 }

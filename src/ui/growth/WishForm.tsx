@@ -1,11 +1,12 @@
 "use client";
 
 import { useId } from "react";
+import { beginningsIn, layoutsOfPool, levelsFor } from "@/core/bestWay/levels";
 import type { Plan } from "@/core/document/plan";
 import { layoutOf } from "@/core/layouts/registry";
 import { Choice, FIELD, type Option } from "../kit/Field";
 import { useUnit } from "../preferences/preferences";
-import { type ReadWish, startsOf, storedOf, type TypedWish } from "./typedWish";
+import { type ReadWish, storedOf, type TypedWish } from "./typedWish";
 
 interface Props {
   plan: Plan;
@@ -74,12 +75,14 @@ function layoutOptions(plan: Plan, pool: string | null): Option[] {
   if (!own)
     return [
       { value: "any-level", label: "is whatever costs least" },
-      ...startsOf(plan).map((id) => ({ value: id, label: `is ${layoutOf(id).shortName}` })),
+      ...beginningsIn(plan).map((id) => ({ value: id, label: `is ${layoutOf(id).shortName}` })),
     ];
-  const names = [...new Set(own.groups.map(({ layout }) => layoutOf(layout).shortName))].join(", ");
+  const now = layoutsOfPool(own);
+  const others = levelsFor(plan, own).filter((id) => !now.includes(id));
   return [
-    { value: "as-it-is", label: `stays ${names}` },
-    { value: "any-level", label: "may change its level on the way" },
+    { value: "as-it-is", label: `stays ${now.map((id) => layoutOf(id).shortName).join(", ")}` },
+    ...(others.length > 0 ? [{ value: "any-level", label: "may change its level on the way" }] : []),
+    ...others.map((id) => ({ value: id, label: `may become ${layoutOf(id).shortName}` })),
   ];
 }
 

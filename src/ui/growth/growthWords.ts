@@ -1,12 +1,13 @@
 import type { LaidAct } from "@/core/bestWay/layOut";
 import { monthsAfter } from "@/core/bestWay/months";
 import type { ToldWay } from "@/core/bestWay/told";
-import type { Variation } from "@/core/bestWay/whatIf";
+import { type Assumption, LESS_FREE, RETIRED_AFTER } from "@/core/bestWay/whatIf";
 import type { UnitFamily } from "@/core/bytes/formatBytes";
 import { centsIn } from "@/core/bestWay/instance";
 import type { Plan } from "@/core/document/plan";
 import { nameOfDrive, shortSize } from "@/core/drives/nameOfDrive";
 import { plainDayWords } from "@/core/time/dateWords";
+import { lengthWords } from "@/core/time/hoursWords";
 import { counted } from "@/core/words/counted";
 import { withArticle } from "@/core/words/inSentence";
 import { listOf } from "@/core/words/listOf";
@@ -75,11 +76,37 @@ export function actWords(act: LaidAct, plan: Plan, way: ToldWay, day: string, un
   }
 }
 
-/** What is asked otherwise, in the words of an owner. */
-export const variationWords: Record<Variation["of"], string> = {
-  "slower-fall": "If prices fall half as fast",
-  "more-growth": "If half as much again is added each month",
-  "one-year-more": "If it has to last a year longer",
-  "two-years-more": "If it has to last two years longer",
-  "drive-dies": "If the largest drive dies today",
+/** What can be otherwise, after "if". */
+export const assumptionWords: Record<Assumption, string> = {
+  "more-growth": "half as much again is added each month",
+  "less-growth": "half as much is added each month",
+  "one-year-more": "it has to last a year longer",
+  "two-years-more": "it has to last two years longer",
+  "slower-fall": "prices fall half as fast",
+  "less-free": `${LESS_FREE * 100} % less is kept free`,
+  "one-more-lost": "one more drive may be lost",
+  "one-bay-fewer": "it has one bay fewer",
+  "one-bay-more": "it has one bay more",
+  retired: `drives are retired after ${RETIRED_AFTER} years`,
+  "never-retired": "drives are not retired",
+  "no-limit": "there is no limit of money a year",
+  "drive-dies": "the largest drive dies today",
 };
+
+/** How much more or less: "€20.00 more". */
+export const moreWords = (cents: number, plan: Plan): string =>
+  cents === 0 ? "the same" : `${centsWords(Math.abs(cents), plan)} ${cents > 0 ? "more" : "less"}`;
+
+/** For how long a way exposes data. */
+export const exposedWords = (hours: number): string => (hours > 0 ? `${lengthWords(hours)} exposed` : "never exposed");
+
+/** What a way buys, month by month: "12 TB Jan 2028, 16 TB Aug 2031". */
+export function purchasesWords({ acts }: ToldWay, day: string, unit: UnitFamily): string {
+  const months = [...new Set(acts.filter(({ bought }) => bought.length > 0).map(({ month }) => month))];
+  return months
+    .map((month) => {
+      const sizes = acts.filter((act) => act.month === month).flatMap(({ bought }) => bought.map(({ bytes }) => bytes));
+      return `${sizesWords(sizes, unit)} ${month === 0 ? "now" : monthOf(day, month)}`;
+    })
+    .join(", ");
+}

@@ -1,5 +1,6 @@
 import { demandOf } from "@/core/bestWay/demand";
 import { centsIn } from "@/core/bestWay/instance";
+import { beginningsIn, layoutsOfPool, levelsFor } from "@/core/bestWay/levels";
 import { type GrowthWish, pricesOf, USUAL_FALL } from "@/core/bestWay/wish";
 import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
 import { parseSize } from "@/core/bytes/parseSize";
@@ -7,7 +8,6 @@ import { dataSetsIn } from "@/core/data/stored";
 import type { LayoutId, Plan } from "@/core/document/plan";
 import { layoutOf } from "@/core/layouts/registry";
 import { DEFAULT_HEADROOM } from "@/core/ledger/volumes";
-import { rulesOfBox } from "@/core/box/rulesOfBox";
 
 /** What was typed and chosen; an empty text leaves it to what is usual. */
 export interface TypedWish {
@@ -25,7 +25,7 @@ export interface TypedWish {
   running: string;
   aim: GrowthWish["aim"];
   mostActs: string;
-  /** The level that it has, or any that it can be brought to; a layout where there is no pool yet. */
+  /** The level that it has, any that it can be brought to, or one of them; a layout where there is no pool yet. */
   layout: "as-it-is" | "any-level" | LayoutId;
   pairs: "equal" | "any";
 }
@@ -58,13 +58,6 @@ export function usualWish(plan: Plan): TypedWish {
     pairs: "equal",
   };
 }
-
-/** The layouts that a first pool may have: those that the box offers and that bear a failure. */
-export const startsOf = (plan: Plan): LayoutId[] =>
-  rulesOfBox(plan).layouts.filter((id) => {
-    const { nominalTolerance, stripe, liesEndToEnd } = layoutOf(id);
-    return nominalTolerance({}) > 0 && stripe({}).copies !== "all" && !liesEndToEnd;
-  });
 
 /** What the data sets of a pool say: stored now, and more a month over the first year; null where there are none. */
 export function storedOf(plan: Plan, pool: string | null, unit: UnitFamily): { now: string; perMonth: string } | null {
@@ -104,16 +97,12 @@ function demandFor(plan: Plan, typed: TypedWish, months: number): readonly numbe
   return Array.from({ length: months }, (_, month) => Math.round(start + monthly * (month + 1)));
 }
 
-function layoutsFor(plan: Plan, { pool, layout }: TypedWish): LayoutId[] {
-  const own = plan.pools.find(({ id }) => id === pool)?.groups.map((group) => group.layout) ?? [];
-  if (layout === "as-it-is") return [...new Set(own)];
-  if (layout !== "any-level") return [layout];
-  if (own.length === 0) return startsOf(plan);
-  const { layouts } = rulesOfBox(plan);
-  const further = own.flatMap((id) => layoutOf(id).becomes.map(({ to }) => to));
-  const next = further.flatMap((id) => layoutOf(id).becomes.map(({ to }) => to));
-  const isKept = (id: LayoutId) => layouts.includes(id) && layoutOf(id).nominalTolerance({}) > 0;
-  return [...new Set([...own, ...[...further, ...next].filter(isKept)])];
+function layoutsFor(plan: Plan, { pool: id, layout }: TypedWish): LayoutId[] {
+  const pool = plan.pools.find((each) => each.id === id);
+  const own = layoutsOfPool(pool);
+  if (layout === "as-it-is") return own;
+  if (!pool || own.length === 0) return layout === "any-level" ? beginningsIn(plan) : [layout];
+  return levelsFor(plan, pool, layout === "any-level" ? undefined : layout);
 }
 
 const WRONG: Partial<Record<keyof TypedWish, string>> = {

@@ -79,35 +79,43 @@ export function useGrowth(asked: GrowthAsked | null): Growth {
   return { ...rest, isOld: of !== asked, stop: () => stop.current(), again: () => setAttempt((old) => old + 1) };
 }
 
+/** What stands beside the best way, as far as it is known. */
+export interface BesideKnown<T> {
+  result: T | null;
+  /** Whether that is all of it. */
+  complete: boolean;
+  trouble: boolean;
+}
+
+const UNKNOWN = { result: null, complete: false, trouble: false };
+
 /**
  * What stands beside the best way, worked out once that has been found.
  *
  * @param asked null while it has not
+ * @param start begins it, and may tell what is known on the way
  */
 export function useBeside<T>(
   asked: GrowthAsked | null,
-  start: (asked: GrowthAsked) => Promise<GrowthJob<T>>,
-): { result: T | null; trouble: boolean } {
-  const [known, setKnown] = useState<{ of: GrowthAsked | null; result: T | null; trouble: boolean }>({
-    of: null,
-    result: null,
-    trouble: false,
-  });
+  start: (asked: GrowthAsked, onTold: (known: T) => void) => Promise<GrowthJob<T>>,
+): BesideKnown<T> {
+  const [known, setKnown] = useState<BesideKnown<T> & { of: GrowthAsked | null }>({ of: null, ...UNKNOWN });
   useEffect(() => {
     if (!asked) return;
     let over = false;
     let job: GrowthJob<T> | null = null;
+    const told = (result: T | null, complete: boolean) =>
+      !over && setKnown({ of: asked, result, complete, trouble: false });
     const begin = async () => {
-      job = await start(asked);
+      job = await start(asked, (result) => told(result, false));
       if (over) return void job.cancel();
-      const result = await job.result;
-      if (!over) setKnown({ of: asked, result, trouble: false });
+      told(await job.result, true);
     };
-    begin().catch(() => !over && setKnown({ of: asked, result: null, trouble: true }));
+    begin().catch(() => !over && setKnown((old) => ({ ...old, of: asked, trouble: true })));
     return () => {
       over = true;
       job?.cancel();
     };
   }, [asked, start]);
-  return known.of === asked && asked !== null ? known : { result: null, trouble: false };
+  return known.of === asked && asked !== null ? known : UNKNOWN;
 }

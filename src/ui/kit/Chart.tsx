@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState } from "react";
 import { Button } from "./Button";
+import { useLook } from "./useLook";
 
 /** What a chart is drawn from: Plotly's traces and layout. */
 export interface ChartParts {
@@ -38,6 +39,7 @@ export function Chart({ label, height, build, onPoint }: Props) {
   const element = useRef<PlotlyElement>(null);
   const [state, setState] = useState<"loading" | "shown" | "broken">("loading");
   const [attempt, setAttempt] = useState(0);
+  const look = useLook();
   const pressed = useRef(onPoint);
   useEffect(() => {
     pressed.current = onPoint;
@@ -79,7 +81,7 @@ export function Chart({ label, height, build, onPoint }: Props) {
       gone = true;
       purge?.();
     };
-  }, [build, height, attempt]);
+  }, [build, height, attempt, look]);
   return (
     <figure aria-label={label}>
       {state === "loading" && <p className="text-soft">Drawing …</p>}
