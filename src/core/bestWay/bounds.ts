@@ -18,6 +18,11 @@ interface Measure {
   /** Of what counts as one place: a drive, or a pair of equal drives. */
   places: (drives: number) => number;
   drivesEach: number;
+  /**
+   * Which of the largest drives, counted from 1, says how much of a still larger one can count at once: the last of
+   * those that hold nothing; 0 where all of each counts.
+   */
+  capped: number;
 }
 
 /** How finely a table counts. */
@@ -43,17 +48,21 @@ interface Lack {
   levels: readonly number[];
   /** The place of each size among the levels. */
   levelOf: readonly number[];
+  /** What can count at once of a drive that is larger, by the size that says so; the last where all counts. */
+  caps: readonly number[];
+  /** The place of each size among the caps. */
+  capOf: readonly number[];
   /** What it costs, by size and month. */
   price: (size: number, month: number) => number;
   running: Int32Array;
 }
 
 /** The least that must be spent to bring up what is lacking, looked up once for each state. */
-function leastFor({ wanted, gains, levels, levelOf, price, running }: Lack, slots: number) {
+function leastFor({ wanted, gains, levels, levelOf, caps, capOf, price, running }: Lack, slots: number) {
   const months = wanted.length;
   const goal = (wanted[months - 1] as number) + 1;
-  const size = slots * levels.length * goal;
-  const tables: (Int32Array | undefined)[] = [];
+  // Few of all states are come across: a table is made with the first of its own.
+  const tables = new Array<Int32Array | undefined>(months * levels.length * caps.length * slots).fill(undefined);
   // The month in which so much is too little.
   const lacking = new Int32Array(goal);
   for (let units = 0, month = 0; units < goal; units += 1) {
@@ -61,27 +70,30 @@ function leastFor({ wanted, gains, levels, levelOf, price, running }: Lack, slot
     lacking[units] = month;
   }
 
-  function least(from: number, units: number, free: number, level: number): number {
+  function least(from: number, units: number, free: number, level: number, cap: number): number {
     if (units >= goal) return 0;
     const month = Math.max(from, lacking[units] as number);
     if (month >= months) return 0;
-    const table = (tables[month] ??= new Int32Array(size).fill(UNKNOWN));
-    const at = (free * levels.length + level) * goal + units;
-    const known = table[at] as number;
+    const which = ((month * levels.length + level) * caps.length + cap) * slots + free;
+    const table = (tables[which] ??= new Int32Array(goal).fill(UNKNOWN));
+    const known = table[units] as number;
     if (known !== UNKNOWN) return known;
     const smallest = levels[level] as number;
     let best = NEVER;
     for (let i = 0; i < gains.length; i += 1) {
       const cents = price(i, month);
       if (cents >= best) continue;
-      const gain = gains[i] as number;
+      const gain = Math.min(gains[i] as number, caps[cap] as number);
+      const then = Math.max(cap, capOf[i] as number);
       if (free > 0) {
-        const left = least(month, units + gain, free - 1, Math.min(level, levelOf[i] as number));
+        const left = least(month, units + gain, free - 1, Math.min(level, levelOf[i] as number), then);
         best = Math.min(best, cents + (running[month] as number) + left);
       }
-      if (gain > smallest) best = Math.min(best, cents + least(month, units + gain - smallest, free, level));
+      const more = gain - smallest;
+      if (more > 0 || then > cap)
+        best = Math.min(best, cents + least(month, units + Math.max(0, more), free, level, then));
     }
-    table[at] = best;
+    table[units] = best;
     return best;
   }
 
@@ -90,7 +102,9 @@ function leastFor({ wanted, gains, levels, levelOf, price, running }: Lack, slot
 
 /**
  * A bound by what is lacking in all: what a box has is brought up, a drive at a time, in a free bay or in the place of
- * the smallest. Adding a drive can make the smallest smaller: then replacing it brings more.
+ * the smallest. Adding a drive can make the smallest smaller: then replacing it brings more. Of a drive that is larger
+ * than those that hold nothing only as much counts as the last of them has; from then on it may be the one that says
+ * so.
  */
 function byLack(instance: Instance, boxes: Boxes, measure: Measure): Bound {
   const { months, needs, sold, bays } = instance;
@@ -100,12 +114,24 @@ function byLack(instance: Instance, boxes: Boxes, measure: Measure): Bound {
   const kinds = sold.map(({ bytes }) => boxes.kindOf(bytes, Infinity));
   const owned = boxes.start.groups.flatMap((shape) => shape.kinds);
   const levels = [...new Set([...kinds, ...owned].map(floored))].sort((a, b) => a - b);
+  // What cannot be capped has one cap, above all sizes.
+  const lengths = [...new Set([...kinds, ...owned].map(({ length }) => Math.ceil(length / unit - 1e-9)))];
+  const caps = measure.capped > 0 ? [0, ...lengths].sort((a, b) => a - b) : [Infinity];
+  const capOf = ({ length }: Kind): number =>
+    measure.capped > 0 ? caps.lastIndexOf(Math.ceil(length / unit - 1e-9)) : 0;
+  const capIn = (box: BoxThen): number => {
+    if (measure.capped === 0) return 0;
+    const last = box.groups[0]?.kinds.at(-measure.capped);
+    return last ? capOf(last) : 0;
+  };
   const least = leastFor(
     {
       wanted: Int32Array.from(needs, (need) => Math.floor(measure.wanted(need) / unit + 1e-9)),
       gains: kinds.map(({ length }) => Math.ceil(length / unit - 1e-9)),
       levels,
       levelOf: kinds.map((kind) => levels.indexOf(floored(kind))),
+      caps,
+      capOf: kinds.map(capOf),
       price: (size, month) => (sold[size]?.cents[month] as number) * measure.drivesEach,
       running: Int32Array.from(needs, (_, month) =>
         Math.round((instance.centsPerDriveYear * measure.drivesEach * (months - month)) / 12),
@@ -118,7 +144,7 @@ function byLack(instance: Instance, boxes: Boxes, measure: Measure): Bound {
     for (const shape of box.groups)
       for (const kind of shape.kinds) level = Math.min(level, levels.indexOf(floored(kind)));
     const units = Math.ceil(measure.of(box) / unit - 1e-9);
-    return least(month, units, measure.places(bays) - measure.places(box.drives), level);
+    return least(month, units, measure.places(bays) - measure.places(box.drives), level, capIn(box));
   };
 }
 
@@ -146,14 +172,21 @@ export const isOneBand = (instance: Instance): boolean =>
 export function boundOf(instance: Instance, boxes: Boxes): Bound {
   const layouts = layoutsOf(instance);
   const bounds: Bound[] = [];
-  const each = { places: (drives: number) => drives, drivesEach: 1 };
+  const each = { places: (drives: number) => drives, drivesEach: 1, capped: 0 };
   const sum = (box: BoxThen) =>
     box.groups.reduce((all, { kinds }) => all + kinds.reduce((total, { length }) => total + length, 0), 0);
   const share = Math.max(...layouts.map((layout) => bestShare(layout, instance.bays)));
   bounds.push(byLack(instance, boxes, { ...each, of: sum, wanted: (need) => need / share }));
   const usable = (box: BoxThen) => box.groups.reduce((all, { most }) => all + most, 0);
   if (layouts.every(({ cutsAtSizes }) => cutsAtSizes) && instance.groups.length <= 1)
-    bounds.push(byLack(instance, boxes, { ...each, of: usable, wanted: (need) => need }));
+    bounds.push(
+      byLack(instance, boxes, {
+        ...each,
+        of: usable,
+        wanted: (need) => need,
+        capped: Math.min(...layouts.map((layout) => layout.stripe({}).parity)),
+      }),
+    );
   if (instance.equalPairs)
     bounds.push(
       byLack(instance, boxes, {
@@ -161,6 +194,7 @@ export function boundOf(instance: Instance, boxes: Boxes): Bound {
         wanted: (need) => need,
         places: (drives) => Math.floor(drives / 2),
         drivesEach: 2,
+        capped: 0,
       }),
     );
   if (isOneBand(instance)) bounds.push(driveByDrive(instance, boxes, layouts));

@@ -33,14 +33,17 @@ interface Saving {
 /** Ways that stand in one month, each held against the others there; `few` where acts count. */
 function standing(instance: Instance, boxes: Boxes, few: boolean) {
   const rankOf = ranked(instance, boxes.stepwise);
-  const months = new Map<string, { saving: Saving; values: Float64Array }[]>();
-  const none = new Float64Array(0);
+  const months = new Map<string, { saving: Saving; values: readonly number[] }[]>();
+  const none = [] as number[];
   return (saving: Saving): boolean => {
     const rank = rankOf(saving.label.box);
     const name = `${saving.month} ${rank ? rank.class : `#${saving.label.box.index}`}`;
     const values = rank?.values ?? none;
     const list = months.get(name) ?? [];
-    const covers = (one: { saving: Saving; values: Float64Array }, other: { saving: Saving; values: Float64Array }) =>
+    const covers = (
+      one: { saving: Saving; values: readonly number[] },
+      other: { saving: Saving; values: readonly number[] },
+    ) =>
       one.saving.label.cents <= other.saving.label.cents &&
       one.saving.spent <= other.saving.spent &&
       (!few || one.saving.label.acts <= other.saving.label.acts) &&

@@ -8,9 +8,9 @@ import type { Instance } from "./instance";
 export interface Rank {
   class: string;
   /** The sizes of the drives, groups one after the other, then the months by which they must go. */
-  values: Float64Array;
+  values: readonly number[];
   /** For how long each drive leaves data exposed at most when it is changed, in the order of the sizes. */
-  hours: Float64Array;
+  hours: () => readonly number[];
   /** Whether that depends on the smallest of them for each. */
   isOneBand: boolean;
   /** Of the values, months without end left out: none is at least another whose sum is larger. */
@@ -28,9 +28,11 @@ export function valuesIn(instance: Instance): (groups: readonly Shape[]) => Omit
   return (groups) => {
     const kinds = groups.flatMap((shape) => shape.kinds);
     const sizes = kinds.map(({ bytes }) => bytes);
+    let hours: readonly number[] | null = null;
     return {
-      values: Float64Array.from(withDue ? [...sizes, ...kinds.map(({ due }) => due)] : sizes),
-      hours: Float64Array.from(kinds, (kind) => mostExposed(kind, slowest, instance.rules)),
+      values: withDue ? [...sizes, ...kinds.map(({ due }) => due)] : sizes,
+      // Seldom asked for, of very many boxes.
+      hours: () => (hours ??= kinds.map((kind) => mostExposed(kind, slowest, instance.rules))),
       isOneBand: groups.some(({ layout, tolerance }) => layout.countsSmallest && tolerance === 1),
       sum: sizes.reduce((sum, bytes) => sum + bytes, 0),
     };
@@ -89,7 +91,7 @@ function standing(
 }
 
 /** Whether one box is at least the other, drive by drive, of those of one class. */
-export function isAtLeast(one: Float64Array, other: Float64Array): boolean {
+export function isAtLeast(one: readonly number[], other: readonly number[]): boolean {
   for (let i = 0; i < one.length; i += 1) if ((one[i] as number) < (other[i] as number)) return false;
   return true;
 }
@@ -100,8 +102,8 @@ export function isAtLeast(one: Float64Array, other: Float64Array): boolean {
  * like drives compare.
  */
 export function longerExposed(one: Omit<Rank, "class">, other: Omit<Rank, "class">): number {
+  const [own, others] = [one.hours(), other.hours()];
   let hours = 0;
-  for (let i = 0; i < one.hours.length; i += 1)
-    hours += Math.max(0, (one.hours[i] as number) - (other.hours[i] as number));
+  for (let i = 0; i < own.length; i += 1) hours += Math.max(0, (own[i] as number) - (others[i] as number));
   return one.isOneBand && hours > 0 ? Infinity : hours;
 }

@@ -30,8 +30,8 @@ interface Held extends Omit<Rank, "class"> {
 function unbeaten(instance: Instance, boxes: Boxes, second: Second) {
   const rankOf = ranked(instance, boxes.stepwise);
   const classes = new Map<string, Held[]>();
-  const none = new Float64Array(0);
-  const nothing = { values: none, hours: none, sum: 0, isOneBand: false };
+  const none = [] as number[];
+  const nothing = { values: none, hours: () => none, sum: 0, isOneBand: false };
   const covers = (one: Held, other: Held): boolean => {
     const [a, b] = [one.label, other.label];
     if (a.cents > b.cents || a.month < b.month || one.sum < other.sum || !isAtLeast(one.values, other.values))

@@ -87,7 +87,7 @@ export function* firstWay(
 /** A way that was found, as it is held against others of its class. */
 interface Held {
   label: Label;
-  values: Float64Array;
+  values: readonly number[];
   /** Of all values that are not infinite: what is at least another has at least its sum. */
   sum: number;
 }
@@ -149,12 +149,38 @@ function* quickWays(instance: Instance, boxes: Boxes): Generator<SoFar, Label | 
   let best = cheapest(habits);
   yield { best, least: 0, boxes: boxes.count() };
   if (hasFreePairs(instance)) {
-    // Pairs of equal drives are quickly proved, and seldom dearer than any.
-    const equal = yield* cheapestWay({ ...instance, equalPairs: true }, boxes);
-    best = cheapest([best, equal.best].flatMap((each) => each ?? []));
+    // Pairs of equal drives are quickly proved, and seldom dearer than any; what they cost at least others may not.
+    const steps = cheapestWay({ ...instance, equalPairs: true }, boxes);
+    for (;;) {
+      const { done, value } = steps.next();
+      best = cheapest([best, value.best].flatMap((each) => each ?? []));
+      if (done) break;
+      yield { best, least: 0, boxes: boxes.count() };
+    }
   }
   return best;
 }
+
+/** What is known before act is followed by act: quick ways, all of a pool of one band, a first way of the others. */
+function* beforeActs(
+  instance: Instance,
+  boxes: Boxes,
+  acts: (box: BoxThen, month: number) => Move[],
+  bound: Bound,
+): Generator<SoFar, SoFar> {
+  const quick = yield* quickWays(instance, boxes);
+  const least = bound(boxes.start, boxes.start.until);
+  if (staysOneBand(instance)) return yield* cheapestOfOneBand(instance, boxes, bound, quick);
+  const known = { best: quick, least, boxes: boxes.count() };
+  // Pairs of equal drives are a first way that is good enough.
+  if (quick && hasFreePairs(instance)) return known;
+  const first = yield* firstWay(instance, boxes, acts, bound, known);
+  return { ...known, best: cheapest([quick, first].flatMap((each) => each ?? [])) };
+}
+
+/** Whether nothing better is left to be found: as cheap a way can still leave data exposed less long. */
+const isEnd = (instance: Instance, { best, least }: SoFar): boolean =>
+  least >= (best?.cents ?? Infinity) && (!best || best.hours === 0 || staysOneBand(instance));
 
 /**
  * The cheapest way, and of those the one with the fewest exposed hours: A* over the boxes that a pool can become. Since
@@ -166,18 +192,10 @@ function* quickWays(instance: Instance, boxes: Boxes): Generator<SoFar, Label | 
  */
 export function* cheapestWay(instance: Instance, boxes: Boxes = boxesOf(instance)): Generator<SoFar, SoFar> {
   const acts = actsOf(instance, boxes);
-  const quick = yield* quickWays(instance, boxes);
   const bound = boundOf(instance, boxes);
-  let best = quick;
-  let proved = 0;
-  if (staysOneBand(instance)) {
-    const at = yield* cheapestOfOneBand(instance, boxes, bound, quick);
-    if (at.least >= (at.best?.cents ?? Infinity)) return at;
-    best = at.best;
-    proved = at.least;
-  }
-  const first = yield* firstWay(instance, boxes, acts, bound, { best, least: proved, boxes: 0 });
-  best = cheapest([best, first].flatMap((each) => each ?? []));
+  const before = yield* beforeActs(instance, boxes, acts, bound);
+  if (isEnd(instance, before)) return before;
+  let { best } = before;
   const queue = new LeastFirst<Label>();
   const known = found(instance, boxes);
   const isNoBetter = (key: number, hours: number) =>
@@ -190,7 +208,7 @@ export function* cheapestWay(instance: Instance, boxes: Boxes = boxesOf(instance
   };
   const soFar = (): SoFar => ({
     best,
-    least: Math.max(proved, Math.min(queue.least(), best?.cents ?? Infinity)),
+    least: Math.max(before.least, Math.min(queue.least(), best?.cents ?? Infinity)),
     boxes: boxes.count(),
   });
   put(beginning(boxes));
