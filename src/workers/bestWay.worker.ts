@@ -44,19 +44,12 @@ const MOST_SHOWN = 8;
 const MOST_TIME = 8000;
 
 /** Each question beside the best way is looked at for so long at most, in milliseconds. */
-const MOST_FOR_ONE = 1500;
+const MOST_FOR_ONE = 2500;
 
 const PATIENT: Patience = () => {
   const until = performance.now() + MOST_FOR_ONE;
   return () => performance.now() > until;
 };
-
-const boxAsked = ({ document, wish, asked, setting: { day } }: GrowthAsked): [Plan, GrowthWish, string, Asked] => [
-  boxAfter(document, day),
-  wish,
-  day,
-  asked,
-];
 
 /** Tells what is known so far, each time before it goes on. */
 async function alongside<T>(steps: Generator<T, T>, onTold: (known: T) => unknown): Promise<T> {
@@ -125,9 +118,21 @@ const work = {
     return { ways: Object.fromEntries(entries) as HabitWays["ways"], fullIn: boxes.start.until };
   },
   whatIf: (asked: GrowthAsked, onTold: (known: WhatIf) => unknown): Promise<WhatIf> =>
-    alongside(whatIf(...boxAsked(asked), PATIENT), onTold),
+    alongside(
+      whatIf(boxAfter(asked.document, asked.setting.day), asked.wish, asked.setting.day, asked.asked, PATIENT),
+      onTold,
+    ),
   byLayout: (asked: GrowthAsked, onTold: (known: LayoutWay[]) => unknown): Promise<LayoutWay[]> =>
-    alongside(byLayout(...boxAsked(asked), PATIENT), onTold),
+    alongside(
+      byLayout(
+        boxAfter(asked.document, asked.setting.day),
+        asked.wish,
+        asked.asked,
+        { ...asked.setting, document: asked.document },
+        PATIENT,
+      ),
+      onTold,
+    ),
 };
 
 export type GrowthWork = typeof work;

@@ -153,7 +153,7 @@ for (const [place, shown] of [
   ["/rescue", "What can take its place"],
   ["/rehearse", "Rehearse"],
   ["/chance", "What moves it"],
-  ["/growth", "Against habits"],
+  ["/growth", "Layout by layout"],
   ["/reading", "How is the box now?"],
   ["/carry", "Carry out"],
   ["/logbook", "Logbook"],

@@ -8,25 +8,14 @@ import { sequenceOf } from "../sequences/registry";
 import { CAREFUL } from "../sequences/parts";
 import { isWish } from "../sequences/sequence";
 import { boxWith } from "../testing/boxWith";
-import { drawnFrom, fiveYears, last } from "../testing/growing";
-import { AWAKE } from "../calendar/planCalendar";
+import { drawnFrom, fiveYears, last, waySetting } from "../testing/growing";
 import { walkPlan } from "../walk/walkPlan";
-import { bestWaySteps, type WaySetting } from "./bestWay";
+import { bestWaySteps } from "./bestWay";
 import { type GrowthWish, instanceOf } from "./wish";
 
 const DAY = "2026-11-27";
 
-const CALENDAR = { id: "c", start: DAY, timeZone: "UTC", hands: [...AWAKE], excluded: [], deliveryDays: 0 };
-
 const ASKED = { aim: "money", perYear: null, mostActs: null } as const;
-
-const setting = (document: Plan): WaySetting => ({
-  document,
-  family: "TB",
-  day: DAY,
-  variants: CAREFUL,
-  calendar: CALENDAR,
-});
 
 /** Boxes that keep nothing of a pool for themselves, so that what its groups hold is what is usable. */
 const CASES: readonly [RuleSetId, LayoutId, number][] = [
@@ -74,7 +63,7 @@ test.each(CASES)(
       const need = gaining[Math.floor(drawnFrom(seed)() * gaining.length)]?.held;
       if (!need) continue;
       const instance = { ...instanceOf(plan, wishFor(layout, plan, 1), DAY), needs: Float64Array.of(need) };
-      const { way } = last(bestWaySteps(instance, ASKED, setting(plan)));
+      const { way } = last(bestWaySteps(instance, ASKED, waySetting(plan, DAY)));
       const cheapest = Math.min(...options.filter(({ held }) => held >= need).map(({ cents }) => cents));
       expect([seed, way!.cents <= cheapest]).toEqual([seed, true]);
       if (way!.acts.length !== 1) continue;
@@ -109,7 +98,12 @@ test.each(CASES)(
     const begun = sequence.begin(settingAt(place));
     if (!isWish(begun)) throw new Error(begun.cannot);
     const bytes = prices.find((price) => price.bytes > 7e12)!.bytes;
-    const made = trySequence(sequence, { ...begun, bytes, count: 3, variants: CAREFUL }, place, CALENDAR);
+    const made = trySequence(
+      sequence,
+      { ...begun, bytes, count: 3, variants: CAREFUL },
+      place,
+      waySetting(plan, DAY).calendar,
+    );
     if (!made.ok) throw new Error(made.reason);
     const { moments, command } = made.tried;
     const held = moments.map(({ state }) =>
@@ -127,7 +121,7 @@ test.each(CASES)(
       needs: Float64Array.from({ length: 36 }, (_, month) => ends[Math.floor(month / 12)]!),
     };
     const sold = instance.sold.filter((each) => each.bytes === bytes);
-    const { way, proved } = last(bestWaySteps({ ...instance, sold }, ASKED, setting(plan)));
+    const { way, proved } = last(bestWaySteps({ ...instance, sold }, ASKED, waySetting(plan, DAY)));
     expect(proved).toBe(true);
     const spent = way!.acts.map(({ month }) => month);
     const cents = [0, 12, 24].map((month) => sold[0]!.cents[month]!);

@@ -1,9 +1,9 @@
 import type { LayoutId, Plan } from "../document/plan";
 import { layoutOf } from "../layouts/registry";
 import { wrongCount } from "../layouts/problemsOfLayout";
-import type { Asked } from "./bestWay";
+import { type Asked, walkedWay, type WaySetting } from "./bestWay";
 import type { Instance } from "./instance";
-import { wayOf } from "./label";
+import { type Label, wayOf } from "./label";
 import { beginningsIn, layoutsOfPool, levelsFor } from "./levels";
 import { bestInTime, type FirstPurchase, firstPurchase, type Patience } from "./whatIf";
 import { type GrowthWish, instanceOf } from "./wish";
@@ -19,7 +19,7 @@ export interface LayoutWay {
   changesIn: number | null;
   /** null where there is no way. */
   cents: number | null;
-  /** Hours for which the loss of any drive would lose data, by the search. */
+  /** Hours for which the loss of any drive would lose data. */
   hours: number;
   first: FirstPurchase | null;
   proved: boolean;
@@ -31,6 +31,12 @@ function madeAgain(instance: Instance, layout: LayoutId): Instance | null {
   if (wrongCount(layoutOf(layout), drives.length, instance.rules, {})) return null;
   const group = { id: "again", layout, drives: drives.map(({ drive }) => drive.id) };
   return { ...instance, groups: [{ group, drives }], layouts: [layout], equalPairs: false };
+}
+
+/** For how long a way exposes data: as its steps predict; where it begins from a backup, as the search promises. */
+function hoursOf(instance: Instance, best: Label, reached: Reached, setting: WaySetting): number {
+  const way = reached === "made-again" ? null : walkedWay(instance, best, setting);
+  return way?.exposedHours ?? best.hours;
 }
 
 /** A layout, how the pool comes to it, and the instance that asks for it. */
@@ -68,19 +74,19 @@ function candidatesFor(plan: Plan, wish: GrowthWish, day: string): Candidate[] {
  * What each layout costs over the years: the one that the pool has, those to which its level can be changed on the way,
  * and all others that the box offers, made again from a backup; of a first pool each in which it can begin.
  *
- * @param plan the box from which it grows
+ * @param plan the box from which it grows, which the setting's document comes to
  * @yields what is known so far
  * @returns the cheapest first, those without a way last
  */
 export function* byLayout(
   plan: Plan,
   wish: GrowthWish,
-  day: string,
   asked: Asked,
+  setting: WaySetting,
   patience: Patience,
 ): Generator<LayoutWay[], LayoutWay[]> {
   let ways: LayoutWay[] = [];
-  for (const { layout, reached, instance } of candidatesFor(plan, wish, day)) {
+  for (const { layout, reached, instance } of candidatesFor(plan, wish, setting.day)) {
     const { best, proved } = bestInTime(instance, asked, patience);
     const change = best && wayOf(best).find(({ act }) => act.kind === "new-level" && act.to.id === layout);
     const way: LayoutWay = {
@@ -88,7 +94,7 @@ export function* byLayout(
       reached,
       changesIn: change?.month ?? null,
       cents: best?.cents ?? null,
-      hours: best?.hours ?? 0,
+      hours: best ? hoursOf(instance, best, reached, setting) : 0,
       first: best && firstPurchase(best),
       proved,
     };

@@ -3,12 +3,10 @@ import { rulesOfBox } from "../box/rulesOfBox";
 import { nominalBytes } from "../bytes/nominalBytes";
 import type { LayoutId, Plan, RuleSetId } from "../document/plan";
 import { EXAMPLE_PRICES } from "../drives/priceList";
-import { AWAKE } from "../calendar/planCalendar";
 import { layoutOf } from "../layouts/registry";
-import { CAREFUL } from "../sequences/parts";
 import { boxWith } from "../testing/boxWith";
-import { drawnFrom, last } from "../testing/growing";
-import { bestWaySteps, lasts, walkedWay, type WaySetting } from "./bestWay";
+import { drawnFrom, last, waySetting } from "../testing/growing";
+import { bestWaySteps, lasts, walkedWay } from "./bestWay";
 import { boxesOf } from "./boxes";
 import { frontSteps } from "./front";
 import { wayOf } from "./label";
@@ -39,14 +37,6 @@ const CASES: readonly [RuleSetId, LayoutId, number][] = [
   ["classic-raid", "raid6", 4],
   ["parity-drive", "parity-drive-1", 3],
 ];
-
-const setting = (document: Plan): WaySetting => ({
-  document,
-  family: "TB",
-  day: DAY,
-  variants: CAREFUL,
-  calendar: { id: "c", start: DAY, timeZone: "UTC", hands: [...AWAKE], excluded: [], deliveryDays: 0 },
-});
 
 const ASKED = { aim: "money", perYear: null, mostActs: null } as const;
 
@@ -79,7 +69,7 @@ test.each(CASES)("what is promised of a way is what the walk predicts: %s, %s", 
   for (let seed = 1; seed <= 2 * TIMES; seed += 1) {
     const { plan, wish } = drawn(set, layout, count, seed);
     const instance = instanceOf(plan, wish, DAY);
-    const { way, proved, least } = last(bestWaySteps(instance, ASKED, setting(plan)));
+    const { way, proved, least } = last(bestWaySteps(instance, ASKED, waySetting(plan, DAY)));
     expect([way && lasts(way), way?.blocks.map(({ message }) => message)]).toEqual([true, []]);
     if (!way) continue;
     expect(way.cents).toBe(way.acts.flatMap(({ bought }) => bought).reduce((sum, { cents }) => sum + cents, 0));
@@ -119,7 +109,7 @@ test.each([
       last(cheapestWay(instance, boxes)).best!,
       ...last(frontSteps(instance, "hours", boxes)).ways,
     ]) {
-      const way = walkedWay(instance, label, setting(mixed));
+      const way = walkedWay(instance, label, waySetting(mixed, DAY));
       expect([seed, label.cents, Math.abs(way!.exposedHours - label.hours) < 0.05]).toEqual([seed, label.cents, true]);
       if (label.hours > 0) exposed += 1;
     }
@@ -129,7 +119,7 @@ test.each([
 
 test("each act of a month is done on its day, with the care of ready-made steps", () => {
   const { plan, wish } = drawn("linux-host", "raid5", 3, 1);
-  const { way } = last(bestWaySteps(instanceOf(plan, wish, DAY), ASKED, setting(plan)));
+  const { way } = last(bestWaySteps(instanceOf(plan, wish, DAY), ASKED, waySetting(plan, DAY)));
   const kinds = way!.command.steps.map(({ kind }) => kind);
   for (const kind of ["test-drive", "back-up", "widen-group", "grow-volume", "grow-file-system", "verify"])
     expect(kinds).toContain(kind);
@@ -144,7 +134,7 @@ test("a hybrid whose bands stay as they were cut gets a way that holds all the s
   const { wish } = drawn("hybrid-box", "hybrid-2", 4, 1);
   const demand = Array.from({ length: MONTHS }, (_, month) => nominalBytes(4000) + month * 250e9);
   const instance = instanceOf(plan, { ...wish, demand, tolerance: 2, retireAfterYears: null }, DAY);
-  const { way, least } = last(bestWaySteps(instance, ASKED, setting(plan)));
+  const { way, least } = last(bestWaySteps(instance, ASKED, waySetting(plan, DAY)));
   expect(way && lasts(way)).toBe(true);
   expect(way!.cents).toBeGreaterThanOrEqual(least);
 });

@@ -26,6 +26,7 @@ test("what batches cost at least is never above the truth, and is it wherever no
   // Both are met with.
   expect(proved).toBeGreaterThan(150);
   expect(below).toBeGreaterThan(2);
+  expect(below).toBeLessThan(6);
 });
 
 test.each([2, 7, 15])(
@@ -36,6 +37,14 @@ test.each([2, 7, 15])(
     expect(boxes).toBeLessThan(8000);
   },
 );
+
+test("the same with drives that are retired", () => {
+  const instance = { ...hard(8), life: 84 };
+  const { best, least, boxes } = ended(instance);
+  expect(least).toBe(best?.cents);
+  expect(best?.cents).toBeGreaterThan(ended(hard(8)).best!.cents);
+  expect(boxes).toBeLessThan(6000);
+});
 
 test("a batch is told as single acts: with their prices, the last of them lasting", () => {
   const instance = hard(5);

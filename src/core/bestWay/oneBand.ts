@@ -45,7 +45,8 @@ function unbeaten(instance: Instance) {
   const classes = new Map<number, Held[]>();
   const covers = (one: Held, other: Held): boolean => {
     const [a, b] = [one.stage, other.stage];
-    if (a.month < b.month || a.cents > b.cents || one.sum < other.sum || (a.joinsBelow && !b.joinsBelow)) return false;
+    // What is as large suffices as long.
+    if (a.cents > b.cents || one.sum < other.sum || (a.joinsBelow && !b.joinsBelow)) return false;
     if (!isAtLeast(one.values, other.values)) return false;
     return a.cents < b.cents || a.hours + longerExposed(one, other) <= b.hours + SAME;
   };

@@ -5,6 +5,8 @@ import { boxesOf } from "./boxes";
 import type { Instance } from "./instance";
 import { type Label, wayOf } from "./label";
 import { levelsFor } from "./levels";
+import { isProvable } from "./provable";
+import type { SoFar } from "./soFar";
 import { type GrowthWish, instanceOf } from "./wish";
 
 /** What is bought first: the month, and what is done with which sizes. */
@@ -43,8 +45,6 @@ export interface Variation {
 
 /** What moves the first purchase, and what does not. */
 export interface WhatIf {
-  /** What is spent if all is as it is wished, in cents; null where there is no way. */
-  cents: number | null;
   variations: Variation[];
   /**
    * Between which yearly falls of prices the first purchase stays what it is; null at an end where it does so as far as
@@ -76,18 +76,22 @@ const isSame = (one: FirstPurchase | null, other: FirstPurchase | null): boolean
 /** How long each question is looked at: begun for one, it says when that is over. */
 export type Patience = () => () => boolean;
 
-/** The best way that is found in time. */
+/** Whether nothing costs less, or that there is no way, is proved of what was found. */
+const isProvedBest = (instance: Instance, { aim }: Asked, { best, least }: SoFar): boolean =>
+  least >= (best?.cents ?? Infinity) && (best === null || isProvable(instance, aim));
+
+/** The best way that is found in time, and whether the search has ended by then. */
 export function bestInTime(
   instance: Instance,
   asked: Asked,
   patience: Patience,
-): { best: Label | null; proved: boolean } {
+): { best: Label | null; proved: boolean; isEnded: boolean } {
   const steps = searching(instance, asked, boxesOf(instance));
   const isOver = patience();
   for (;;) {
     const { done, value } = steps.next();
-    if (done || isOver())
-      return { best: value.best, proved: done === true && value.least >= (value.best?.cents ?? Infinity) };
+    if (done) return { best: value.best, proved: isProvedBest(instance, asked, value), isEnded: true };
+    if (isOver()) return { best: value.best, proved: false, isEnded: false };
   }
 }
 
@@ -210,18 +214,19 @@ export function* whatIf(
     const instance = instanceOf(question.plan ?? plan, { ...wish, ...question.wish }, day);
     return bestInTime(question.changed?.(instance) ?? instance, { ...asked, ...question.asked }, patience);
   };
-  const { best: base } = bestOf({});
-  const first = base && firstPurchase(base);
-  const known: WhatIf = { cents: base?.cents ?? null, variations: [], fall: null };
+  const known: WhatIf = { variations: [], fall: null };
   for (const question of questionsOf(plan, wish, asked)) {
     const { best, proved } = bestOf(question);
     const told = { of: question.of, cents: best?.cents ?? null, first: best && firstPurchase(best), proved };
     known.variations = [...known.variations, told];
     yield { ...known };
   }
+  const base = bestOf({});
+  const first = base.best && firstPurchase(base.best);
   const staysAt = (fallPerYear: number): boolean => {
     const { best } = bestOf({ wish: { fallPerYear } });
     return isSame(best && firstPurchase(best), first);
   };
-  return { ...known, fall: fallsOf(wish.fallPerYear, staysAt) };
+  // What was not found in time says nothing of when it changes.
+  return base.isEnded ? { ...known, fall: fallsOf(wish.fallPerYear, staysAt) } : known;
 }

@@ -3,9 +3,12 @@ import { nominalBytes } from "../bytes/nominalBytes";
 import type { BoxRules, Drive, LayoutId, Plan } from "../document/plan";
 import { usualDrive } from "../drives/usualDrive";
 import { layoutOf } from "../layouts/registry";
+import { AWAKE } from "../calendar/planCalendar";
 import { rulesOf } from "../rules/ruleSets";
+import { CAREFUL } from "../sequences/parts";
 import { type Instance, priceIn } from "../bestWay/instance";
 import { cheapestWay } from "../bestWay/search";
+import type { WaySetting } from "../bestWay/bestWay";
 import type { SoFar } from "../bestWay/soFar";
 import type { GrowthWish } from "../bestWay/wish";
 
@@ -240,3 +243,12 @@ export const fiveYears: GrowthWish = {
   centsPerDriveYear: 0,
   equalPairs: false,
 };
+
+/** In which setting ways are laid out: with all care, on a day, awake at any hour of it. */
+export const waySetting = (document: Plan, day: string): WaySetting => ({
+  document,
+  family: "TB",
+  day,
+  variants: CAREFUL,
+  calendar: { id: "c", start: day, timeZone: "UTC", hands: [...AWAKE], excluded: [], deliveryDays: 0 },
+});

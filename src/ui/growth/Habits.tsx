@@ -5,7 +5,7 @@ import type { ToldWay } from "@/core/bestWay/told";
 import type { Plan } from "@/core/document/plan";
 import type { GrowthAsked } from "@/workers/startGrowth";
 import { Button } from "../kit/Button";
-import { TableHead } from "../kit/TableHead";
+import { STACKED_NAME, STACKED_ROW, TableHead } from "../kit/TableHead";
 import { useUnit } from "../preferences/preferences";
 import { centsWords, exposedWords, monthOf, purchasesWords } from "./growthWords";
 import { type Look, Waiting } from "./Waiting";
@@ -41,17 +41,23 @@ export function Habits({ asked, best, plan, day, look }: Props) {
       {!result && <Waiting trouble={trouble} />}
       {result && (
         <table className="mt-1 w-full text-left">
-          <TableHead names={["Each time the box is full, buy", "in all", "more than this way", "which is", ""]} />
+          <TableHead
+            names={["Each time the box is full, buy", "in all", "more than this way", "which is", ""]}
+            stacks
+          />
           <tbody>
             {HABIT_WORDS.map(({ habit, words, name }) => {
               const way = result.ways[habit];
               return (
-                <tr key={habit} className="border-t border-line">
-                  <th scope="row" className="py-1 pr-3 font-normal">
+                <tr key={habit} className={STACKED_ROW}>
+                  <th scope="row" className={STACKED_NAME}>
                     {words}
                   </th>
                   <td className="py-1 pr-3 whitespace-nowrap">{way ? centsWords(way.cents, plan) : "does not last"}</td>
-                  <td className="py-1 pr-3 whitespace-nowrap">{way && more(way)}</td>
+                  <td className="py-1 pr-3 whitespace-nowrap">
+                    {way && more(way)}
+                    {way && <span className="sm:hidden"> more</span>}
+                  </td>
                   <td className="py-1 pr-3 text-soft">
                     {way && `${purchasesWords(way, day, unit)}; ${exposedWords(way.exposedHours)}`}
                   </td>
@@ -65,8 +71,8 @@ export function Habits({ asked, best, plan, day, look }: Props) {
                 </tr>
               );
             })}
-            <tr className="border-t border-line">
-              <th scope="row" className="py-1 pr-3 font-normal">
+            <tr className={STACKED_ROW}>
+              <th scope="row" className={STACKED_NAME}>
                 Nothing at all
               </th>
               <td colSpan={4} className="py-1">

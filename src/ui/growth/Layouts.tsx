@@ -7,7 +7,7 @@ import { layoutOf } from "@/core/layouts/registry";
 import { lengthWords } from "@/core/time/hoursWords";
 import type { GrowthAsked, startByLayout } from "@/workers/startGrowth";
 import { Button } from "../kit/Button";
-import { TableHead } from "../kit/TableHead";
+import { STACKED_NAME, STACKED_ROW, TableHead } from "../kit/TableHead";
 import { useUnit } from "../preferences/preferences";
 import { centsWords, drivesWords, monthOf, whenWords } from "./growthWords";
 import { Waiting } from "./Waiting";
@@ -53,11 +53,11 @@ export function Layouts({ asked, plan, day, onPick }: Props) {
       </h2>
       {result && (
         <table className="mt-1 w-full text-left">
-          <TableHead names={["Layout", "reached", "in all", "exposed", "and first", ""]} />
+          <TableHead names={["Layout", "reached", "in all", "exposed", "and first", ""]} stacks />
           <tbody>
             {result.map((way) => (
-              <tr key={`${way.layout} ${way.reached}`} className="border-t border-line">
-                <th scope="row" className="py-1 pr-3 font-normal">
+              <tr key={`${way.layout} ${way.reached}`} className={STACKED_ROW}>
+                <th scope="row" className={STACKED_NAME}>
                   {layoutOf(way.layout).shortName}
                 </th>
                 <td className="py-1 pr-3">{reachedWords(way, day)}</td>
@@ -66,6 +66,7 @@ export function Layouts({ asked, plan, day, onPick }: Props) {
                 </td>
                 <td className="py-1 pr-3">
                   {way.cents !== null && (way.hours > 0 ? lengthWords(way.hours) : "never")}
+                  {way.cents !== null && <span className="sm:hidden"> exposed,</span>}
                 </td>
                 <td className="py-1 pr-3 text-soft">
                   {way.first
@@ -93,8 +94,8 @@ export function Layouts({ asked, plan, day, onPick }: Props) {
       {!complete && <Waiting trouble={trouble} />}
       {complete && (
         <p className="mt-1 max-w-[46rem] text-soft">
-          “About” is what was found in time: it may be had for less. Made again from a backup, all that is stored has to
-          lie elsewhere meanwhile, and is exposed as long as it does; a ready-made sequence of the plan does that.
+          Where it says “about”, that nothing costs less is not proved. Made again from a backup, all that is stored has
+          to lie elsewhere meanwhile, and is exposed as long as it does; a ready-made sequence of the plan does that.
         </p>
       )}
     </section>

@@ -36,14 +36,14 @@ export function Otherwise({ asked, way, plan, day, wish }: Props) {
           <TableHead names={["If", "in all", "against now", "and first"]} />
           <tbody>
             {result.variations.map((variation) => (
-              <Assumed key={variation.of} variation={variation} plan={plan} day={day} base={result.cents} way={way} />
+              <Assumed key={variation.of} variation={variation} plan={plan} day={day} way={way} />
             ))}
           </tbody>
         </table>
       )}
       {!complete && <Waiting trouble={trouble} />}
       {result?.variations.some(({ proved }) => !proved) && (
-        <p className="mt-1 text-soft">Where it says “about”, what was found in time: it may be had for less.</p>
+        <p className="mt-1 text-soft">Where it says “about”, that nothing costs less is not proved.</p>
       )}
     </section>
   );
@@ -80,7 +80,6 @@ interface AssumedProps {
   variation: Variation;
   plan: Plan;
   day: string;
-  base: number | null;
   way: ToldWay;
 }
 
@@ -92,7 +91,7 @@ const isFirst = (first: FirstPurchase | null, way: ToldWay): boolean => {
   return first.month === act.month && first.sizes.join() === sizes.join();
 };
 
-function Assumed({ variation: { of, cents, first, proved }, plan, day, base, way }: AssumedProps) {
+function Assumed({ variation: { of, cents, first, proved }, plan, day, way }: AssumedProps) {
   const [unit] = useUnit();
   return (
     <tr className="border-t border-line">
@@ -102,9 +101,7 @@ function Assumed({ variation: { of, cents, first, proved }, plan, day, base, way
       <td className="py-1 pr-3 whitespace-nowrap">
         {cents === null ? "no way" : `${proved ? "" : "about "}${centsWords(cents, plan)}`}
       </td>
-      <td className="py-1 pr-3 whitespace-nowrap">
-        {cents !== null && base !== null && moreWords(cents - base, plan)}
-      </td>
+      <td className="py-1 pr-3 whitespace-nowrap">{cents !== null && moreWords(cents - way.cents, plan)}</td>
       <td className="py-1 text-soft">
         {cents === null
           ? ""

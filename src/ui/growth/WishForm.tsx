@@ -74,7 +74,7 @@ function layoutOptions(plan: Plan, pool: string | null): Option[] {
   const own = plan.pools.find(({ id }) => id === pool);
   if (!own)
     return [
-      { value: "any-level", label: "is whatever costs least" },
+      { value: "any-level", label: "costs least" },
       ...beginningsIn(plan).map((id) => ({ value: id, label: `is ${layoutOf(id).shortName}` })),
     ];
   const now = layoutsOfPool(own);
