@@ -51,7 +51,7 @@ export function useGrowth(asked: GrowthAsked | null): Growth {
     const begin = async () => {
       const { startBestWay } = await import("@/workers/startGrowth");
       if (over) return;
-      setKnown((old) => ({ ...old, trouble: null, isStopped: false, progress: { gap: null, boxes: 0 } }));
+      setKnown((old) => ({ ...old, trouble: null, isStopped: false, progress: { gap: null, least: null, boxes: 0 } }));
       job = startBestWay(asked, (news) => {
         if (over) return;
         if (isTold(news)) setKnown((old) => ({ ...old, told: news, of: asked }));
@@ -68,7 +68,13 @@ export function useGrowth(asked: GrowthAsked | null): Growth {
     }, REST);
     stop.current = () => {
       end();
-      setKnown((old) => ({ ...old, progress: null, isStopped: true }));
+      // What was proved by then is known, though nothing better was found since.
+      setKnown((old) => ({
+        ...old,
+        told: old.told && { ...old.told, least: old.progress?.least ?? old.told.least },
+        progress: null,
+        isStopped: true,
+      }));
     };
     return () => {
       clearTimeout(timer);
