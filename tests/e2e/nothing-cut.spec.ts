@@ -10,6 +10,7 @@ const SIZES = [
   [1024, 768],
   [390, 844],
   [360, 640],
+  [320, 640],
 ] as const;
 
 /** The longest names that the format allows, without a place to break them. */
@@ -127,7 +128,7 @@ function smallTargets(): string[] {
   return [...document.querySelectorAll<HTMLElement>(pressed)].flatMap((target) => {
     const boxes = [target, target.closest("label")].flatMap((each) => each?.getBoundingClientRect() ?? []);
     const [width, height] = [Math.max(...boxes.map((box) => box.width)), Math.max(...boxes.map((box) => box.height))];
-    if (width === 0 || target.closest(".sr-only") || (width >= 23.5 && height >= 23.5)) return [];
+    if (width === 0 || target.closest(".sr-only, .skip:not(:focus)") || (width >= 23.5 && height >= 23.5)) return [];
     return [`${target.tagName} “${(target.ariaLabel ?? target.textContent).slice(0, 40)}” ${width} × ${height}`];
   });
 }

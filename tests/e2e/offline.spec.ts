@@ -9,6 +9,8 @@ test.describe("a part that cannot be loaded says so in its place, and Try again 
   test("a menu, a dialog, and the export, which needs no server", async ({ page }) => {
     await openPlan(page, growingClinic);
     await expect(page.getByRole("list", { name: "Steps" })).toBeVisible();
+    // What the page shows by itself is there: only what is pressed is to be missing.
+    await page.waitForLoadState("networkidle");
     const said = page.getByRole("alert").filter({ hasText: "could not be loaded" });
     const blocked = async (act: () => Promise<void>) => {
       await page.route(CHUNKS, (route) => route.abort());

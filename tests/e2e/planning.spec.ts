@@ -282,7 +282,7 @@ test("what is stored, where else it is kept, and what each mishap would take", a
   await firstVisit(page);
   await page.getByRole("link", { name: "Data" }).click();
   await page.getByRole("button", { name: /^Make one volume of all of Images/ }).click();
-  await page.getByRole("button", { name: "Data", exact: true }).click();
+  await page.getByRole("button", { name: "Add data" }).click();
   await dialog(page).getByLabel("Name").fill("X-ray images");
   await dialog(page).getByLabel("Size today").fill("eight");
   await dialog(page).getByRole("button", { name: "Save" }).click();
@@ -295,7 +295,7 @@ test("what is stored, where else it is kept, and what each mishap would take", a
   const set = page.getByRole("list", { name: "Data sets" }).getByRole("listitem");
   await expect(set).toContainText(/One drive fails\s*Nothing is lost/);
   await expect(set).toContainText(/Theft or fire\s*Lost/);
-  await page.getByRole("button", { name: "Backup", exact: true }).click();
+  await page.getByRole("button", { name: "Add a backup" }).click();
   await dialog(page).getByLabel("Name").fill("Box at home");
   await dialog(page).getByLabel("How much fits").fill("12 TB");
   await dialog(page).getByLabel("A copy every").fill("7");

@@ -80,7 +80,7 @@ test("a volume keeps a share; data on a drive of no pool is entered, and what a 
   await dialog.getByRole("button", { name: "Done" }).click();
   await expect(usable(page)).toHaveText(/8\.00\s*TB/);
   await page.getByRole("link", { name: "Data" }).click();
-  await page.getByRole("button", { name: "Data", exact: true }).click();
+  await page.getByRole("button", { name: "Add data" }).click();
   await dialog.getByLabel("Name").fill("Letters");
   await dialog.getByLabel("Where it is").selectOption({ label: "the 1 TB drive on the shelf (serial CAL-X1)" });
   await dialog.getByLabel("Size today").fill("300 GB");

@@ -27,24 +27,65 @@ export async function saved(page: Page): Promise<void> {
   await expect(page.getByRole("status").filter({ hasText: /^Saved$/ })).toBeVisible();
 }
 
+/** What the element with the focus is called. */
+const focused = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const element = document.activeElement;
+    const label =
+      element && "labels" in element
+        ? (element as HTMLInputElement).labels?.[0]?.querySelector("span")?.textContent ||
+          (element as HTMLInputElement).labels?.[0]?.textContent
+        : null;
+    return element?.getAttribute("aria-label") ?? label ?? element?.textContent ?? "";
+  });
+
+/** Presses an arrow; whether that led anywhere. */
+async function arrow(page: Page, key: string): Promise<boolean> {
+  const before = await page.evaluateHandle(() => document.activeElement);
+  await page.keyboard.press(key);
+  return page.evaluate((old) => document.activeElement !== old, before);
+}
+
+/** How many stops the row of a list has in which the focus is. */
+const stopsInRow = (page: Page): Promise<number> =>
+  page.evaluate(() => {
+    const on = document.activeElement;
+    const rows = [...(on?.closest("[data-along]")?.children ?? [])];
+    return rows.find((row) => row.contains(on))?.querySelectorAll("button:not(:disabled)").length ?? 0;
+  });
+
+/** Looks through a list that is one stop, row by row, by its arrows; whether the wanted one has the focus then. */
+async function inList(page: Page, name: RegExp): Promise<boolean> {
+  const along = await page.evaluate(
+    () => document.activeElement?.closest<HTMLElement>("[data-along]")?.dataset.along ?? null,
+  );
+  if (along === null) return false;
+  const [next, more, back] =
+    along === "down" ? ["ArrowDown", "ArrowRight", "ArrowLeft"] : ["ArrowRight", "ArrowDown", "ArrowUp"];
+  await page.keyboard.press("Home");
+  do {
+    const stops = await stopsInRow(page);
+    for (let i = 1; i < stops; i += 1) await page.keyboard.press(back);
+    for (let i = 0; i < Math.max(1, stops); i += 1) {
+      // On the last, another arrow would open its menu.
+      if (i > 0) await page.keyboard.press(more);
+      if (name.test(await focused(page))) return true;
+    }
+    for (let i = 1; i < stops; i += 1) await page.keyboard.press(back);
+  } while (await arrow(page, next));
+  return false;
+}
+
 /**
- * Presses Tab until the element that has the focus is the wanted one, as a person without a mouse does, and goes round
- * again for a while: a dialog that a busy machine has yet to load takes the focus when it comes.
+ * Presses Tab, and in a list its arrows, until the element that has the focus is the wanted one, as a person without a
+ * mouse does, and goes round again for a while: a dialog that a busy machine has yet to load takes the focus when it
+ * comes.
  */
 export async function tabTo(page: Page, name: RegExp, most = 90): Promise<void> {
   const until = Date.now() + 15_000;
   for (let i = 0; i < most || Date.now() < until; i += 1) {
     await page.keyboard.press("Tab");
-    const label = await page.evaluate(() => {
-      const element = document.activeElement;
-      const label =
-        element && "labels" in element
-          ? (element as HTMLInputElement).labels?.[0]?.querySelector("span")?.textContent ||
-            (element as HTMLInputElement).labels?.[0]?.textContent
-          : null;
-      return element?.getAttribute("aria-label") ?? label ?? element?.textContent ?? "";
-    });
-    if (name.test(label)) return;
+    if (name.test(await focused(page)) || (await inList(page, name))) return;
   }
   throw new Error(`Tab did not reach ${name}.`);
 }

@@ -30,7 +30,7 @@ export function CalendarPage() {
                 planHref={`/plan/${opened.id}`}
               />
             ) : (
-              <main className="min-w-0 flex-1 px-4 py-4 md:px-6">
+              <main id="main" tabIndex={-1} className="min-w-0 flex-1 px-4 py-4 md:px-6">
                 <h1 className="font-serif text-2xl">Calendar</h1>
                 <p className="mt-3 max-w-xl">
                   Say on which day you begin and when you can be at the box. The hours of the plan then become dates: a

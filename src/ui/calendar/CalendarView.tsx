@@ -49,7 +49,11 @@ export function CalendarView({ plan, calendar, act, planHref }: Props) {
   };
   const stuck = walked.moments.findIndex((moment) => moment.after !== null && moment.after === dates.stuck?.step);
   return (
-    <main className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6 print:overflow-visible print:p-0" tabIndex={-1}>
+    <main
+      id="main"
+      className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6 print:overflow-visible print:p-0"
+      tabIndex={-1}
+    >
       <div className="flex flex-wrap items-center gap-2">
         <h1 className="flex-1 font-serif text-2xl">
           Calendar<span className="hidden print:inline"> of {plan.name}</span>

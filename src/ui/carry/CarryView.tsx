@@ -35,7 +35,7 @@ export function CarryView({ plan, act, planHref }: PlaceProps) {
   const planned = usePlanned(plan);
   const practice = usePractice();
   return (
-    <main className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
+    <main id="main" className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
       <div className="mx-auto max-w-2xl">
         <div className="flex flex-wrap items-baseline justify-between gap-x-4">
           <h1 className="font-serif text-2xl">Carry out</h1>

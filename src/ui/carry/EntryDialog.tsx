@@ -4,6 +4,7 @@ import type { Command } from "@/core/document/command";
 import type { LogbookLine } from "@/core/logbook/logbookLines";
 import { TextField, Tick } from "../kit/Field";
 import { FormDialog } from "../kit/FormDialog";
+import type { Wrong } from "../kit/wrong";
 import { instantOf, localOf } from "./when";
 
 interface Props {
@@ -14,10 +15,11 @@ interface Props {
 
 /** Corrects the times of an entry, and whether it counts. */
 export function EntryDialog({ line, act, onClose }: Props) {
-  const save = (data: FormData): string | null => {
+  const save = (data: FormData): Wrong => {
     const start = instantOf(String(data.get("start")));
     const end = line.end === null ? undefined : instantOf(String(data.get("end")));
-    if (start === null || end === null) return "Give a day and a time.";
+    if (start === null || end === null)
+      return { field: start === null ? "start" : "end", message: "Give a day and a time." };
     const leftOut = line.work === null ? {} : { leftOut: data.get("counts") === null };
     const changes = { start, ...(end === undefined ? {} : { end }), ...leftOut };
     return act({ kind: "correct-record", record: line.id, changes }, true);

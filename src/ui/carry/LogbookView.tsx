@@ -38,7 +38,7 @@ export function LogbookView({ plan, act, planHref }: PlaceProps) {
       writeLogbookCsv(plan, only),
     );
   return (
-    <main className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
+    <main id="main" className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
       <div className="mx-auto max-w-4xl">
         <div className="flex flex-wrap items-baseline justify-between gap-x-4">
           <h1 className="font-serif text-2xl">Logbook</h1>

@@ -9,6 +9,7 @@ import { isWork, workKinds } from "@/core/logbook/recordedTime";
 import { hoursWords } from "@/core/time/hoursWords";
 import { Choice, TextField } from "../kit/Field";
 import { FormDialog } from "../kit/FormDialog";
+import type { Wrong } from "../kit/wrong";
 import { useUnit } from "../preferences/preferences";
 import { instantOf, localOf } from "./when";
 
@@ -33,12 +34,14 @@ export function NewEntryDialog({ plan, act, onClose }: Props) {
   const [now] = useState(() => localOf(new Date().toISOString()));
   const works = useMemo(() => (isWork(what) ? worksOutside(plan, what, unit) : []), [plan, what, unit]);
   const work = works[Number(of)];
-  const save = (data: FormData): string | null => {
+  const save = (data: FormData): Wrong => {
     const start = instantOf(String(data.get("start")));
     const given = String(data.get("end") ?? "");
     const end = given === "" ? undefined : instantOf(given);
-    if (start === null || end === null) return "Give a day and a time.";
-    if (end !== undefined && Date.parse(end) < Date.parse(start)) return "It would end before it begins.";
+    if (start === null || end === null)
+      return { field: start === null ? "start" : "end", message: "Give a day and a time." };
+    if (end !== undefined && Date.parse(end) < Date.parse(start))
+      return { field: "end", message: "It would end before it begins." };
     const text = [work?.of, String(data.get("text") ?? "").trim()].filter(Boolean).join(": ");
     const entry: Omit<LogEntry, "id"> = {
       what,

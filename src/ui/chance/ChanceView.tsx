@@ -34,7 +34,7 @@ interface Props {
 /** How likely something is lost, by what, what moves it, and what lowers it most. */
 export function ChanceView({ plan, act, planHref }: Props) {
   return (
-    <main className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6" tabIndex={-1}>
+    <main id="main" className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6" tabIndex={-1}>
       <h1 className="font-serif text-2xl">Chance of loss</h1>
       {plan.pools.length === 0 ? (
         <p className="mt-3 text-soft">

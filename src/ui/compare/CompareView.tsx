@@ -93,7 +93,7 @@ export function CompareView({ plan, act }: PlaceProps) {
   );
 
   return (
-    <main className="grid min-h-0 min-w-0 flex-1 lg:grid-cols-[minmax(0,1fr)_23rem]">
+    <main id="main" tabIndex={-1} className="grid min-h-0 min-w-0 flex-1 lg:grid-cols-[minmax(0,1fr)_23rem]">
       <div
         tabIndex={0}
         role="region"

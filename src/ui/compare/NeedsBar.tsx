@@ -122,7 +122,7 @@ function Choice({
   onChange: (value: string) => void;
 }) {
   return (
-    <span className="whitespace-nowrap">
+    <span className="sm:whitespace-nowrap">
       {before}{" "}
       <select
         aria-label={label}
@@ -154,7 +154,7 @@ function SizeNeed({ value, onChange }: { value: number | undefined; onChange: (v
     if (size.ok) onChange(size.size.bytes);
   };
   return (
-    <span className="whitespace-nowrap">
+    <span className="sm:whitespace-nowrap">
       at least{" "}
       <input
         aria-label="Usable space at least"

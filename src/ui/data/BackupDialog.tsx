@@ -8,6 +8,7 @@ import type { Backup, DataSet, Plan } from "@/core/document/plan";
 import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import { Choice, TextField, Tick } from "../kit/Field";
 import { FormDialog } from "../kit/FormDialog";
+import { isWrongIn, type Wrong, type WrongIn } from "../kit/wrong";
 import { textOf } from "../kit/textOf";
 import { useUnit } from "../preferences/preferences";
 import { today } from "../today";
@@ -27,32 +28,34 @@ const PLACES = [
 ];
 
 /** How much fits, where that is a question; or what is wrong with it. */
-function sizeFrom(text: string): Pick<Backup, "bytes"> | string {
+function sizeFrom(text: string): Pick<Backup, "bytes"> | WrongIn {
   const parsed = text === "" ? null : parseSize(text);
-  if (parsed && !parsed.ok) return `How much fits: ${parsed.message}`;
+  if (parsed && !parsed.ok) return { field: "size", message: `How much fits: ${parsed.message}` };
   return parsed ? { bytes: parsed.size.bytes } : {};
 }
 
 /** Whether older states are kept, and what they take; or what is wrong with it. */
-function versionsFrom(data: FormData): Pick<Backup, "keepsVersions" | "versionsShare"> | string {
+function versionsFrom(data: FormData): Pick<Backup, "keepsVersions" | "versionsShare"> | WrongIn {
   const keepsVersions = data.get("versions") !== null;
   const share = Number(textOf(data, "share").replace(",", ".")) / 100;
-  if (!(share >= 0 && share <= 10)) return "What older states take: type a percentage from 0 to 1000.";
+  if (!(share >= 0 && share <= 10))
+    return { field: "share", message: "What older states take: type a percentage from 0 to 1000." };
   return { keepsVersions, ...(keepsVersions && share > 0 ? { versionsShare: share } : {}) };
 }
 
 /** The backup that was typed, or what is wrong with it. */
-function backupFrom(data: FormData, kind: Backup["kind"], id: string | undefined): NewBackup | string {
+function backupFrom(data: FormData, kind: Backup["kind"], id: string | undefined): NewBackup | WrongIn {
   const name = textOf(data, "name");
-  if (name === "") return "Give it a name by which you will know it at the box.";
+  if (name === "") return { field: "name", message: "Give it a name by which you will know it at the box." };
   const size = sizeFrom(textOf(data, "size"));
-  if (typeof size === "string") return size;
+  if (isWrongIn(size)) return size;
   const every = Number(textOf(data, "every"));
-  if (!Number.isInteger(every) || every < 1 || every > 3660) return "How often: type whole days, from 1.";
+  if (!Number.isInteger(every) || every < 1 || every > 3660)
+    return { field: "every", message: "How often: type whole days, from 1." };
   const versions = versionsFrom(data);
-  if (typeof versions === "string") return versions;
+  if (isWrongIn(versions)) return versions;
   const verified = textOf(data, "verified");
-  if (verified > today()) return "The day on which it was tested has not come yet.";
+  if (verified > today()) return { field: "verified", message: "The day on which it was tested has not come yet." };
   const drive = kind === "usb-drive" ? textOf(data, "drive") : "";
   return {
     ...(id === undefined ? {} : { id }),
@@ -80,9 +83,9 @@ export function BackupDialog({ backup, plan, act, onClose }: Props) {
   const [unit] = useUnit();
   const [kind, setKind] = useState<Backup["kind"]>(backup?.kind ?? "box");
   const free = plan.drives.filter((drive) => isFree(plan, drive.id));
-  const save = (data: FormData): string | null => {
+  const save = (data: FormData): Wrong => {
     const typed = backupFrom(data, kind, backup?.id);
-    return typeof typed === "string" ? typed : act({ kind: "put-backup", backup: typed });
+    return isWrongIn(typed) ? typed : act({ kind: "put-backup", backup: typed });
   };
   const before = fieldsOf(backup);
   return (

@@ -36,7 +36,7 @@ export function Backups(props: Props) {
           Where else it is kept
         </h2>
         <Button small onClick={() => onEdit(null)}>
-          <Plus size={14} aria-hidden /> Backup
+          <Plus size={14} aria-hidden /> Add a backup
         </Button>
       </div>
       {backups.length === 0 && (

@@ -10,6 +10,7 @@ import type { Command } from "@/core/document/command";
 import type { Plan, DataSet, Growth, Worth } from "@/core/document/plan";
 import { Choice, TextField, type Option } from "../kit/Field";
 import { FormDialog } from "../kit/FormDialog";
+import { isWrongIn, type Wrong, type WrongIn } from "../kit/wrong";
 import { useUnit } from "../preferences/preferences";
 import { textOf } from "../kit/textOf";
 
@@ -66,14 +67,14 @@ const placeOptions = (plan: Plan, unit: UnitFamily): Option[] => [
 type NewDataSet = Extract<Command, { kind: "put-data-set" }>["dataSet"];
 
 /** The data set that was typed, or what is wrong with it. */
-function dataSetFrom(data: FormData, kind: GrowthKind, id: string | undefined): NewDataSet | string {
+function dataSetFrom(data: FormData, kind: GrowthKind, id: string | undefined): NewDataSet | WrongIn {
   const name = textOf(data, "name");
-  if (name === "") return "Give it a name.";
+  if (name === "") return { field: "name", message: "Give it a name." };
   const size = parseSize(textOf(data, "size"));
-  if (!size.ok) return `Size: ${size.message}`;
+  if (!size.ok) return { field: "size", message: `Size: ${size.message}` };
   const place = textOf(data, "place");
   const growth = growthFrom(kind, textOf(data, "growth"));
-  if (typeof growth === "string") return `Growth: ${growth}`;
+  if (typeof growth === "string") return { field: "growth", message: `Growth: ${growth}` };
   return {
     ...(id === undefined ? {} : { id }),
     name: name.slice(0, 120),
@@ -97,9 +98,9 @@ export function DataSetDialog({ set, plan, act, onClose }: Props) {
   const [unit] = useUnit();
   const places = placeOptions(plan, unit);
   const placed = set?.drive === undefined ? set?.volume : `${DRIVE}${set.drive}`;
-  const save = (data: FormData): string | null => {
+  const save = (data: FormData): Wrong => {
     const typed = dataSetFrom(data, kind, set?.id);
-    return typeof typed === "string" ? typed : act({ kind: "put-data-set", dataSet: typed });
+    return isWrongIn(typed) ? typed : act({ kind: "put-data-set", dataSet: typed });
   };
   return (
     <FormDialog

@@ -33,7 +33,7 @@ export function DataSets({ plan, onEdit, ...coverages }: Props) {
           What is stored
         </h2>
         <Button small onClick={() => onEdit(null)}>
-          <Plus size={14} aria-hidden /> Data
+          <Plus size={14} aria-hidden /> Add data
         </Button>
       </div>
       {sets.length === 0 && (

@@ -43,7 +43,7 @@ export function DataView({ plan, act, planHref }: Props) {
   const [open, setOpen] = useState<Opened>(null);
   const close = () => setOpen(null);
   return (
-    <main className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6" tabIndex={-1}>
+    <main id="main" className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6" tabIndex={-1}>
       <h1 className="font-serif text-2xl">Data and backups</h1>
       {plan.pools.some((pool) => pool.volumes.length > 0) || drivesWithData(plan).length > 0 ? (
         <DataSections plan={plan} act={act} onOpen={setOpen} />

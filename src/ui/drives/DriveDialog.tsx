@@ -8,6 +8,7 @@ import { SECTORS } from "@/core/drives/sector";
 import { driveBytes } from "@/core/drives/typedDrive";
 import { Choice, TextField, Tick, type Option } from "../kit/Field";
 import { FormDialog } from "../kit/FormDialog";
+import { isWrongIn, type Wrong, type WrongIn } from "../kit/wrong";
 import { textOf } from "../kit/textOf";
 
 const MEDIA: Option[] = [
@@ -64,18 +65,23 @@ function contentsFrom(kind: string, drive: Drive): Drive["contents"] | null {
 }
 
 /** What was typed of a drive, or what is wrong with it. */
-function changesFrom(data: FormData, drive: Drive): DriveChanges | string {
+function changesFrom(data: FormData, drive: Drive): DriveChanges | WrongIn {
   const text = (name: string) => textOf(data, name);
   const medium = text("medium") as Medium;
   const bytes = sizeFrom(text("size"), medium);
-  if (typeof bytes === "string") return bytes;
+  if (typeof bytes === "string") return { field: "size", message: bytes };
   const [reallocated, pending] = [countIn(data, "reallocated"), countIn(data, "pending")];
-  if (reallocated === null || pending === null) return "Sectors: type whole numbers, from 0.";
+  if (reallocated === null || pending === null)
+    return {
+      field: reallocated === null ? "reallocated" : "pending",
+      message: "Sectors: type whole numbers, from 0.",
+    };
   const purchased = text("purchased");
   if (!/^([0-9]{4}(-[0-9]{2}(-[0-9]{2})?)?)?$/.test(purchased))
-    return "Bought: type a year, a month or a day, as 2024, 2024-05 or 2024-05-17.";
+    return { field: "purchased", message: "Bought: type a year, a month or a day, as 2024, 2024-05 or 2024-05-17." };
   const price = text("price").replace(",", ".");
-  if (!/^([0-9]{1,6}(\.[0-9]{1,2})?)?$/.test(price)) return "Price: type an amount, as 189 or 189.90.";
+  if (!/^([0-9]{1,6}(\.[0-9]{1,2})?)?$/.test(price))
+    return { field: "price", message: "Price: type an amount, as 189 or 189.90." };
   return {
     label: text("label"),
     serial: text("serial") || null,
@@ -109,9 +115,9 @@ interface Props {
 
 /** Everything that can be said of a drive, to be corrected by hand. */
 export function DriveDialog({ drive, onClose, onSave }: Props) {
-  const save = (data: FormData): string | null => {
+  const save = (data: FormData): Wrong => {
     const changes = changesFrom(data, drive);
-    return typeof changes === "string" ? changes : onSave(changes);
+    return isWrongIn(changes) ? changes : onSave(changes);
   };
   return (
     <FormDialog title="Edit the drive" onSave={save} onClose={onClose}>

@@ -6,6 +6,7 @@ import { nameOfDrive } from "@/core/drives/nameOfDrive";
 import { capital } from "@/core/words/capital";
 import { TextField } from "../kit/Field";
 import { FormDialog } from "../kit/FormDialog";
+import type { Wrong } from "../kit/wrong";
 import { textOf } from "../kit/textOf";
 import { useUnit } from "../preferences/preferences";
 
@@ -28,7 +29,7 @@ function doubled(typed: readonly string[], known: readonly Drive[]): string | nu
 export function SerialsDialog({ drives, onSave, onClose }: Props) {
   const [unit] = useUnit();
   const bare = inOrder(drives).filter((drive) => !drive.serial && !drive.toBuy);
-  const save = (data: FormData) => {
+  const save = (data: FormData): Wrong => {
     const edits = bare.flatMap((drive) => {
       const serial = textOf(data, drive.id).trim();
       return serial ? [{ drive: drive.id, changes: { serial } }] : [];
@@ -37,8 +38,14 @@ export function SerialsDialog({ drives, onSave, onClose }: Props) {
       edits.map(({ changes }) => changes.serial),
       drives,
     );
-    if (twice !== null) return `Two drives cannot both have the serial ${twice}. Look at the labels again.`;
-    return edits.length === 0 ? "Type at least one serial number." : onSave(edits);
+    if (twice !== null)
+      return {
+        field: edits.findLast(({ changes }) => changes.serial === twice)?.drive ?? "",
+        message: `Two drives cannot both have the serial ${twice}. Look at the labels again.`,
+      };
+    return edits.length === 0
+      ? { field: bare[0]?.id ?? "", message: "Type at least one serial number." }
+      : onSave(edits);
   };
   return (
     <FormDialog

@@ -68,7 +68,7 @@ export function GrowthView({ plan, act, planHref }: PlaceProps) {
     return why;
   };
   return (
-    <main className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6" tabIndex={-1}>
+    <main id="main" className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6" tabIndex={-1}>
       <h1 ref={heading} tabIndex={-1} className="font-serif text-2xl outline-none">
         The best way to grow
       </h1>

@@ -95,7 +95,7 @@ export function Layouts({ asked, plan, day, onPick }: Props) {
       {complete && (
         <p className="mt-1 max-w-[46rem] text-soft">
           Where it says “about”, that nothing costs less is not proved. Made again from a backup, all that is stored has
-          to lie elsewhere meanwhile, and is exposed as long as it does; a ready-made sequence of the plan does that.
+          to lie elsewhere meanwhile, and is exposed as long as it does; ready-made steps of the plan do that.
         </p>
       )}
     </section>

@@ -16,15 +16,35 @@ interface Props {
   wide?: boolean;
   /** The largest: for what is chosen on one side and shown on the other. */
   size?: "large";
+  /** Whether the focus is on its first field when it opens, and not on its first button. */
+  beginsInField?: boolean;
 }
 
+const FIRST_FIELD = "form :is(input, select, textarea):not([type=hidden], :disabled)";
+
 /** A dialog over the page: Escape closes it, focus stays in it and goes back afterwards. */
-export function Dialog({ open, onClose, title, about, children, acts, wide = false, size }: Props) {
+export function Dialog({
+  open,
+  onClose,
+  title,
+  about,
+  children,
+  acts,
+  wide = false,
+  size,
+  beginsInField = false,
+}: Props) {
   // Dialogs are made when they open, so whatever has the focus now gets it back.
   const [opener] = useState(() => (typeof document === "undefined" ? null : document.activeElement));
   const giveFocusBack = (event: Event) => {
     event.preventDefault();
     if (opener instanceof HTMLElement && opener.isConnected) opener.focus();
+  };
+  const begin = (event: Event) => {
+    const field = event.target instanceof Element ? event.target.querySelector<HTMLElement>(FIRST_FIELD) : null;
+    if (!field) return;
+    event.preventDefault();
+    field.focus();
   };
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
@@ -32,6 +52,7 @@ export function Dialog({ open, onClose, title, about, children, acts, wide = fal
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Radix.Content
           onCloseAutoFocus={giveFocusBack}
+          {...(beginsInField ? { onOpenAutoFocus: begin } : {})}
           {...(about ? {} : { "aria-describedby": undefined })}
           className={
             "fixed top-1/2 left-1/2 z-50 flex max-h-[92dvh] w-[calc(100vw-1.5rem)] -translate-x-1/2 " +

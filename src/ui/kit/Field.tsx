@@ -1,4 +1,5 @@
-import type { InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from "react";
+import { type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, useContext, useId } from "react";
+import { WrongField } from "./wrong";
 
 /** The look of a text field or a select under its label. */
 export const FIELD = "mt-0.5 h-9 w-full rounded border border-line-strong/70 bg-raised px-2";
@@ -13,12 +14,31 @@ export function Labelled({ label, children }: { label: string; children: ReactNo
   );
 }
 
-/** A field of text with its label above it. */
+/** What a field says of itself where it is wrong, and the message under it. */
+function useWrong(name: string | undefined) {
+  const id = useId();
+  const wrong = useContext(WrongField);
+  if (!wrong || name === undefined || wrong.field !== name) return { says: {}, message: null };
+  return {
+    says: { "aria-invalid": true, "aria-describedby": id },
+    message: (
+      <p id={id} role="alert" className="mt-0.5 text-geranium">
+        {wrong.message}
+      </p>
+    ),
+  };
+}
+
+/** A field of text with its label above it, and what is wrong with it below. */
 export function TextField({ label, ...input }: InputHTMLAttributes<HTMLInputElement> & { label: string }) {
+  const { says, message } = useWrong(input.name);
   return (
-    <Labelled label={label}>
-      <input {...input} className={FIELD} />
-    </Labelled>
+    <div className="min-w-0">
+      <Labelled label={label}>
+        <input {...input} {...says} className={FIELD} />
+      </Labelled>
+      {message}
+    </div>
   );
 }
 
@@ -35,16 +55,20 @@ interface ChoiceProps extends Omit<SelectHTMLAttributes<HTMLSelectElement>, "onC
 
 /** One of a few, with its label above it: by name in a form, or told when it is picked. */
 export function Choice({ label, options, onPick, ...select }: ChoiceProps) {
+  const { says, message } = useWrong(select.name);
   return (
-    <Labelled label={label}>
-      <select {...select} className={FIELD} onChange={onPick && ((event) => onPick(event.target.value))}>
-        {options.map((option) => (
-          <option key={option.value} value={option.value}>
-            {option.label}
-          </option>
-        ))}
-      </select>
-    </Labelled>
+    <div className="min-w-0">
+      <Labelled label={label}>
+        <select {...select} {...says} className={FIELD} onChange={onPick && ((event) => onPick(event.target.value))}>
+          {options.map((option) => (
+            <option key={option.value} value={option.value}>
+              {option.label}
+            </option>
+          ))}
+        </select>
+      </Labelled>
+      {message}
+    </div>
   );
 }
 

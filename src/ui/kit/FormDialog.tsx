@@ -3,12 +3,19 @@
 import { useId, useState, type ReactNode } from "react";
 import { Button } from "./Button";
 import { Dialog } from "./Dialog";
+import { type Wrong, WrongField } from "./wrong";
+
+/** Gives the focus to the field that is wrong. */
+function focusField(form: HTMLFormElement, name: string): void {
+  const field = form.elements.namedItem(name);
+  if (field instanceof HTMLElement) field.focus();
+}
 
 interface Props {
   title: string;
   about?: string;
-  /** Saves what was typed; says what is wrong with it, or nothing. */
-  onSave: (data: FormData) => string | null;
+  /** Saves what was typed; says what is wrong with it, and where, or nothing. */
+  onSave: (data: FormData) => Wrong;
   /** Told of what is typed or chosen, as it is. */
   onChange?: (data: FormData) => void;
   /** Where the thing can be taken away. */
@@ -18,15 +25,17 @@ interface Props {
 }
 
 /**
- * A dialog with the fields of one thing: saved when they are right, otherwise it says what is wrong and keeps what was
- * typed.
+ * A dialog with the fields of one thing, which begins in the first: saved when they are right, otherwise it says at the
+ * field what is wrong, and keeps what was typed.
  */
 export function FormDialog({ title, about, onSave, onChange, onRemove, onClose, children }: Props) {
   const form = useId();
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<Wrong>(null);
+  const fieldWrong = typeof trouble === "string" ? null : trouble;
   return (
     <Dialog
       open
+      beginsInField
       onClose={onClose}
       title={title}
       about={about}
@@ -60,10 +69,11 @@ export function FormDialog({ title, about, onSave, onChange, onRemove, onClose, 
           const wrong = onSave(new FormData(event.currentTarget));
           setTrouble(wrong);
           if (wrong === null) onClose();
+          else if (typeof wrong !== "string") focusField(event.currentTarget, wrong.field);
         }}
       >
-        {children}
-        {trouble && (
+        <WrongField value={fieldWrong}>{children}</WrongField>
+        {typeof trouble === "string" && (
           <p role="alert" className="text-geranium sm:col-span-2">
             {trouble}
           </p>

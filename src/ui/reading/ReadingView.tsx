@@ -55,7 +55,7 @@ export function ReadingView({ plan, act, planHref }: PlaceProps) {
     if (result.ok) read(result.printed);
   };
   return (
-    <main className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
+    <main id="main" className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
       <div className="mx-auto max-w-4xl">
         <h1 className="font-serif text-2xl">How is the box now?</h1>
         <PracticePanel plan={plan} onRead={readText} />

@@ -21,7 +21,7 @@ export function RehearseView(props: PlaceProps) {
   const [seen, setSeen] = useState(false);
   const [asked, setAsked] = useState<Asked | null>(null);
   return (
-    <main className="flex min-w-0 flex-1 flex-col px-4 py-3 md:px-6 desk:min-h-0" tabIndex={-1}>
+    <main id="main" className="flex min-w-0 flex-1 flex-col px-4 py-3 md:px-6 desk:min-h-0" tabIndex={-1}>
       <div className="flex flex-wrap items-center justify-between gap-2">
         <h1 className="font-serif text-2xl">Rehearse</h1>
         <Segmented

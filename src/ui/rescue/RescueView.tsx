@@ -29,7 +29,7 @@ export function RescueView({ plan, act, planHref }: PlaceProps) {
   const [chosen, choose] = useState(() => askedPool(plan) ?? troubled[0]?.id ?? plan.pools[0]?.id);
   const pool = plan.pools.find(({ id }) => id === chosen) ?? troubled[0] ?? plan.pools[0];
   return (
-    <main className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
+    <main id="main" className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
       <div className="mx-auto max-w-3xl">
         <h1 className="font-serif text-2xl">What to do now{pool?.name ? `: ${pool.name}` : ""}</h1>
         {plan.pools.length > 1 && (

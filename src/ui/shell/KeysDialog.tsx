@@ -4,7 +4,9 @@ import { WordList } from "../kit/WordList";
 import { Dialog } from "../kit/Dialog";
 
 const KEYS: [string, string][] = [
-  ["Tab", "to the next drive, column or button"],
+  ["Tab", "to the next list or button; first of all past the head of the page"],
+  ["← → ↑ ↓", "within a list of drives, bays or steps: to the next one, and to its menu; Home and End: to its ends"],
+  ["← →", "on a column: to the next one"],
   ["Enter or Space", "on a drive: select it; on a column: see what its failure does"],
   ["G", "make a group of the selected drives: opens the layouts"],
   ["M", "on a drive: pick it up; arrow keys choose the place; M puts it down, Escape puts it back"],

@@ -26,6 +26,9 @@ const KeysDialog = part(() => import("./KeysDialog").then((module) => module.Key
   said: "over",
 });
 
+/** Places whose page has no title but the plan's name. */
+const UNTITLED: ReadonlySet<PlaceId> = new Set(["", "compare"]);
+
 interface Props {
   opened: OpenedPlan;
   place: PlaceId;
@@ -59,6 +62,12 @@ export function PlanFrame({ opened, place, onEscape, onGroup, children }: Props)
   useFocusOnResults(history);
   return (
     <>
+      {/* To what a page is about, past all that is the same on each. */}
+      <nav aria-label="Skip" className="print:hidden">
+        <a href="#main" className="skip">
+          Skip to the page
+        </a>
+      </nav>
       <TerracePatterns />
       <div
         className={
@@ -82,6 +91,7 @@ export function PlanFrame({ opened, place, onEscape, onGroup, children }: Props)
         )}
         <TopBar
           name={history.plan.name}
+          titles={UNTITLED.has(place)}
           onRename={(name) => session.do({ kind: "rename-plan", name })}
           undoes={history.entries[history.position - 1]?.description ?? null}
           redoes={history.entries[history.position]?.description ?? null}

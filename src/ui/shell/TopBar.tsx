@@ -18,6 +18,8 @@ const FileMenuItems = part(() => import("./FileMenuItems").then((module) => modu
 
 interface Props {
   name: string;
+  /** Whether the name of the plan is the page's title: where the place below has none of its own. */
+  titles: boolean;
   onRename: (name: string) => void;
   /** What undo would undo, in words; null when there is nothing. */
   undoes: string | null;
@@ -48,7 +50,7 @@ export function TopBar(props: Props) {
         Cortijo
       </Link>
       <span aria-hidden="true" className="h-5 w-px bg-line max-sm:hidden" />
-      <h1 className="sr-only">{props.name}</h1>
+      {props.titles && <h1 className="sr-only">{props.name}</h1>}
       <NameField
         label="Name of the plan"
         value={props.name}

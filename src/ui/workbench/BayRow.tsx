@@ -4,6 +4,7 @@ import { useDroppable } from "@dnd-kit/core";
 import { groupOfDrive } from "@/core/box/members";
 import type { Drive } from "@/core/document/plan";
 import { shortSize } from "@/core/drives/nameOfDrive";
+import { useRoving } from "../kit/useRoving";
 import { useUnit } from "../preferences/preferences";
 import { bayTarget } from "./DragArea";
 import { DriveChip } from "./DriveChip";
@@ -17,8 +18,10 @@ const isNarrow = (column: Column) => column.width < NARROW;
 
 /** The bays under the terraces, each with its number and its drive. */
 export function BayRow({ columns, width }: { columns: readonly Column[]; width: number }) {
+  const list = useRoving<HTMLOListElement>("across");
   return (
     <ol
+      ref={list}
       className={`relative shrink-0 ${columns.some(isNarrow) ? "h-[5.6rem]" : "h-[4.6rem]"}`}
       style={{ width }}
       aria-label="Bays"

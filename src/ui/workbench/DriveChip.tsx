@@ -32,6 +32,7 @@ export function DriveChip({ drive, narrow = false }: { drive: Drive; narrow?: bo
   return (
     <div
       data-on={on}
+      data-carried={isDragging || undefined}
       className={
         "group @container relative flex h-full min-h-11 items-stretch rounded border transition-colors " +
         (on ? "border-indigo bg-indigo text-on-indigo" : "border-line-strong/50 bg-raised hover:border-ink") +

@@ -73,6 +73,11 @@ interface BoxProps {
   choose: (step: string | null) => void;
 }
 
+/** Shelf, box and readout side by side where there is width for it. */
+const GRID =
+  "grid min-h-0 min-w-0 flex-1 " +
+  "grid-cols-1 md:grid-cols-[14.5rem_minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_19.5rem] lg:grid-rows-[auto_auto] desk:grid-rows-[minmax(0,1fr)_auto]";
+
 /** The box at one moment, the shelf beside it, and what the core says of it. */
 const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, walkAgain, at, choose }: BoxProps) {
   const { session } = opened;
@@ -167,7 +172,7 @@ const BoxAtMoment = memo(function BoxAtMoment({ opened, walked, dates, walkAgain
         onGroup={() => document.querySelector<HTMLElement>("[data-make-group]")?.click()}
       >
         <DragArea>
-          <main className="grid min-h-0 min-w-0 flex-1 grid-cols-1 md:grid-cols-[14.5rem_minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_19.5rem] lg:grid-rows-[auto_auto] desk:grid-rows-[minmax(0,1fr)_auto]">
+          <main id="main" tabIndex={-1} className={GRID}>
             <div
               // A phone begins where one begins: with the drives, as long as there are none.
               className={`${plan.drives.length === 0 ? "max-md:order-first" : ""} order-3 min-h-0 border-line max-md:laid-out-when-seen md:order-1 md:row-span-2 md:border-r lg:row-span-1 desk:overflow-y-auto`}

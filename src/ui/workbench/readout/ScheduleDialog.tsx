@@ -4,6 +4,7 @@ import type { Command } from "@/core/document/command";
 import type { ParitySchedule, Pool } from "@/core/document/plan";
 import { TextField, Tick } from "../../kit/Field";
 import { FormDialog } from "../../kit/FormDialog";
+import type { Wrong } from "../../kit/wrong";
 
 interface Props {
   pool: Pool;
@@ -26,13 +27,13 @@ const numberIn = (data: FormData, name: string): number | null => {
 /** When the parity of a pool is written, when it last was, and what makes an update wait. */
 export function ScheduleDialog({ pool, act, onClose }: Props) {
   const { everyHours = 24, lastUpdate, paused = false, deletedLimit } = pool.paritySchedule ?? {};
-  const save = (data: FormData): string | null => {
+  const save = (data: FormData): Wrong => {
     const [hours, limit] = [numberIn(data, "every"), numberIn(data, "limit")];
     const at = data.get("last") as string;
     if (hours === null || !(hours > 0 && hours <= 8784))
-      return "Say how many hours lie between two updates: 1 to 8,784.";
+      return { field: "every", message: "Say how many hours lie between two updates: 1 to 8,784." };
     if (limit !== null && !(Number.isInteger(limit) && limit >= 1 && limit <= 1e9))
-      return "The limit is a number of files, from 1. Leave it empty if there is none.";
+      return { field: "limit", message: "The limit is a number of files, from 1. Leave it empty if there is none." };
     const schedule: ParitySchedule = {
       everyHours: hours,
       ...(at ? { lastUpdate: new Date(at).toISOString() } : {}),

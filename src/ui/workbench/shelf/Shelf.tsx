@@ -4,6 +4,8 @@ import { useDroppable } from "@dnd-kit/core";
 import { Ellipsis } from "lucide-react";
 import { Button, IconButton } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
+import { useRoving } from "../../kit/useRoving";
+import type { Drive } from "@/core/document/plan";
 import { SHELF_TARGET } from "../DragArea";
 import { DriveChip } from "../DriveChip";
 import { useWorkbench } from "../useWorkbench";
@@ -58,14 +60,25 @@ export function Shelf({ onOpen }: { onOpen: (way: WayIn) => void }) {
           too.
         </p>
       ) : (
-        <ul className="-mx-1 min-h-0 flex-1 space-y-1.5 overflow-y-auto px-1 py-0.5" aria-label="Drives on the shelf">
-          {drives.map((drive) => (
-            <li key={drive.id}>
-              <DriveChip drive={drive} />
-            </li>
-          ))}
-        </ul>
+        <DrivesOnShelf drives={drives} />
       )}
     </section>
+  );
+}
+
+function DrivesOnShelf({ drives }: { drives: readonly Drive[] }) {
+  const list = useRoving<HTMLUListElement>("down");
+  return (
+    <ul
+      ref={list}
+      className="-mx-1 min-h-0 flex-1 space-y-1.5 overflow-y-auto px-1 py-0.5"
+      aria-label="Drives on the shelf"
+    >
+      {drives.map((drive) => (
+        <li key={drive.id}>
+          <DriveChip drive={drive} />
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -10,6 +10,7 @@ import { isGone } from "@/core/drives/driveState";
 import { fateOf } from "@/core/failures/fate";
 import type { Prediction } from "@/core/prediction/predict";
 import { PatternRect } from "../../kit/Swatch";
+import { useRoving } from "../../kit/useRoving";
 import { useUnit } from "../../preferences/preferences";
 import { AXIS_WIDTH, type BandRef, type Column, type Segment, type TerraceGeometry } from "./geometry";
 
@@ -37,21 +38,24 @@ export function Terraces({ onToggleFailed, onLight, ...picture }: Props) {
   const { plan, geometry, failed, lit } = picture;
   const [unit] = useUnit();
   const { columns, width, height, foot } = geometry;
+  const list = useRoving<HTMLDivElement>("across");
   return (
     <div className="relative" style={{ width, height }}>
       <TerracesPicture {...picture} />
-      {columns.map((column) => (
-        <ColumnButton
-          key={column.bay}
-          column={column}
-          foot={foot}
-          failed={failed}
-          onToggleFailed={onToggleFailed}
-          lit={lit}
-          onLight={onLight}
-          name={column.drive ? nameOfDrive(column.drive, unit) : ""}
-        />
-      ))}
+      <div ref={list} role="group" aria-label="What if one fails" className="contents">
+        {columns.map((column) => (
+          <ColumnButton
+            key={column.bay}
+            column={column}
+            foot={foot}
+            failed={failed}
+            onToggleFailed={onToggleFailed}
+            lit={lit}
+            onLight={onLight}
+            name={column.drive ? nameOfDrive(column.drive, unit) : ""}
+          />
+        ))}
+      </div>
       {plan.drives.every((drive) => "shelf" in drive.place) && (
         <p className="absolute top-1/3 right-4 left-16 text-center text-soft">
           The box is empty. Drag drives from the shelf into its bays, or select them on the shelf and make a group.
@@ -317,7 +321,7 @@ function ColumnButton({ column, foot, failed, onToggleFailed, lit, onLight, name
     <button
       type="button"
       aria-pressed={failed.has(drive.id)}
-      aria-label={`What if ${name} fails?`}
+      aria-label={`What if ${name} fails? Arrows up and down: its bands`}
       onClick={() => onToggleFailed(drive.id)}
       onPointerMove={onPointerMove}
       onPointerLeave={() => onLight(null)}

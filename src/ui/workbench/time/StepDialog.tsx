@@ -15,6 +15,7 @@ import { rulesOf } from "@/core/rules/ruleSets";
 import { moduleOf } from "@/core/steps/registry";
 import { Choice, TextField, Tick } from "../../kit/Field";
 import { FormDialog } from "../../kit/FormDialog";
+import type { Wrong } from "../../kit/wrong";
 import { useUnit } from "../../preferences/preferences";
 import { today } from "../../today";
 import { useWorkbench } from "../useWorkbench";
@@ -36,9 +37,10 @@ export function StepDialog({ step, before, onSave, onClose }: Props) {
   const { walk } = useWorkbench();
   const [draft, setDraft] = useState<StepChanges>({});
   const trial = useMemo(() => editTrial(walk, step.id, draft, today()), [walk, step.id, draft]);
-  const save = (data: FormData): string | null => {
+  const save = (data: FormData): Wrong => {
     const changes = stepChangesFrom(data, step, before);
-    if (typeof changes === "string") return changes;
+    // Of a step only a size can be typed wrong.
+    if (typeof changes === "string") return { field: "size", message: changes };
     return Object.keys(changes).length > 0 ? onSave(changes) : null;
   };
   const draw = (data: FormData) => {

@@ -48,6 +48,7 @@ export function StepRow({ walked, index }: Props) {
         setNodeRef(element);
         row.current = element;
       }}
+      data-carried={isDragging || undefined}
       style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
       className={
         `flex items-center rounded ${current ? "bg-wall" : ""} ` +

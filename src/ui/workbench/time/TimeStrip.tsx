@@ -70,7 +70,7 @@ export function TimeStrip() {
           <MenuButton
             align="end"
             trigger={
-              <Button small>
+              <Button small aria-label="Add a step">
                 <Plus size={14} aria-hidden /> Step
               </Button>
             }
