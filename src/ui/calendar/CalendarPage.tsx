@@ -9,7 +9,6 @@ import { part } from "../kit/part";
 import { usePlanId } from "../shell/usePlanId";
 
 const CalendarView = part(() => import("./CalendarView").then((module) => module.CalendarView), {
-  needed: "this",
   meanwhile: <p className="p-6 text-soft">Opening the calendar …</p>,
 });
 

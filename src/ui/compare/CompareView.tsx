@@ -24,7 +24,6 @@ import { part } from "../kit/part";
 
 const FaceToFace = part(() => import("./FaceToFace").then((module) => module.FaceToFace));
 const ApplyDialog = part(() => import("./ApplyDialog").then((module) => module.ApplyDialog), {
-  needed: "this",
   said: "over",
 });
 

@@ -21,11 +21,9 @@ import { part } from "../kit/part";
 import { Unloaded } from "../kit/Unloaded";
 
 const DataSetDialog = part(() => import("./DataSetDialog").then((module) => module.DataSetDialog), {
-  needed: "this",
   said: "over",
 });
 const BackupDialog = part(() => import("./BackupDialog").then((module) => module.BackupDialog), {
-  needed: "this",
   said: "over",
 });
 

@@ -12,14 +12,12 @@ let roving: Promise<typeof import("./roving")> | null = null;
 export function useRoving<T extends HTMLElement>(along: Along) {
   const list = useRef<T>(null);
   useEffect(() => {
-    let end: (() => void) | null = null;
-    let over = false;
+    let end: (() => void) | undefined;
     const begin = () => {
       roving ??= import("./roving");
       roving.then(
-        ({ rove }) => {
-          if (!over && list.current) end = rove(list.current, along);
-        },
+        // Of a list that has gone meanwhile nothing is left.
+        ({ rove }) => (end = list.current ? rove(list.current, along) : undefined),
         // Where it cannot be loaded each is a stop of its own, and the next list asks again.
         () => (roving = null),
       );
@@ -27,7 +25,6 @@ export function useRoving<T extends HTMLElement>(along: Along) {
     if (roving) begin();
     else addEventListener("keydown", begin, { once: true });
     return () => {
-      over = true;
       removeEventListener("keydown", begin);
       end?.();
     };

@@ -17,7 +17,6 @@ import { SizeCurveChart } from "./SizeCurveChart";
 import { part } from "../kit/part";
 
 const PricesDialog = part(() => import("./PricesDialog").then((module) => module.PricesDialog), {
-  needed: "this",
   said: "over",
 });
 

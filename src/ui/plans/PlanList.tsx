@@ -35,7 +35,7 @@ import { today } from "../today";
 import { usePlanFile } from "./usePlanFile";
 import { part } from "../kit/part";
 
-const Notices = part(() => import("../kit/Notices").then((module) => module.Notices), { needed: "this", said: "over" });
+const Notices = part(() => import("../kit/Notices").then((module) => module.Notices), { said: "over" });
 const PlanMenuItems = part(() => import("./PlanMenuItems").then((module) => module.PlanMenuItems), {
   needed: "this menu",
   meanwhile: "whatever is around",

@@ -12,7 +12,6 @@ import { part } from "../kit/part";
 
 // What is only needed once a file is chosen is loaded then.
 const ProblemsDialog = part(() => import("../kit/Problems").then((module) => module.ProblemsDialog), {
-  needed: "this",
   said: "over",
 });
 

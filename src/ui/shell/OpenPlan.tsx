@@ -11,8 +11,8 @@ import { usePlanFile } from "../plans/usePlanFile";
 import { usePlanSession } from "./usePlanSession";
 import { part } from "../kit/part";
 
-const CannotOpen = part(() => import("./CannotOpen").then((module) => module.CannotOpen), { needed: "this" });
-const Notices = part(() => import("../kit/Notices").then((module) => module.Notices), { needed: "this", said: "over" });
+const CannotOpen = part(() => import("./CannotOpen").then((module) => module.CannotOpen));
+const Notices = part(() => import("../kit/Notices").then((module) => module.Notices), { said: "over" });
 
 /** A plan that is open, and what can be done with it as a whole. */
 export interface OpenedPlan {

@@ -14,20 +14,14 @@ import { useKeys } from "./useKeys";
 import { part } from "../kit/part";
 
 const LinkDialog = part(() => import("../report/LinkDialog").then((module) => module.LinkDialog), {
-  needed: "this",
   said: "over",
 });
 const GlossaryDialog = part(() => import("./GlossaryDialog").then((module) => module.GlossaryDialog), {
-  needed: "this",
   said: "over",
 });
 const KeysDialog = part(() => import("./KeysDialog").then((module) => module.KeysDialog), {
-  needed: "this",
   said: "over",
 });
-
-/** Places whose page has no title but the plan's name. */
-const UNTITLED: ReadonlySet<PlaceId> = new Set(["", "compare"]);
 
 interface Props {
   opened: OpenedPlan;
@@ -63,7 +57,7 @@ export function PlanFrame({ opened, place, onEscape, onGroup, children }: Props)
   return (
     <>
       {/* To what a page is about, past all that is the same on each. */}
-      <nav aria-label="Skip" className="print:hidden">
+      <nav aria-label="Skip">
         <a href="#main" className="skip">
           Skip to the page
         </a>
@@ -91,7 +85,7 @@ export function PlanFrame({ opened, place, onEscape, onGroup, children }: Props)
         )}
         <TopBar
           name={history.plan.name}
-          titles={UNTITLED.has(place)}
+          titles={place === "" || place === "compare"}
           onRename={(name) => session.do({ kind: "rename-plan", name })}
           undoes={history.entries[history.position - 1]?.description ?? null}
           redoes={history.entries[history.position]?.description ?? null}

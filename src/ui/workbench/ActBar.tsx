@@ -5,9 +5,7 @@ import { part } from "../kit/part";
 import { Verdict } from "./readout/Verdict";
 import { SelectionBar } from "./SelectionBar";
 
-const PendingAct = part(() => import("./time/PendingAct").then((module) => module.PendingAct), {
-  needed: "this",
-});
+const PendingAct = part(() => import("./time/PendingAct").then((module) => module.PendingAct));
 
 /**
  * What can be done with the selected drives, or a change that is to be planned. On a phone it stays in sight, with what

@@ -1,148 +1,22 @@
 "use client";
 
-import { ChevronDown } from "lucide-react";
-import { bayOf } from "@/core/drives/drive";
-import { groupOfDrive } from "@/core/box/members";
-import type { Drive, Plan } from "@/core/document/plan";
-import { ownTimesOf } from "@/core/logbook/ownTimes";
-import { rulesOf } from "@/core/rules/ruleSets";
-import { counted, oneOrMany, plural } from "@/core/words/counted";
-import { Button } from "../kit/Button";
-import { MenuButton } from "../kit/MenuButton";
-import { Size } from "../kit/Size";
-import { useWorkbench } from "./useWorkbench";
 import { part } from "../kit/part";
+import { useWorkbench } from "./useWorkbench";
 
-const LayoutOptions = part(() => import("./LayoutOptions").then((module) => module.LayoutOptions), {
-  needed: "this menu",
-  meanwhile: "whatever is around",
-});
-const PoolChoices = part(() => import("./PoolChoices").then((module) => module.PoolChoices), {
-  needed: "this menu",
-  meanwhile: "whatever is around",
+const SelectedBar = part(() => import("./SelectedBar").then((module) => module.SelectedBar), {
+  // What is below does not move for it.
+  meanwhile: <div className="min-h-10" />,
 });
 
-/** The group that all of some drives are members of, with its pool; null where they are not of one. */
-function membersOfOneGroup(plan: Plan, drives: readonly Drive[]) {
-  const owner = groupOfDrive(plan, drives[0]?.id ?? "");
-  if (!owner || !drives.every((drive) => owner.group.drives.includes(drive.id))) return null;
-  return { group: owner.group.id, pool: owner.pool.id };
-}
-
-/** What can be done with the drives that are selected; without any, how to begin. */
+/** What can be done with the drives that are selected, or fail in a what-if; without any, how to begin. */
 export function SelectionBar() {
-  const { plan, selected, clearSelected, failed, clearFailed, act, planning, at, askSequence, explainLayouts } =
-    useWorkbench();
-  const drives = plan.drives.filter((drive) => selected.has(drive.id));
-  if (drives.length === 0) {
-    return (
-      <div className="flex min-h-10 flex-wrap items-center gap-x-3 gap-y-1 text-soft">
-        {failed.size > 0 ? (
-          <>
-            <span>
-              What if:{" "}
-              <strong className="font-semibold text-geranium">
-                {oneOrMany(failed.size, "1 drive has failed", "drives have failed")}
-              </strong>
-              . Nothing in the plan has changed.
-            </span>
-            <Button small onClick={clearFailed}>
-              Make whole again
-            </Button>
-            {at === 0 && (
-              <Button
-                small
-                onClick={() => {
-                  const since = new Date().toISOString();
-                  act({ kind: "set-drive-state", drives: [...failed], state: "failed", since }, true);
-                  clearFailed();
-                }}
-              >
-                {plural(failed.size, "It has really failed", "They have really failed")}
-              </Button>
-            )}
-          </>
-        ) : planning && at > 0 ? (
-          <span>
-            What you do on the box here is planned as a step after this one. Go to “Now” to change it as it is.
-          </span>
-        ) : (
-          <span>
-            Select drives to make a group of them. Press a column to see what the failure of that drive would do.
-          </span>
-        )}
-      </div>
-    );
-  }
-  const ids = drives.map((drive) => drive.id);
-  const members = membersOfOneGroup(plan, drives);
-  const rules = rulesOf(plan.box.rules);
-  const holder = drives.find((drive) => drive.contents?.kind === "data");
-  const done = (refused: string | null) => {
-    if (!refused) clearSelected();
-  };
+  const { plan, selected, failed, planning, at } = useWorkbench();
+  if (failed.size > 0 || plan.drives.some(({ id }) => selected.has(id))) return <SelectedBar />;
   return (
-    <div className="flex min-h-10 flex-wrap items-center gap-2" role="toolbar" aria-label="Selected drives">
-      <span>
-        {counted(drives.length, "drive")}, <Size bytes={drives.reduce((sum, drive) => sum + drive.bytes, 0)} />
-      </span>
-      <MenuButton
-        width="w-[27rem] max-w-[calc(100vw-1rem)]"
-        trigger={
-          <Button look="main" small data-make-group aria-keyshortcuts="G" title="Key: G">
-            Make a group <ChevronDown size={14} aria-hidden />
-          </Button>
-        }
-      >
-        <LayoutOptions
-          drives={drives}
-          rules={rules}
-          own={ownTimesOf(plan).factors}
-          present={null}
-          {...(holder
-            ? { onKeep: () => askSequence({ sequence: "protect-drive", wish: { drives: [holder.id] } }) }
-            : {})}
-          onExplain={() => explainLayouts(ids)}
-          onChoose={(layout) => done(act({ kind: "make-group", drives: ids, layout, pool: null }))}
-          onSplit={({ groups, layout }) => done(act({ kind: "make-groups", groups, layout }))}
-        />
-      </MenuButton>
-      {plan.pools.length > 0 && (
-        <MenuButton
-          width="w-96 max-w-[calc(100vw-1rem)]"
-          trigger={
-            <Button small>
-              Add to a pool <ChevronDown size={14} aria-hidden />
-            </Button>
-          }
-        >
-          <PoolChoices drives={ids} onDone={done} />
-        </MenuButton>
-      )}
-      {drives.some((drive) => bayOf(drive) === null) && (
-        <Button small onClick={() => done(act({ kind: "seat-drives", drives: ids }))}>
-          Put in free bays
-        </Button>
-      )}
-      {members && (
-        <Button
-          small
-          onClick={() =>
-            askSequence({
-              sequence: "one-by-one",
-              wish: { ...members, drives: ids },
-            })
-          }
-        >
-          Replace {plural(drives.length, "it", "these")}…
-        </Button>
-      )}
-      <Button small onClick={() => done(act({ kind: "remove-drives", drives: ids }, true))}>
-        Remove
-      </Button>
-      <Button small look="quiet" onClick={clearSelected}>
-        Clear
-      </Button>
+    <div className="flex min-h-10 items-center text-soft">
+      {planning && at > 0
+        ? "What you do on the box here is planned as a step after this one. Go to “Now” to change it as it is."
+        : "Select drives to make a group of them. Press a column to see what the failure of that drive would do."}
     </div>
   );
 }

@@ -28,7 +28,6 @@ import type { OpenDialog } from "./WorkbenchDialogs";
 import { part } from "../kit/part";
 
 const WorkbenchDialogs = part(() => import("./WorkbenchDialogs").then((module) => module.WorkbenchDialogs), {
-  needed: "this",
   said: "over",
 });
 

@@ -10,37 +10,29 @@ import { part } from "../kit/part";
 
 // Dialogs are loaded when they are first opened.
 const DriveDialog = part(() => import("../drives/DriveDialog").then((module) => module.DriveDialog), {
-  needed: "this",
   said: "over",
 });
 const DriveListDialog = part(() => import("../drives/DriveListDialog").then((module) => module.DriveListDialog), {
-  needed: "this",
   said: "over",
 });
 const HealthDialog = part(() => import("../drives/HealthDialog").then((module) => module.HealthDialog), {
-  needed: "this",
   said: "over",
 });
 const NextDriveDialog = part(() => import("../nextDrive/NextDriveDialog").then((module) => module.NextDriveDialog), {
-  needed: "this",
   said: "over",
 });
 const InventoryDialog = part(() => import("../drives/InventoryDialog").then((module) => module.InventoryDialog), {
-  needed: "this",
   said: "over",
 });
 
 const SerialsDialog = part(() => import("../drives/SerialsDialog").then((module) => module.SerialsDialog), {
-  needed: "this",
   said: "over",
 });
 const SequencesDialog = part(() => import("../sequences/SequencesDialog").then((module) => module.SequencesDialog), {
-  needed: "this",
   said: "over",
 });
 
 const DriveLayouts = part(() => import("../layouts/DriveLayouts").then((module) => module.DriveLayouts), {
-  needed: "this",
   said: "over",
 });
 

@@ -18,7 +18,6 @@ const LOOKS: Record<Severity, { Icon: typeof Info; word: string; tone: string }>
 };
 
 const LiftDialog = part(() => import("../time/LiftDialog").then((module) => module.LiftDialog), {
-  needed: "this",
   said: "over",
 });
 

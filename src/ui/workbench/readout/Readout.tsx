@@ -28,16 +28,13 @@ import { part } from "../../kit/part";
 import { hasParitySchedule } from "@/core/layouts/hasParitySchedule";
 
 const TimesDialog = part(() => import("./TimesDialog").then((module) => module.TimesDialog), {
-  needed: "this",
   said: "over",
 });
 const StepReadout = part(() => import("../time/StepReadout").then((module) => module.StepReadout));
 const VolumesDialog = part(() => import("./VolumesDialog").then((module) => module.VolumesDialog), {
-  needed: "this",
   said: "over",
 });
 const WaterfallDialog = part(() => import("./WaterfallDialog").then((module) => module.WaterfallDialog), {
-  needed: "this",
   said: "over",
 });
 
@@ -110,9 +107,7 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
 }
 
 const ChanceLine = part(() => import("../../chance/ChanceLine").then((module) => module.ChanceLine));
-const Schedule = part(() => import("./Schedule").then((module) => module.Schedule), {
-  needed: "this",
-});
+const Schedule = part(() => import("./Schedule").then((module) => module.Schedule));
 
 /** The layout that a pool's groups share, as one would call it; null where they differ. */
 function kindOfPool({ groups }: PoolPrediction): string | null {

@@ -9,7 +9,6 @@ import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
 
 const ScheduleDialog = part(() => import("./ScheduleDialog").then((module) => module.ScheduleDialog), {
-  needed: "this",
   said: "over",
 });
 

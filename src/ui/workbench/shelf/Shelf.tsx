@@ -15,7 +15,7 @@ import { drivesOnShelf } from "@/core/box/bays";
 import { part } from "../../kit/part";
 
 // Most plans know the serials.
-const SerialsHint = part(() => import("./SerialsHint").then((module) => module.SerialsHint), { needed: "this" });
+const SerialsHint = part(() => import("./SerialsHint").then((module) => module.SerialsHint));
 const MoreWaysIn = part(() => import("./MoreWaysIn").then((module) => module.MoreWaysIn), {
   needed: "this menu",
   meanwhile: "whatever is around",

@@ -42,7 +42,7 @@ export function Terraces({ onToggleFailed, onLight, ...picture }: Props) {
   return (
     <div className="relative" style={{ width, height }}>
       <TerracesPicture {...picture} />
-      <div ref={list} role="group" aria-label="What if one fails" className="contents">
+      <div ref={list} className="contents">
         {columns.map((column) => (
           <ColumnButton
             key={column.bay}

@@ -7,7 +7,6 @@ import { part } from "../../kit/part";
 import { Unloaded } from "../../kit/Unloaded";
 
 const TimeStrip = part(() => import("./TimeStrip").then((module) => module.TimeStrip), {
-  needed: "this",
   meanwhile: <StepsToCome />,
 });
 

@@ -12,7 +12,6 @@ import { hoursShort, startWords } from "./whenWords";
 import { part } from "../../kit/part";
 
 const StepDialog = part(() => import("./StepDialog").then((module) => module.StepDialog), {
-  needed: "this",
   said: "over",
 });
 const StepMenuItems = part(() => import("./StepMenuItems").then((module) => module.StepMenuItems), {

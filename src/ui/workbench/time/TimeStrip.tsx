@@ -21,7 +21,6 @@ const AddStepItems = part(() => import("./AddStepItems").then((module) => module
   meanwhile: "whatever is around",
 });
 const SummaryDialog = part(() => import("./SummaryDialog").then((module) => module.SummaryDialog), {
-  needed: "this",
   said: "over",
 });
 
