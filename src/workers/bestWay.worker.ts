@@ -20,8 +20,6 @@ export interface GrowthAsked {
 
 /** How far a search is. */
 export interface GrowthProgress {
-  /** By how much the best so far is at most dearer than the best possible, as a share; null while that is not known. */
-  gap: number | null;
   /** What no way costs less than, in cents; null while that is not known. */
   least: number | null;
   /** How many boxes have been looked through. */
@@ -89,8 +87,7 @@ const work = {
       }
       if (performance.now() - told < TELLS_EVERY) continue;
       told = performance.now();
-      const gap = best && least > 0 ? Math.max(0, 1 - least / best.cents) : null;
-      void onTold({ gap, least: least > 0 ? least : null, boxes });
+      void onTold({ least: least > 0 ? least : null, boxes });
     }
   },
   /** Ways of which none is better in both money and exposed hours (or acts), as far as they are found in time. */

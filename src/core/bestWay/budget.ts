@@ -7,6 +7,7 @@ import { beginning, following, type Label, wayOf } from "./label";
 import { LeastFirst } from "./queue";
 import { cheapestWay } from "./search";
 import type { SoFar } from "./soFar";
+import { unbeaten } from "./unbeaten";
 
 /** Months of a year. */
 const YEAR = 12;
@@ -30,29 +31,26 @@ interface Saving {
   isOver: boolean;
 }
 
+/** A way that stands in a month, as it is held against others there. */
+interface Held {
+  way: Saving;
+  values: readonly number[];
+}
+
 /** Ways that stand in one month, each held against the others there; `few` where acts count. */
 function standing(instance: Instance, boxes: Boxes, few: boolean) {
   const rankOf = ranked(instance, boxes.stepwise);
-  const months = new Map<string, { saving: Saving; values: readonly number[] }[]>();
-  const none = [] as number[];
-  return (saving: Saving): boolean => {
-    const rank = rankOf(saving.label.box);
-    const name = `${saving.month} ${rank ? rank.class : `#${saving.label.box.index}`}`;
-    const values = rank?.values ?? none;
-    const list = months.get(name) ?? [];
-    const covers = (
-      one: { saving: Saving; values: readonly number[] },
-      other: { saving: Saving; values: readonly number[] },
-    ) =>
-      one.saving.label.cents <= other.saving.label.cents &&
-      one.saving.spent <= other.saving.spent &&
-      (!few || one.saving.label.acts <= other.saving.label.acts) &&
-      isAtLeast(one.values, other.values);
-    const held = { saving, values };
-    if (list.some((other) => covers(other, held))) return false;
-    for (const other of list) other.saving.isOver ||= covers(held, other);
-    months.set(name, [...list.filter((other) => !other.saving.isOver), held]);
-    return true;
+  const takesIn = unbeaten<Held>(
+    (one, other) =>
+      one.way.label.cents <= other.way.label.cents &&
+      one.way.spent <= other.way.spent &&
+      (!few || one.way.label.acts <= other.way.label.acts) &&
+      isAtLeast(one.values, other.values),
+  );
+  return (way: Saving): boolean => {
+    const rank = rankOf(way.label.box);
+    const name = `${way.month} ${rank ? rank.class : `#${way.label.box.index}`}`;
+    return takesIn(name, { way, values: rank?.values ?? [] });
   };
 }
 

@@ -5,6 +5,7 @@ import { isAtLeast, longerExposed, type Rank, ranked } from "./dominance";
 import type { Aim, Instance } from "./instance";
 import { beginning, following, type Label } from "./label";
 import { LeastFirst } from "./queue";
+import { unbeaten } from "./unbeaten";
 
 /** What is weighed against money: exposed hours, or how many acts there are. */
 export type Second = Exclude<Aim, "money">;
@@ -23,37 +24,25 @@ const of = (label: Label, second: Second): number => label[second];
 const SAME = 1e-9;
 
 interface Held extends Omit<Rank, "class"> {
-  label: Label;
+  way: Label;
 }
 
 /** Ways so far of which none makes another idle. */
-function unbeaten(instance: Instance, boxes: Boxes, second: Second) {
+function takingIn(instance: Instance, boxes: Boxes, second: Second) {
   const rankOf = ranked(instance, boxes.stepwise);
-  const classes = new Map<string, Held[]>();
   const none = [] as number[];
   const nothing = { values: none, hours: () => none, sum: 0, isOneBand: false };
   const covers = (one: Held, other: Held): boolean => {
-    const [a, b] = [one.label, other.label];
+    const [a, b] = [one.way, other.way];
     if (a.cents > b.cents || a.month < b.month || one.sum < other.sum || !isAtLeast(one.values, other.values))
       return false;
     const longer = second === "hours" ? longerExposed(one, other) : 0;
     return of(a, second) + longer <= of(b, second) + SAME;
   };
-  return (label: Label): boolean => {
-    const rank = rankOf(label.box);
-    const name = rank ? rank.class : `#${label.box.index}`;
-    const held: Held = { label, ...(rank ?? nothing) };
-    const list = classes.get(name) ?? [];
-    if (list.some((other) => covers(other, held))) return false;
-    let left = 0;
-    for (const other of list) {
-      other.label.isOver ||= covers(held, other);
-      if (!other.label.isOver) list[left++] = other;
-    }
-    list.length = left;
-    list.push(held);
-    classes.set(name, list);
-    return true;
+  const takesIn = unbeaten(covers);
+  return (way: Label): boolean => {
+    const rank = rankOf(way.box);
+    return takesIn(rank ? rank.class : `#${way.box.index}`, { way, ...(rank ?? nothing) });
   };
 }
 
@@ -75,7 +64,7 @@ export function* frontSteps(
   const acts = actsOf(instance, boxes, second === "hours");
   const bound = boundOf(instance, boxes);
   const queue = new LeastFirst<Label>();
-  const takes = unbeaten(instance, boxes, second);
+  const takes = takingIn(instance, boxes, second);
   let ways: Label[] = [];
   const isBeaten = (cents: number, hours: number) =>
     ways.some((way) => way.cents <= cents && of(way, second) <= hours + SAME);

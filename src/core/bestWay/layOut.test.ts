@@ -57,7 +57,6 @@ function drawn(set: RuleSetId, layout: LayoutId, count: number, seed: number): {
     prices: EXAMPLE_PRICES.filter((_, i) => i % 2 === 0).map(({ bytes, price }) => ({ bytes, cents: price * 100 })),
     fallPerYear: 0.12,
     aim: "money",
-    centsPerYear: null,
     retireAfterYears: layout !== "raid1" && seed % 2 === 0 ? 4 : null,
     centsPerDriveYear: 0,
     equalPairs: false,

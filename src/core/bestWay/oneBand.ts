@@ -6,6 +6,7 @@ import type { Instance } from "./instance";
 import { beginning, type Label } from "./label";
 import { LeastFirst } from "./queue";
 import type { SoFar } from "./soFar";
+import { unbeaten } from "./unbeaten";
 
 /** A way up to a month in which the box no longer suffices, a batch at a time. */
 interface Stage {
@@ -33,37 +34,19 @@ function acted(stage: Stage, instance: Instance, boxes: Boxes): Label {
 }
 
 interface Held extends Omit<Rank, "class"> {
-  stage: Stage;
+  way: Stage;
 }
 
 /** Hours that differ by less are the same. */
 const SAME = 1e-9;
 
-/** Ways of which none makes another idle: with as many drives, all as large, for no more, and for no shorter. */
-function unbeaten(instance: Instance) {
-  const valuesOf = valuesIn(instance);
-  const classes = new Map<number, Held[]>();
-  const covers = (one: Held, other: Held): boolean => {
-    const [a, b] = [one.stage, other.stage];
-    // What is as large suffices as long.
-    if (a.cents > b.cents || one.sum < other.sum || (a.joinsBelow && !b.joinsBelow)) return false;
-    if (!isAtLeast(one.values, other.values)) return false;
-    return a.cents < b.cents || a.hours + longerExposed(one, other) <= b.hours + SAME;
-  };
-  return (stage: Stage): boolean => {
-    const held: Held = { stage, ...valuesOf(stage.box.groups) };
-    const list = classes.get(stage.box.drives) ?? [];
-    if (list.some((other) => covers(other, held))) return false;
-    let left = 0;
-    for (const other of list) {
-      other.stage.isOver ||= covers(held, other);
-      if (!other.stage.isOver) list[left++] = other;
-    }
-    list.length = left;
-    list.push(held);
-    classes.set(stage.box.drives, list);
-    return true;
-  };
+/** Of ways with as many drives one makes another idle whose drives are all as large, for no more money. */
+function covers(one: Held, other: Held): boolean {
+  const [a, b] = [one.way, other.way];
+  // What is as large suffices as long.
+  if (a.cents > b.cents || one.sum < other.sum || (a.joinsBelow && !b.joinsBelow)) return false;
+  if (!isAtLeast(one.values, other.values)) return false;
+  return a.cents < b.cents || a.hours + longerExposed(one, other) <= b.hours + SAME;
 }
 
 /** After so many ways that were followed it says how far it is. */
@@ -85,7 +68,9 @@ export function* cheapestOfOneBand(
   best: Label | null,
 ): Generator<SoFar, SoFar> {
   const batches = batchesOf(instance, boxes);
-  const takes = unbeaten(instance);
+  const valuesOf = valuesIn(instance);
+  const takesIn = unbeaten(covers);
+  const takes = (way: Stage): boolean => takesIn(way.box.drives, { way, ...valuesOf(way.box.groups) });
   const queue = new LeastFirst<Stage>();
   let end: Label | null = best;
   let below = Infinity;

@@ -105,8 +105,9 @@ test("layout by layout: as it is, changed on the way, and made again from a back
       PATIENT,
     ),
   );
-  expect(two.find(({ layout }) => layout === "raid5")).toMatchObject({ cents: null, proved: true });
-  expect(two.find(({ layout }) => layout === "raid6")).toMatchObject({ changesIn: 0 });
+  const ofTwo = Object.fromEntries(two.map((way) => [way.layout, way]));
+  expect(ofTwo.raid5).toMatchObject({ cents: null, proved: true });
+  expect(ofTwo.raid6).toMatchObject({ changesIn: 0 });
 });
 
 test("a first pool is asked for in each layout in which it can begin", () => {

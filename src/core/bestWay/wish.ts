@@ -39,8 +39,6 @@ export interface GrowthWish {
   /** What prices fall by in a year, 0 to under 1. */
   fallPerYear: number;
   aim: Aim;
-  /** At most so much is spent in a year of twelve months, in cents; null where it does not matter. */
-  centsPerYear: number | null;
   /** Drives are taken out after so many years; null where they stay until they fail. */
   retireAfterYears: number | null;
   /** What one running drive costs a year, in cents. */

@@ -1,3 +1,5 @@
+import { layoutOf } from "../layouts/registry";
+import { fewestDrives } from "../layouts/problemsOfLayout";
 import fc from "fast-check";
 import { usableOfPool } from "../box/figures";
 import { nominalBytes } from "../bytes/nominalBytes";
@@ -311,7 +313,7 @@ describe("the order in which space comes earliest", () => {
         ),
         fc.array(fc.constantFrom(1, 2, 3, 4, 6), { minLength: 3, maxLength: 4 }),
         ([set, layout], tb) => {
-          if (layout === "hybrid-2" && tb.length < 4) return;
+          if (tb.length < fewestDrives(layoutOf(layout), rulesOf({ set }))) return;
           const plan = boxOf(`${set} ${layout}`, tb, { shelf: tb.map(() => 8) });
           const ids = plan.pools[0]!.groups[0]!.drives;
           const news = plan.drives.filter((drive) => drive.id.startsWith("x"));
@@ -325,7 +327,7 @@ describe("the order in which space comes earliest", () => {
           expect(Math.abs(missingOf(plan, best.steps) - best.missing * kept)).toBeLessThanOrEqual(
             near * (1e12 + best.missing),
           );
-          const parity = layout === "parity-drive-1" ? best.drives[0]! : null;
+          const parity = layoutOf(layout).dedicatedParity ? best.drives[0]! : null;
           for (const order of orders(ids)) {
             if (parity !== null && order[0] !== parity) continue;
             // Each order by its own swaps, one after the other.

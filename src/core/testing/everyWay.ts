@@ -23,6 +23,9 @@ const HOLDS: Partial<Record<LayoutId, (sizes: readonly number[]) => number>> = {
     Math.min(sum(sizes) / 3, (sum(sizes) - sizes.at(-1)!) / 2, sum(sizes) - sizes.at(-1)! - sizes.at(-2)!),
 };
 
+/** Layouts of which a pool gets further pairs, and never a third drive to one. */
+const PAIRED: ReadonlySet<LayoutId> = new Set(["raid1"]);
+
 const bySize = (a: [number, number], b: [number, number]) => a[0] - b[0] || a[1] - b[1];
 
 const keyOf = (pool: Pool): string =>
@@ -67,7 +70,7 @@ function everyAct(instance: Instance, pool: Pool, month: number): { pool: Pool; 
         ? sizes.at(-1)!
         : sizes[0]!;
     for (const [size, cents] of sold) {
-      if (layout !== "raid1" && free > 0 && size >= least)
+      if (!PAIRED.has(layout) && free > 0 && size >= least)
         acts.push({ pool: [...others, [...group, [size, due]]], cents, hours: 0 });
       group.forEach(([old], d) => {
         if (size < old) return;
@@ -81,7 +84,7 @@ function everyAct(instance: Instance, pool: Pool, month: number): { pool: Pool; 
         if (when <= month) acts.push({ pool: [...others, group.filter((_, i) => i !== d)], cents: 0, hours: 0 });
       });
   });
-  if (layout === "raid1" && free >= 2)
+  if (PAIRED.has(layout) && free >= 2)
     for (const [one, first] of sold)
       for (const [two, second] of sold)
         if (one <= two)

@@ -238,7 +238,6 @@ export const fiveYears: GrowthWish = {
   ],
   fallPerYear: 0.1,
   aim: "money",
-  centsPerYear: null,
   retireAfterYears: null,
   centsPerDriveYear: 0,
   equalPairs: false,

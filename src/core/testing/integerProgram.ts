@@ -78,13 +78,32 @@ const held = ({ bays, sizes }: Model, year: number): string[] =>
     sizes.filter((size) => size > 0).map((size) => `${size} ${stands(bay, size, year)}`),
   );
 
+/** How what a layout holds is written down here, on its own. */
+interface Form {
+  /** As many drives hold parity, of one band. */
+  oneBand?: number;
+  /** Each place is two equal drives. */
+  pairs?: boolean;
+  /** Each byte lies on two drives, whichever. */
+  twice?: boolean;
+  /** Cut at each size, so that what joins may have to be as large as the largest. */
+  cut?: boolean;
+}
+
+const FORMS: Partial<Record<LayoutId, Form>> = {
+  raid5: { oneBand: 1 },
+  raid6: { oneBand: 2 },
+  raid1: { pairs: true },
+  "copies-2": { twice: true },
+  "hybrid-1": { cut: true },
+};
+
 /** What is stored fits each year, by the formulas of the trade. */
-function holding(model: Model, layout: LayoutId, needs: readonly number[]) {
+function holding(model: Model, { oneBand: parity, pairs, twice }: Form, needs: readonly number[]) {
   const { bays, years, sizes, lines, binaries } = model;
   for (let year = 0; year < years; year += 1) {
     const need = needs[year]!;
-    if (layout === "raid5" || layout === "raid6") {
-      const parity = layout === "raid5" ? 1 : 2;
+    if (parity !== undefined) {
       const counts = Array.from({ length: bays - parity }, (_, i) => i + parity + 1);
       const chosen = (count: number) => `z_${count}_${year}`;
       counts.forEach((count) => binaries.add(chosen(count)));
@@ -100,7 +119,7 @@ function holding(model: Model, layout: LayoutId, needs: readonly number[]) {
               lines.push(`${stands(bay, size, year)} + ${chosen(count)} <= 1`);
       continue;
     }
-    if (layout === "raid1") {
+    if (pairs) {
       lines.push(`${sum(held(model, year))} >= ${need}`);
       continue;
     }
@@ -109,7 +128,7 @@ function holding(model: Model, layout: LayoutId, needs: readonly number[]) {
     for (let bay = 0; bay < bays; bay += 1)
       for (const size of sizes) if (size > 0) lines.push(`${largest} - ${size} ${stands(bay, size, year)} >= 0`);
     lines.push(`${sum(held(model, year))} - ${largest} >= ${need}`);
-    if (layout === "copies-2") lines.push(`${sum(held(model, year))} >= ${2 * need}`);
+    if (twice) lines.push(`${sum(held(model, year))} >= ${2 * need}`);
   }
 }
 
@@ -120,7 +139,9 @@ function holding(model: Model, layout: LayoutId, needs: readonly number[]) {
  */
 export function integerProgram(instance: Instance): string {
   const [layout] = instance.layouts as [LayoutId];
-  const pairs = layout === "raid1";
+  const form = FORMS[layout];
+  if (!form) throw new Error(`No program is written for ${layout}.`);
+  const { pairs = false, twice = false, cut = false } = form;
   const owned = pairs
     ? instance.groups.map(({ drives }) => drives[0]!.drive.bytes / TiB)
     : instance.groups[0]!.drives.map(({ drive }) => drive.bytes / TiB);
@@ -136,11 +157,10 @@ export function integerProgram(instance: Instance): string {
   };
   const price = (size: number, year: number) => sold.get(size)?.[year] ?? Infinity;
   standing(model, price);
-  if (layout !== "raid1" && layout !== "copies-2")
-    joining(model, layout.startsWith("hybrid") && instance.rules.joining === "as-largest-member");
+  if (!pairs && !twice) joining(model, cut && instance.rules.joining === "as-largest-member");
   holding(
     model,
-    layout,
+    form,
     [...instance.needs].map((need) => need / TiB),
   );
   const costs = Array.from({ length: bays }, (_, bay) => bay).flatMap((bay) =>

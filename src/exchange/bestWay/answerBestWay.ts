@@ -72,7 +72,6 @@ const USUAL = {
   tolerance: 1,
   fallPerYear: USUAL_FALL,
   aim: "money",
-  centsPerYear: null,
   retireAfterYears: null,
   centsPerDriveYear: 0,
   equalPairs: false,
@@ -157,7 +156,7 @@ function answerFor(document: Plan, sent: Sent, today: string): RequestAnswer {
   if (lack) return refused("The wish leaves out what the plan does not tell.", [lack]);
   const wish = wishOf(sent, plan, pool);
   const instance = instanceOf(plan, wish, day);
-  const asked: Asked = { aim: wish.aim, perYear: wish.centsPerYear, mostActs: sent.mostActs ?? null };
+  const asked: Asked = { aim: wish.aim, perYear: sent.centsPerYear ?? null, mostActs: sent.mostActs ?? null };
   const setting: WaySetting = { document, family: "TB", day, variants: CAREFUL, calendar: calendarFrom(day) };
   const until = performance.now() + MOST_TIME;
   const found = bestWayWithin(instance, asked, setting, () => performance.now() > until);

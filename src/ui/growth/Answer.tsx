@@ -123,12 +123,16 @@ interface HowGoodProps {
   isStopped: boolean;
 }
 
+/** How much more than the best possible something costs at most, as a share of that; null while nothing is known. */
+const gapOf = (cents: number, least: number | null): number | null =>
+  least === null || least <= 0 ? null : Math.max(0, cents / least - 1);
+
 /** What it comes to in all, and what is proved of it. */
 function HowGood({ told, plan, wish, day, isStopped }: HowGoodProps) {
   const { way, least, proved, ended } = told;
   if (!way || way.acts.length === 0) return null;
   const until = plainDayWords(monthsAfter(day, wish.months));
-  const gap = least === null ? null : Math.max(0, 1 - least / Math.max(1, way.cents));
+  const gap = gapOf(way.cents, least);
   const aim = { money: "costs less", hours: "leaves your data exposed less long", acts: "takes fewer acts" }[wish.aim];
   const worth = proved
     ? `No way ${aim}, by these prices.`
@@ -150,14 +154,13 @@ function HowGood({ told, plan, wish, day, isStopped }: HowGoodProps) {
 }
 
 /** How far the proof is, with a way to end it. */
-function Progress({ growth: { progress, stop } }: { growth: Growth }) {
+function Progress({ growth: { told, progress, stop } }: { growth: Growth }) {
+  const gap = gapOf(told?.way?.cents ?? 0, progress?.least ?? null);
   return (
     <p className="mt-1 flex flex-wrap items-center gap-3">
       <span className="text-soft">
         Looking for a better one …{" "}
-        {progress?.gap !== null && progress !== null
-          ? `so far it is at most ${Math.ceil(progress.gap * 100)} % from the best possible`
-          : ""}
+        {gap === null ? "" : `so far it costs at most ${Math.ceil(gap * 100)} % more than the best possible`}
       </span>
       <Button small onClick={stop}>
         Stop, and keep this one

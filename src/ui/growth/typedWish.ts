@@ -153,7 +153,6 @@ export function readWish(plan: Plan, typed: TypedWish): ReadWish {
       prices: pricesOf(plan, typed.pool),
       fallPerYear: (fall ?? 0) / 100,
       aim: typed.aim,
-      centsPerYear: null,
       retireAfterYears: retire ?? null,
       centsPerDriveYear: Math.round((running ?? 0) * cents),
       equalPairs: typed.pairs === "equal",

@@ -51,7 +51,7 @@ export function useGrowth(asked: GrowthAsked | null): Growth {
     const begin = async () => {
       const { startBestWay } = await import("@/workers/startGrowth");
       if (over) return;
-      setKnown((old) => ({ ...old, trouble: null, isStopped: false, progress: { gap: null, least: null, boxes: 0 } }));
+      setKnown((old) => ({ ...old, trouble: null, isStopped: false, progress: { least: null, boxes: 0 } }));
       job = startBestWay(asked, (news) => {
         if (over) return;
         if (isTold(news)) setKnown((old) => ({ ...old, told: news, of: asked }));

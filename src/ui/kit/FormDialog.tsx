@@ -5,10 +5,11 @@ import { Button } from "./Button";
 import { Dialog } from "./Dialog";
 import { type Wrong, WrongField } from "./wrong";
 
-/** Gives the focus to the field that is wrong. */
-function focusField(form: HTMLFormElement, name: string): void {
+/** Gives the focus to the field that is wrong; whether it is there. */
+function focusField(form: HTMLFormElement, name: string): boolean {
   const field = form.elements.namedItem(name);
   if (field instanceof HTMLElement) field.focus();
+  return field !== null;
 }
 
 interface Props {
@@ -67,9 +68,10 @@ export function FormDialog({ title, about, onSave, onChange, onRemove, onClose, 
         onSubmit={(event) => {
           event.preventDefault();
           const wrong = onSave(new FormData(event.currentTarget));
-          setTrouble(wrong);
-          if (wrong === null) onClose();
-          else if (typeof wrong !== "string") focusField(event.currentTarget, wrong.field);
+          if (wrong === null) return onClose();
+          const isSaid = typeof wrong === "string" || focusField(event.currentTarget, wrong.field);
+          // What no field says, the form says.
+          setTrouble(isSaid ? wrong : wrong.message);
         }}
       >
         <WrongField value={fieldWrong}>{children}</WrongField>
