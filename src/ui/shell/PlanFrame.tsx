@@ -70,15 +70,9 @@ export function PlanFrame({ opened, place, onEscape, onGroup, children }: Props)
         }
       >
         {state.example && (
-          <aside
-            aria-label="About this plan"
-            className="border-b border-line bg-wall px-4 py-1.5 text-[0.95rem] print:hidden"
-          >
+          <aside aria-label="About this plan" className="border-b border-line bg-wall px-4 py-1.5 print:hidden">
             This is an example: try anything on it.{" "}
-            <Link
-              href="/new"
-              className="-my-0.5 inline-block py-0.5 font-semibold text-indigo underline underline-offset-2"
-            >
+            <Link href="/new" className="-my-0.5 inline-block py-0.5 font-semibold text-indigo underline">
               Plan your own box
             </Link>
           </aside>

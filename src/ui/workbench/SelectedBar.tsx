@@ -42,7 +42,7 @@ export function SelectedBar() {
     if (!refused) clearSelected();
   };
   return (
-    <div className="flex min-h-10 flex-wrap items-center gap-2" role="toolbar" aria-label="Selected drives">
+    <div className="flex w-full flex-wrap items-center gap-2 text-ink" role="toolbar" aria-label="Selected drives">
       <span>
         {counted(drives.length, "drive")}, <Size bytes={drives.reduce((sum, drive) => sum + drive.bytes, 0)} />
       </span>
@@ -111,7 +111,7 @@ export function SelectedBar() {
 function FailedBar() {
   const { failed, clearFailed, act, at } = useWorkbench();
   return (
-    <div className="flex min-h-10 flex-wrap items-center gap-x-3 gap-y-1 text-soft">
+    <div className="flex w-full flex-wrap items-center gap-x-3 gap-y-1">
       <span>
         What if:{" "}
         <strong className="font-semibold text-geranium">

@@ -10,7 +10,7 @@ export function SelectionBar() {
   const { plan, selected, failed, planning, at } = useWorkbench();
   const isAny = failed.size > 0 || plan.drives.some(({ id }) => selected.has(id));
   return (
-    <div className={isAny ? "min-h-10" : "flex min-h-10 items-center text-soft"}>
+    <div className="flex min-h-10 items-center text-soft">
       {isAny ? (
         <SelectedBar />
       ) : planning && at > 0 ? (
