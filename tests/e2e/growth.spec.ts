@@ -112,7 +112,9 @@ test("a long search is stopped, and what it has found is taken as it is", async 
   await page.getByLabel("for the next").selectOption("10 years");
   await page.getByLabel("of mirrored pairs of").selectOption("any two drives (slower)");
   const stop = page.getByRole("button", { name: "Stop, and keep this one" });
-  await expect(page.getByText(/so far it costs at most \d+ % more than the best possible/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/so far it costs at most \d+ % more than the best possible/)).toBeVisible({
+    timeout: 30_000,
+  });
   await stop.click();
   await expect(page.getByText(/It costs at most \d+ % more than the best possible\./)).toBeVisible();
   await take(page).click();
