@@ -18,7 +18,13 @@ export function planFileName(name: string): string {
   return `${slug || "plan"}.cortijo.json`;
 }
 
-/** Hands a plan to the browser as a file to keep. */
-export function downloadPlan(plan: Plan): void {
-  saveFile(planFileName(plan.name), "application/json", writePlan(plan));
+/**
+ * Hands a plan to the browser as a file to keep.
+ *
+ * @returns the file's name
+ */
+export function downloadPlan(plan: Plan): string {
+  const name = planFileName(plan.name);
+  saveFile(name, "application/json", writePlan(plan));
+  return name;
 }

@@ -172,9 +172,9 @@ export class PlanSession {
     this.step(redo(this.state.history), "redo", "Done again");
   }
 
-  /** Says why something cannot be done, without doing anything. */
-  say(reason: string): void {
-    this.tell("problem", reason);
+  /** Says why something cannot be done, or that it has been, without doing anything. */
+  say(text: string, kind: Notice["kind"] = "problem"): void {
+    this.tell(kind, text);
   }
 
   /**

@@ -12,7 +12,6 @@ import { predict } from "@/core/prediction/predict";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { calendarFile } from "@/exchange/calendarFile/calendarFile";
 import { planFileName } from "@/exchange/exportPlan";
-import { saveFile } from "@/exchange/saveFile";
 import { Button } from "../kit/Button";
 import { LackingPools } from "../rescue/LackingPools";
 import { useUnit } from "../preferences/preferences";
@@ -20,6 +19,7 @@ import { today } from "../today";
 import { CalendarSettings } from "./CalendarSettings";
 import { MonthTable } from "./MonthTable";
 import { STUCK_WORDS } from "./stuckWords";
+import { exportFile } from "../kit/exportFile";
 
 interface Props {
   plan: Plan;
@@ -41,7 +41,7 @@ export function CalendarView({ plan, calendar, act, planHref }: Props) {
   const pools = useMemo(() => predict(plan, unit).pools, [plan, unit]);
   const zone = calendar.timeZone;
   const exportIt = () => {
-    saveFile(
+    exportFile(
       planFileName(plan.name).replace(/\.cortijo\.json$/, ".ics"),
       "text/calendar",
       calendarFile(walked, dates, Date.now()),

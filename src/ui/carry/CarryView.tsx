@@ -2,7 +2,7 @@
 
 import "@/core/commands/recordingCommands";
 import Link from "next/link";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import { cardOf } from "@/core/carrying/card";
 import { currentSteps } from "@/core/carrying/stepNow";
 import type { DoneStep, Plan } from "@/core/document/plan";
@@ -26,7 +26,6 @@ const LINK = "inline-block py-1 font-semibold text-indigo underline underline-of
 /** The plan carried out at the box: one step at a time, and what has been done. */
 export function CarryView({ plan, act, planHref }: PlaceProps) {
   const [unit] = useUnit();
-  const [said, setSaid] = useState("");
   const steps = useMemo(() => currentSteps(plan), [plan]);
   const cards = useMemo(() => steps.flatMap(({ id }) => cardOf(plan, id, unit, today()) ?? []), [plan, steps, unit]);
   const pools = useMemo(() => predict(plan, unit).pools, [plan, unit]);
@@ -47,9 +46,6 @@ export function CarryView({ plan, act, planHref }: PlaceProps) {
           {left > 0 ? `${oneOrMany(left, "One step", "steps")} to go` : "No step to go"}
           {done > 0 ? `, ${counted(done, "step")} done` : ""}.
         </p>
-        <p className="sr-only" role="status">
-          {said}
-        </p>
         <PracticePanel plan={plan} />
         <LackingPools pools={pools} planHref={planHref} />
         <div className="mt-4 space-y-10">
@@ -63,12 +59,11 @@ export function CarryView({ plan, act, planHref }: PlaceProps) {
               planned={planned(card.step.id)}
               practice={practice}
               act={act}
-              onSaid={setSaid}
             />
           ))}
         </div>
         {cards.length === 0 && <NothingToDo plan={plan} planHref={planHref} isDone={done > 0} />}
-        {left > 0 && <SheetActs plan={plan} act={act} onSaid={setSaid} />}
+        {left > 0 && <SheetActs plan={plan} act={act} />}
         <Done history={plan.history ?? []} planHref={planHref} />
       </div>
     </main>

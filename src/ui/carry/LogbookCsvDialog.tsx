@@ -5,16 +5,16 @@ import type { Plan } from "@/core/document/plan";
 import { oneOrMany } from "@/core/words/counted";
 import { LOGBOOK_COLUMNS, MOST_LOGBOOK_CHARACTERS, readLogbookCsv } from "@/exchange/logbook/logbookCsv";
 import { TextDialog } from "../drives/TextDialog";
+import { say } from "../kit/say";
 
 export interface BringingProps {
   plan: Plan;
   act: (command: Command, offersUndo?: boolean) => string | null;
-  onSaid: (words: string) => void;
   onClose: () => void;
 }
 
 /** Entries of another logbook, or of a table of one's own. */
-export function LogbookCsvDialog({ plan, act, onSaid, onClose }: BringingProps) {
+export function LogbookCsvDialog({ plan, act, onClose }: BringingProps) {
   const take = (given: string): readonly string[] => {
     const read = readLogbookCsv(given, plan);
     if (!read.ok) return read.problems;
@@ -23,7 +23,7 @@ export function LogbookCsvDialog({ plan, act, onSaid, onClose }: BringingProps) 
     const refused = act({ kind: "add-log-entries", entries }, true);
     if (refused !== null) return [refused];
     const more = known > 0 ? ` ${oneOrMany(known, "One was", "were")} there already.` : "";
-    onSaid(`${oneOrMany(entries.length, "One entry was", "entries were")} added.${more}`);
+    say(`${oneOrMany(entries.length, "One entry was", "entries were")} added.${more}`);
     return [];
   };
   return (

@@ -10,7 +10,6 @@ import { hoursWords, lengthWords } from "@/core/time/hoursWords";
 import { oneOrMany } from "@/core/words/counted";
 import { planFileName } from "@/exchange/exportPlan";
 import { writeLogbookCsv } from "@/exchange/logbook/logbookCsv";
-import { saveFile } from "@/exchange/saveFile";
 import { Button } from "../kit/Button";
 import type { PlaceProps } from "../shell/planPlace";
 import { EntryDialog } from "./EntryDialog";
@@ -19,6 +18,8 @@ import { NewEntryDialog } from "./NewEntryDialog";
 import { OwnTimes } from "./OwnTimes";
 import { TimesChart } from "./TimesChart";
 import { whenWords } from "./when";
+import { say } from "../kit/say";
+import { exportFile } from "../kit/exportFile";
 
 const LINK = "inline-block py-1 font-semibold text-indigo underline underline-offset-2";
 
@@ -29,10 +30,9 @@ const AT_FIRST = 60;
 export function LogbookView({ plan, act, planHref }: PlaceProps) {
   const lines = useMemo(() => logbookLines(plan), [plan]);
   const [open, setOpen] = useState<"new" | "csv" | LogbookLine | null>(null);
-  const [said, setSaid] = useState("");
   const close = () => setOpen(null);
   const saved = (only?: ReadonlySet<string>) =>
-    saveFile(
+    exportFile(
       planFileName(plan.name).replace(/\.cortijo\.json$/, ".logbook.csv"),
       "text/csv",
       writeLogbookCsv(plan, only),
@@ -49,9 +49,6 @@ export function LogbookView({ plan, act, planHref }: PlaceProps) {
         <p className="text-soft">
           What happened at this box, in its plan and outside it. Its times tell how long the next work takes.
         </p>
-        <p className="sr-only" role="status">
-          {said}
-        </p>
         <div className="mt-3 flex flex-wrap gap-2">
           <Button look="main" onClick={() => setOpen("new")}>
             Add an entry
@@ -66,7 +63,7 @@ export function LogbookView({ plan, act, planHref }: PlaceProps) {
           onTrim={(oldest) => {
             saved(new Set(oldest));
             act({ kind: "remove-records", records: oldest }, true);
-            setSaid(`${oneOrMany(oldest.length, "One entry is", "entries are")} saved as a file and taken out.`);
+            say(`${oneOrMany(oldest.length, "One entry is", "entries are")} saved as a file and taken out.`);
           }}
         />
         {lines.length === 0 ? (
@@ -77,13 +74,13 @@ export function LogbookView({ plan, act, planHref }: PlaceProps) {
           </p>
         ) : (
           <>
-            <OwnTimes plan={plan} lines={lines} act={act} onSaid={setSaid} />
+            <OwnTimes plan={plan} lines={lines} act={act} />
             <TimesChart lines={lines} />
             <Lines lines={lines} onOpen={setOpen} />
           </>
         )}
         {open === "new" && <NewEntryDialog plan={plan} act={act} onClose={close} />}
-        {open === "csv" && <LogbookCsvDialog plan={plan} act={act} onSaid={setSaid} onClose={close} />}
+        {open === "csv" && <LogbookCsvDialog plan={plan} act={act} onClose={close} />}
         {open !== null && typeof open === "object" && <EntryDialog line={open} act={act} onClose={close} />}
       </div>
     </main>

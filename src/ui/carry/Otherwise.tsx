@@ -8,18 +8,18 @@ import { Button } from "../kit/Button";
 import { TextField } from "../kit/Field";
 import { useUnit } from "../preferences/preferences";
 import { nowInstant } from "../reading/nowInstant";
+import { say } from "../kit/say";
 
 interface Props {
   card: Card;
   planHref: string;
   act: (command: Command, offersUndo?: boolean) => string | null;
-  onSaid: (words: string) => void;
 }
 
 const LINK = "inline-block py-1 font-semibold text-indigo underline underline-offset-2";
 
 /** What to do when the box says something else than it should. */
-export function Otherwise({ card, planHref, act, onSaid }: Props) {
+export function Otherwise({ card, planHref, act }: Props) {
   const [unit] = useUnit();
   const [why, setWhy] = useState("");
   const stop = () => {
@@ -27,7 +27,7 @@ export function Otherwise({ card, planHref, act, onSaid }: Props) {
     const command = { kind: "stop-step", step: card.step.id, at: nowInstant(), unit } as const;
     if (act({ ...command, ...(text ? { why: text } : {}) }, true) !== null) return;
     setWhy("");
-    onSaid("It is recorded that this step has stopped. It stays in the plan.");
+    say("It is recorded that this step has stopped. It stays in the plan.");
   };
   return (
     <details className="mt-5 border-t border-line pt-3">

@@ -9,18 +9,18 @@ import { workName } from "@/core/logbook/workWords";
 import { counted } from "@/core/words/counted";
 import { Tick } from "../kit/Field";
 import { whenWords } from "./when";
+import { say } from "../kit/say";
 
 interface Props {
   plan: Plan;
   lines: readonly LogbookLine[];
   act: (command: Command, offersUndo?: boolean) => string | null;
-  onSaid: (words: string) => void;
 }
 
 const factor = (value: number) => `${value.toFixed(2)} ×`;
 
 /** What the box's own times say of each kind of work, by which entries, and whether it is reckoned with. */
-export function OwnTimes({ plan, lines, act, onSaid }: Props) {
+export function OwnTimes({ plan, lines, act }: Props) {
   const own = ownTimesOf(plan);
   const off = new Set(plan.ratesOnly);
   // Of the kinds of which there are own entries, and of one more for all others: they differ in nothing.
@@ -79,7 +79,7 @@ export function OwnTimes({ plan, lines, act, onSaid }: Props) {
                       checked={!off.has(work)}
                       onTick={(on) => {
                         act({ kind: "set-rates-only", work, on: !on }, true);
-                        onSaid(on ? "It is reckoned with its own times." : "It is reckoned with the usual rates.");
+                        say(on ? "It is reckoned with its own times." : "It is reckoned with the usual rates.");
                       }}
                     >
                       {off.has(work) ? "No" : "Yes"}

@@ -6,30 +6,28 @@ import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { planFileName } from "@/exchange/exportPlan";
-import { saveFile } from "@/exchange/saveFile";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 import { today } from "../today";
 import { SheetDialog } from "./SheetDialog";
+import { exportFile } from "../kit/exportFile";
 
 interface Props {
   plan: Plan;
   act: (command: Command, offersUndo?: boolean) => string | null;
-  onSaid: (words: string) => void;
 }
 
 const fileOf = (plan: Plan, ending: string) => planFileName(plan.name).replace(/\.cortijo\.json$/, ending);
 
 /** The plan to take along to the box without Cortijo, and what is brought back from there. */
-export function SheetActs({ plan, act, onSaid }: Props) {
+export function SheetActs({ plan, act }: Props) {
   const [unit] = useUnit();
   const [open, setOpen] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const saved = async (make: () => Promise<void>, words: string) => {
+  const saved = async (make: () => Promise<void>) => {
     try {
       await make();
       setTrouble(null);
-      onSaid(words);
     } catch {
       setTrouble("The file could not be made: a part of Cortijo could not be loaded. Try again.");
     }
@@ -37,8 +35,12 @@ export function SheetActs({ plan, act, onSaid }: Props) {
   const sheet = () =>
     saved(async () => {
       const { writeSheet } = await import("@/exchange/sheet/writeSheet");
-      saveFile(fileOf(plan, ".sheet.html"), "text/html", writeSheet(walkPlan(plan, unit, undefined, today()), today()));
-    }, "The sheet is saved as a file.");
+      exportFile(
+        fileOf(plan, ".sheet.html"),
+        "text/html",
+        writeSheet(walkPlan(plan, unit, undefined, today()), today()),
+      );
+    });
   const labels = () =>
     saved(async () => {
       const [{ writeLabels }, { schedulePlan }] = await Promise.all([
@@ -47,8 +49,8 @@ export function SheetActs({ plan, act, onSaid }: Props) {
       ]);
       const walk = walkPlan(plan, unit, undefined, today());
       const dates = plan.calendar ? schedulePlan(walk, plan.calendar) : null;
-      saveFile(fileOf(plan, ".labels.html"), "text/html", writeLabels(walk, dates, today()));
-    }, "The labels are saved as a file.");
+      exportFile(fileOf(plan, ".labels.html"), "text/html", writeLabels(walk, dates, today()));
+    });
   return (
     <section aria-labelledby="sheet" className="mt-8 border-t border-line pt-3">
       <h2 id="sheet" className="font-serif text-lg">
@@ -74,7 +76,7 @@ export function SheetActs({ plan, act, onSaid }: Props) {
           {trouble}
         </p>
       )}
-      {open && <SheetDialog plan={plan} act={act} onSaid={onSaid} onClose={() => setOpen(false)} />}
+      {open && <SheetDialog plan={plan} act={act} onClose={() => setOpen(false)} />}
     </section>
   );
 }

@@ -6,6 +6,7 @@ import { MOST_SHEET_CHARACTERS, readSheet, type SheetStep } from "@/exchange/she
 import { TextDialog } from "../drives/TextDialog";
 import { useUnit } from "../preferences/preferences";
 import type { BringingProps } from "./LogbookCsvDialog";
+import { say } from "../kit/say";
 
 /** What of a sheet is new to the plan; an owner brings the same sheet back more than once. */
 function newOn(plan: Plan, steps: readonly SheetStep[]) {
@@ -18,7 +19,7 @@ function newOn(plan: Plan, steps: readonly SheetStep[]) {
 }
 
 /** The times of a sheet brought back into the plan. */
-export function SheetDialog({ plan, act, onSaid, onClose }: BringingProps) {
+export function SheetDialog({ plan, act, onClose }: BringingProps) {
   const [unit] = useUnit();
   const take = (given: string): readonly string[] => {
     const read = readSheet(given);
@@ -34,7 +35,7 @@ export function SheetDialog({ plan, act, onSaid, onClose }: BringingProps) {
     const refused = act({ kind: "record-steps", steps: fresh, unit }, true);
     if (refused !== null) return [refused];
     const more = strange > 0 ? ` ${oneOrMany(strange, "One is", "are")} not in this plan.` : "";
-    onSaid(`${oneOrMany(fresh.length, "One step was", "steps were")} recorded.${more}`);
+    say(`${oneOrMany(fresh.length, "One step was", "steps were")} recorded.${more}`);
     return [];
   };
   return (

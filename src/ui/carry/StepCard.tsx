@@ -20,6 +20,7 @@ import { Part } from "./Part";
 import { SeenField } from "./SeenField";
 import { HowLong, UnderWay } from "./UnderWay";
 import { WhenField } from "./WhenField";
+import { say } from "../kit/say";
 
 const StepChance = part(() => import("../chance/StepChance").then((module) => module.StepChance));
 
@@ -33,7 +34,6 @@ interface Props {
   /** The practice box on which it is carried out, where there is one. */
   practice: PracticeBox | NoPractice;
   act: (command: Command, offersUndo?: boolean) => string | null;
-  onSaid: (words: string) => void;
 }
 
 /** Whether nothing can be recorded yet, since there is a practice box that would have to do it. */
@@ -82,7 +82,7 @@ export function StepCard(props: Props) {
       ) : (
         <Begins {...props} place={place} ticks={ticks} />
       )}
-      <Otherwise card={card} planHref={planHref} act={props.act} onSaid={props.onSaid} />
+      <Otherwise card={card} planHref={planHref} act={props.act} />
     </article>
   );
 }
@@ -121,7 +121,7 @@ function Blocked({ card, planHref }: { card: Card; planHref: string }) {
 }
 
 /** Before it is begun: what to have, whether it is the drive, what to do. */
-function Begins({ plan, card, practice, act, onSaid, place, ticks }: Props & { place: string; ticks: Ticks }) {
+function Begins({ plan, card, practice, act, place, ticks }: Props & { place: string; ticks: Ticks }) {
   const [unit] = useUnit();
   const [at, setAt] = useState<string | null>(null);
   const [missing, setMissing] = useState(false);
@@ -138,15 +138,15 @@ function Begins({ plan, card, practice, act, onSaid, place, ticks }: Props & { p
     const step = card.step.id;
     const no = isThere(practice) ? practice.begin(card.step, card.label, plan, card.work === null) : null;
     setRefused(no);
-    if (no !== null) return onSaid(`The practice box refuses it. ${no}`);
+    if (no !== null) return say(`The practice box refuses it. ${no}`);
     const when = at ?? nowInstant();
     if (card.work) {
-      if (act({ kind: "start-step", step, at: when, unit }, true) === null) onSaid(`Begun: ${card.label}.`);
+      if (act({ kind: "start-step", step, at: when, unit }, true) === null) say(`Begun: ${card.label}.`);
       return;
     }
     if (act({ kind: "end-step", step, at: when, unit, ...shownSize(card, seen) }, true) !== null) return;
     forgetTicks(place);
-    onSaid(`Done: ${card.label}.`);
+    say(`Done: ${card.label}.`);
   };
   const confirm = (check: DriveCheck, serial?: string) => {
     if (serial) {
@@ -154,7 +154,7 @@ function Begins({ plan, card, practice, act, onSaid, place, ticks }: Props & { p
       if (act({ kind: "edit-drive", drive: check.drive, changes }) !== null) return;
     }
     ticks.tick(tickOf(check), true);
-    onSaid(`Yes: this is ${check.name}.`);
+    say(`Yes: this is ${check.name}.`);
   };
   return (
     <>
@@ -226,7 +226,6 @@ function Runs({
   running,
   practice,
   act,
-  onSaid,
   place,
   ticks,
 }: Props & { running: StepUnderWay; place: string; ticks: Ticks }) {
@@ -241,11 +240,11 @@ function Runs({
     const command = { kind: "end-step", step: card.step.id, at: at ?? nowInstant(), unit } as const;
     if (act({ ...command, ...shownSize(card, seen) }, true) !== null) return;
     forgetTicks(place);
-    onSaid(`Done: ${card.label}.`);
+    say(`Done: ${card.label}.`);
   };
   return (
     <>
-      <UnderWay plan={plan} card={card} running={running} act={act} onSaid={onSaid} />
+      <UnderWay plan={plan} card={card} running={running} act={act} />
       <Part title="Meanwhile">
         {card.work && <p>{card.work.shows}</p>}
         <Never card={card} />

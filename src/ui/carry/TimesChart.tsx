@@ -88,10 +88,16 @@ export function TimesChart({ lines }: { lines: readonly LogbookLine[] }) {
         Expected and come
       </h2>
       <Chart
-        label={
-          "How long each work was expected to take, as a range, and how long it took; the figures stand in the " +
-          "entries below"
-        }
+        label="How long each work was expected to take, as a range, and how long it took"
+        figures={{
+          head: ["Work", "when", "expected", "took"],
+          rows: shown.map(({ line, hours, predicted }) => [
+            line.title,
+            whenWords(line.start),
+            `${predicted.low.toFixed(1)} to ${predicted.high.toFixed(1)} h`,
+            `${hours.toFixed(1)} h`,
+          ]),
+        }}
         height={264}
         build={build}
       />

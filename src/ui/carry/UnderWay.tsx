@@ -14,25 +14,25 @@ import { nowInstant } from "../reading/nowInstant";
 import { Part } from "./Part";
 import { WhenField } from "./WhenField";
 import { whenWords } from "./when";
+import { say } from "../kit/say";
 
 interface Props {
   plan: Plan;
   card: Card;
   running: StepUnderWay;
   act: (command: Command, offersUndo?: boolean) => string | null;
-  onSaid: (words: string) => void;
 }
 
 const perCent = (share: number) => `${Math.round(share * 1000) / 10} %`;
 
 /** A step that runs: when it ends, as far as one can tell, and how far it is. */
-export function UnderWay({ plan, card, running, act, onSaid }: Props) {
+export function UnderWay({ plan, card, running, act }: Props) {
   const now = useBoxNow();
   return (
     <Part title="It is under way" step={card.step.id}>
       <Begun running={running} act={act} />
       {card.work && <End plan={plan} card={card} running={running} now={now} />}
-      {card.work && <Progress running={running} act={act} onSaid={onSaid} />}
+      {card.work && <Progress running={running} act={act} />}
     </Part>
   );
 }
@@ -88,7 +88,7 @@ function End({ plan, card, running, now }: Pick<Props, "plan" | "card" | "runnin
   );
 }
 
-function Progress({ running, act, onSaid }: Pick<Props, "running" | "act" | "onSaid">) {
+function Progress({ running, act }: Pick<Props, "running" | "act">) {
   const [share, setShare] = useState("");
   const [at, setAt] = useState<string | null>(null);
   const [round, setRound] = useState(0);
@@ -100,7 +100,7 @@ function Progress({ running, act, onSaid }: Pick<Props, "running" | "act" | "onS
     const refused = act({ kind: "take-progress", step: running.step, at: at ?? nowInstant(), share: value / 100 });
     setTrouble(refused);
     if (refused !== null) return;
-    onSaid(`Noted: ${value} %.`);
+    say(`Noted: ${value} %.`);
     setShare("");
     setAt(null);
     setRound(round + 1);

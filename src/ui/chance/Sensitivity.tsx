@@ -5,7 +5,6 @@ import { ofBoxes } from "@/core/chance/chanceWords";
 import type { Spread } from "@/core/chance/inputs";
 import type { ChancesSoFar, MovedChances } from "@/core/chance/planChances";
 import { axis, Chart, type ChartParts, type ChartStyle } from "../kit/Chart";
-import { TableHead } from "../kit/TableHead";
 import { inputGroupWords } from "./inputWords";
 
 interface Props {
@@ -104,27 +103,14 @@ function Bars({ title, bars }: { title: string; bars: readonly Bar[] }) {
     <>
       <h3 className="mt-1 font-semibold">{title}</h3>
       <Chart
-        label={`${title}: what each input moves it by; in words below`}
+        label={`${title}: what each input moves it by`}
+        figures={{
+          head: ["Input", "at its low", "at its high"],
+          rows: bars.map(({ name, low, high }) => [name, ofBoxes(low), ofBoxes(high)]),
+        }}
         height={70 + bars.length * 27}
         build={build}
       />
-      <details>
-        <summary className="min-h-[24px] cursor-pointer text-soft">As a table</summary>
-        <table className="w-full text-left">
-          <TableHead names={["Input", "at its low", "at its high"]} />
-          <tbody>
-            {bars.map(({ name, low, high }) => (
-              <tr key={name} className="border-t border-line">
-                <th scope="row" className="py-1 pr-3 font-normal">
-                  {name}
-                </th>
-                <td className="py-1 pr-3">{ofBoxes(low)}</td>
-                <td className="py-1">{ofBoxes(high)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </details>
     </>
   );
 }

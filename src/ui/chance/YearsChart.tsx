@@ -52,6 +52,13 @@ export function YearsChart({ pool, ranged }: { pool: PoolAtRest; ranged: Ranged<
     },
     [pool, ranged],
   );
+  const figures = {
+    head: ["By the end of year", "lose something", "at least", "at most"],
+    rows: pool.byYear.map((chance, i) => {
+      const range = ranged?.byYear[i];
+      return [`${i + 1}`, ofBoxes(chance), range ? ofBoxes(range.low) : "", range ? ofBoxes(range.high) : ""];
+    }),
+  };
   const last = pool.byYear.at(-1) ?? 0;
   return (
     <section aria-labelledby="over-the-years">
@@ -62,7 +69,7 @@ export function YearsChart({ pool, ranged }: { pool: PoolAtRest; ranged: Ranged<
         Drives grow old: {ofBoxes(pool.byYear[0] ?? 0)} lose something by their drives in the first year,{" "}
         {ofBoxes(last)} within ten.
       </p>
-      <Chart label="Boxes that lose something, year by year; in words above" height={220} build={build} />
+      <Chart label="Boxes that lose something, year by year" figures={figures} height={220} build={build} />
     </section>
   );
 }

@@ -1,9 +1,10 @@
 "use client";
 
 import { comparisonCsv, comparisonMarkdown, type TableRow } from "@/exchange/comparison/comparisonTable";
-import { saveFile } from "@/exchange/saveFile";
 import { MenuItem, MenuLine } from "../kit/Menu";
 import { useUnit } from "../preferences/preferences";
+import { exportFile } from "../kit/exportFile";
+import { say } from "../kit/say";
 
 /** The comparison as text: to the clipboard, or to a file where that is not allowed. */
 export function CopyMenuItems({ rows, currency }: { rows: readonly TableRow[]; currency: string | undefined }) {
@@ -11,8 +12,9 @@ export function CopyMenuItems({ rows, currency }: { rows: readonly TableRow[]; c
   const copy = async (name: string, type: string, text: string) => {
     try {
       await navigator.clipboard.writeText(text);
+      say("The comparison is on the clipboard.");
     } catch {
-      saveFile(name, type, text);
+      exportFile(name, type, text);
     }
   };
   return (
@@ -22,7 +24,7 @@ export function CopyMenuItems({ rows, currency }: { rows: readonly TableRow[]; c
       </MenuItem>
       <MenuItem onSelect={() => void copy("comparison.csv", "text/csv", comparisonCsv(rows))}>Copy as CSV</MenuItem>
       <MenuLine />
-      <MenuItem onSelect={() => saveFile("comparison.csv", "text/csv", comparisonCsv(rows))}>Save as CSV</MenuItem>
+      <MenuItem onSelect={() => exportFile("comparison.csv", "text/csv", comparisonCsv(rows))}>Save as CSV</MenuItem>
     </>
   );
 }

@@ -31,6 +31,7 @@ export function Scatter({
 }) {
   const [unit] = useUnit();
   const [x, y] = [measureOf(axes.x), measureOf(axes.y)];
+  const figureOf = (measure: Measure, { figures }: Choice) => measureWords(measure, figures, unit, currency);
   const best = frontier(choices, x, y);
   const build = useCallback(
     (style: ChartStyle): ChartParts => {
@@ -97,10 +98,11 @@ export function Scatter({
         <AxisChoice label="Up" value={axes.y} onChange={(next) => onAxes({ ...axes, y: next })} />
       </div>
       <Chart
-        label={
-          `Every choice by ${inSentence(x.name)} and ${inSentence(y.name)}; the figures stand in the pictures ` +
-          "beside it"
-        }
+        label={`Every choice by ${inSentence(x.name)} and ${inSentence(y.name)}`}
+        figures={{
+          head: ["Choice", x.name, y.name],
+          rows: choices.map((choice) => [choiceName(choice), figureOf(x, choice), figureOf(y, choice)]),
+        }}
         height={264}
         build={build}
         onPoint={onPoint}
@@ -119,7 +121,7 @@ export function Scatter({
             >
               <span>{choiceName(choice)}</span>
               <span className="text-right whitespace-nowrap text-soft">
-                {measureWords(x, choice.figures, unit, currency)}, {measureWords(y, choice.figures, unit, currency)}
+                {figureOf(x, choice)}, {figureOf(y, choice)}
               </span>
             </button>
           </li>

@@ -1,77 +1,56 @@
 "use client";
 
-import { useCallback } from "react";
+import { useCallback, useMemo } from "react";
+import { formatBytes } from "@/core/bytes/formatBytes";
+import { plainDayWords } from "@/core/time/dateWords";
 import { dayAfter } from "@/core/time/days";
-import { storedAfter } from "@/core/data/stored";
-import { DEFAULT_HEADROOM } from "@/core/ledger/volumes";
+import type { Walk } from "@/core/walk/moment";
 import type { Dates } from "../calendar/useDates";
 import { axis, Chart, type ChartStyle } from "../kit/Chart";
 import { useUnit } from "../preferences/preferences";
-import { fileSystemCapacity } from "@/core/box/capacities";
-import type { Walk } from "@/core/walk/moment";
+import { demandLines, demandRows } from "./demandLines";
 
-/** So far is looked ahead where nothing asks for more, and at most, in days. */
-const LEAST_DAYS = 2 * 365;
-const MOST_DAYS = 10 * 365;
 const POINTS = 60;
 
 /** What is stored against what there is, over the years: by the plan and without it. */
 export function DemandChart({ walked, dates }: { walked: Walk; dates: Dates }) {
   const [unit] = useUnit();
+  const { start } = dates;
+  const lines = useMemo(() => demandLines(walked, dates), [walked, dates]);
+  const hasSteps = walked.plan.steps.length > 0;
   const build = useCallback(
     (style: ChartStyle) => {
-      const { plan, moments } = walked;
-      const { demands, times, start } = dates;
+      const { days, storedAt, space } = lines;
       const divisor = unit === "TB" ? 1e12 : 2 ** 40;
-      const ids = new Set(demands.map((each) => each.volume.id));
-      const ends = [
-        ...demands.flatMap((each) => [each.fullWithPlan ?? 0, each.fullWithoutPlan ?? 0]),
-        ...times.map((time) => time.end),
-      ];
-      const days = Math.min(MOST_DAYS, Math.max(LEAST_DAYS, 1.3 * Math.max(...ends)));
-      const capacityAt = (index: number) =>
-        (moments[index]?.state.plan.pools ?? [])
-          .flatMap((pool) => pool.volumes)
-          .filter((volume) => ids.has(volume.id))
-          .reduce(
-            (sum, volume) => sum + fileSystemCapacity(volume) * (1 - (volume.headroomShare ?? DEFAULT_HEADROOM)),
-            0,
-          ) / divisor;
       const grid = Array.from({ length: POINTS + 1 }, (_, i) => (i * days) / POINTS);
-      const stored = grid.map(
-        (day) => demands.reduce((sum, each) => sum + storedAfter(plan, each.volume, day), 0) / divisor,
-      );
-      const steps = [
-        { day: 0, value: capacityAt(0) },
-        ...times.map((time, i) => ({ day: time.end, value: capacityAt(i + 1) })),
-        { day: days, value: capacityAt(moments.length - 1) },
-      ];
-      const date = (day: number) => dayAfter(start, day);
-      const line = (name: string, xs: number[], ys: number[], look: object) => ({
+      const [first, last] = [space[0]?.bytes ?? 0, space.at(-1)?.bytes ?? 0];
+      const line = (name: string, points: { day: number; bytes: number }[], look: object) => ({
         type: "scatter",
         mode: "lines",
         name,
-        x: xs.map(date),
-        y: ys,
+        x: points.map(({ day }) => dayAfter(start, day)),
+        y: points.map(({ bytes }) => bytes / divisor),
         hovertemplate: `${name}: %{y:.1f} ${unit}<br>%{x}<extra></extra>`,
         ...look,
       });
+      const without = [0, days].map((day) => ({ day, bytes: first }));
       return {
         traces: [
-          ...(plan.steps.length > 0
+          ...(hasSteps
             ? [
-                line("space without the plan", [0, days], [capacityAt(0), capacityAt(0)], {
+                line("space without the plan", without, {
                   line: { color: style.colour("--line-strong"), width: 2, dash: "dot" },
                 }),
               ]
             : []),
+          line("space", [...space, { day: days, bytes: last }], {
+            line: { color: style.colour("--data"), width: 2.5, shape: "hv" },
+          }),
           line(
-            "space",
-            steps.map((each) => each.day),
-            steps.map((each) => each.value),
-            { line: { color: style.colour("--data"), width: 2.5, shape: "hv" } },
+            "stored",
+            grid.map((day) => ({ day, bytes: storedAt(day) })),
+            { line: { color: style.colour("--ink"), width: 2, dash: "dash" } },
           ),
-          line("stored", grid, stored, { line: { color: style.colour("--ink"), width: 2, dash: "dash" } }),
         ],
         layout: {
           margin: { l: 46, r: 12, t: 8, b: 36 },
@@ -82,13 +61,21 @@ export function DemandChart({ walked, dates }: { walked: Walk; dates: Dates }) {
         },
       };
     },
-    [walked, dates, unit],
+    [lines, hasSteps, start, unit],
+  );
+  const figures = useMemo(
+    () => ({
+      head: ["On", "stored", "space for it", "left"],
+      rows: demandRows(lines).map(({ day, stored, space }) => [
+        plainDayWords(dayAfter(start, day)),
+        formatBytes(stored, unit),
+        formatBytes(space, unit),
+        space >= stored ? formatBytes(space - stored, unit) : `${formatBytes(stored - space, unit)} too little`,
+      ]),
+    }),
+    [lines, start, unit],
   );
   return (
-    <Chart
-      label="What is stored and what there is space for, over time; the dates stand above."
-      height={230}
-      build={build}
-    />
+    <Chart label="What is stored and what there is space for, over time" figures={figures} height={230} build={build} />
   );
 }

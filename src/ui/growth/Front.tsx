@@ -63,7 +63,8 @@ export function Front({ asked, plan, act, look }: Props) {
       {ways && ways.length > 1 && (
         <>
           <Chart
-            label="Money against hours exposed; each way in the list below"
+            label="Money against hours exposed"
+            figures="below"
             height={220}
             build={build}
             onPoint={(i) => list.current?.querySelectorAll<HTMLButtonElement>("button[data-look]")[Number(i)]?.click()}

@@ -4,9 +4,21 @@ import { useCallback } from "react";
 import { monthsAfter } from "@/core/bestWay/months";
 import type { ToldWay } from "@/core/bestWay/told";
 import type { GrowthWish } from "@/core/bestWay/wish";
+import { formatBytes } from "@/core/bytes/formatBytes";
+import { plainDayWords } from "@/core/time/dateWords";
 import { axis, Chart, type ChartParts, type ChartStyle } from "../kit/Chart";
 import { useUnit } from "../preferences/preferences";
 import { sizesWords } from "./growthWords";
+
+/** What is bought in each month in which something is, and what the box holds when it is in. */
+function boughtIn({ acts, files }: ToldWay): { month: number; files: number; sizes: number[] }[] {
+  const last = (month: number) => acts.findLastIndex((act) => act.month === month);
+  return [...new Set(acts.map(({ month }) => month))].map((month) => ({
+    month,
+    files: files[last(month)] ?? 0,
+    sizes: acts.filter((act) => act.month === month).flatMap((act) => act.bought.map(({ bytes }) => bytes)),
+  }));
+}
 
 /** What the box holds along a way, above what is stored. */
 export function GrowthChart({ way, wish, day }: { way: ToldWay; wish: GrowthWish; day: string }) {
@@ -20,12 +32,7 @@ export function GrowthChart({ way, wish, day }: { way: ToldWay; wish: GrowthWish
       const held = [way.filesNow, ...way.files, way.files.at(-1) ?? way.filesNow].map((bytes) => bytes / divisor);
       // What is told of a month is what is stored when it ends.
       const months = wish.demand.map((_, month) => monthsAfter(day, month + 1));
-      const last = (month: number) => way.acts.findLastIndex((act) => act.month === month);
-      const bought = [...new Set(way.acts.map(({ month }) => month))].map((month) => ({
-        month,
-        files: way.files[last(month)] ?? 0,
-        sizes: way.acts.filter((act) => act.month === month).flatMap((act) => act.bought.map(({ bytes }) => bytes)),
-      }));
+      const bought = boughtIn(way);
       const top = Math.max(...held, ...wish.demand.map((bytes) => bytes / divisor));
       return {
         traces: [
@@ -70,16 +77,24 @@ export function GrowthChart({ way, wish, day }: { way: ToldWay; wish: GrowthWish
     },
     [way, wish, day, unit],
   );
+  const figures = {
+    head: ["On", "bought", "holds then", "stored at the end of that month"],
+    rows: [
+      { month: 0, bought: "", files: way.filesNow },
+      ...boughtIn(way).map((each) => ({ ...each, bought: sizesWords(each.sizes, unit) })),
+    ].map(({ month, bought, files }) => [
+      plainDayWords(monthsAfter(day, month)),
+      bought,
+      formatBytes(files, unit),
+      formatBytes(wish.demand[month] ?? 0, unit),
+    ]),
+  };
   return (
     <section aria-labelledby="holds-and-stored">
       <h2 id="holds-and-stored" className="border-b border-line pb-1 font-serif text-lg">
         What it holds, and what is stored
       </h2>
-      <Chart
-        label="What the box holds above what is stored; act by act in the list beside it"
-        height={260}
-        build={build}
-      />
+      <Chart label="What the box holds above what is stored" figures={figures} height={260} build={build} />
     </section>
   );
 }

@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState } from "react";
 import { Button } from "./Button";
+import { FiguresTable, type Figures } from "./FiguresTable";
 import { useLook } from "./useLook";
 
 /** What a chart is drawn from: Plotly's traces and layout. */
@@ -17,8 +18,10 @@ export interface ChartStyle {
 }
 
 interface Props {
-  /** What the chart shows, and where its figures are to be read otherwise. */
+  /** What the chart shows. */
   label: string;
+  /** The same as a table, which stands under it; or where on the page its figures stand in words already. */
+  figures: Figures | "above" | "beside it" | "below";
   /** In CSS pixels. */
   height: number;
   /** Changes when what is to be drawn does (`useCallback`). */
@@ -33,9 +36,9 @@ interface PlotlyElement extends HTMLDivElement {
 
 /**
  * A chart of Plotly, which is loaded with the first one. It is hidden from screen readers, since its figures stand
- * beside it as text; charts of the page share their look here.
+ * beside it as text, or under it as a table; charts of the page share their look here.
  */
-export function Chart({ label, height, build, onPoint }: Props) {
+export function Chart({ label, figures, height, build, onPoint }: Props) {
   const element = useRef<PlotlyElement>(null);
   const [state, setState] = useState<"loading" | "shown" | "broken">("loading");
   const [attempt, setAttempt] = useState(0);
@@ -82,12 +85,13 @@ export function Chart({ label, height, build, onPoint }: Props) {
       purge?.();
     };
   }, [build, height, attempt, look]);
+  const where = typeof figures === "string" ? figures : "in the table under it";
   return (
-    <figure aria-label={label}>
+    <figure aria-label={`${label}; its figures stand ${where}`}>
       {state === "loading" && <p className="text-soft">Drawing …</p>}
       {state === "broken" && (
         <p className="text-soft">
-          The chart could not be drawn here. Its figures stand beside it.{" "}
+          The chart could not be drawn here. Its figures stand {where}.{" "}
           <Button
             small
             onClick={() => {
@@ -103,6 +107,7 @@ export function Chart({ label, height, build, onPoint }: Props) {
       <div aria-hidden="true" style={{ minHeight: height }}>
         <div ref={element} />
       </div>
+      {typeof figures !== "string" && <FiguresTable figures={figures} />}
     </figure>
   );
 }

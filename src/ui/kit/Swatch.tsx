@@ -1,10 +1,15 @@
-export type SwatchKind = "data" | "copies" | "parity" | "spare" | "cache" | "log" | "idle" | "reserve";
+export type SwatchKind = "data" | "copies" | "parity" | "spare" | "cache" | "log" | "idle" | "reserve" | "lost";
 
-/** A small sample of a terrace pattern, for legends and the ledger. */
-export function Swatch({ kind }: { kind: SwatchKind }) {
+/**
+ * A small sample of a terrace pattern, for legends and the ledger.
+ *
+ * @param mark a path of 14 by 14 that tells it from others of its pattern
+ */
+export function Swatch({ kind, mark }: { kind: SwatchKind; mark?: string | undefined }) {
   return (
     <svg width="14" height="14" aria-hidden="true" className="shrink-0">
       <PatternRect kind={kind} x={0.5} y={0.5} width={13} height={13} />
+      {mark && <path d={mark} fill="none" stroke="var(--ink)" strokeWidth="1.5" strokeLinecap="round" />}
     </svg>
   );
 }
@@ -41,6 +46,8 @@ export function PatternRect({
       return <rect {...box} fill="none" stroke="var(--idle-edge)" strokeWidth="1" strokeDasharray="3 3" />;
     case "reserve":
       return <rect {...box} fill="var(--reserve)" />;
+    case "lost":
+      return <rect {...box} fill="url(#terrace-lost)" />;
   }
 }
 
@@ -64,9 +71,10 @@ export function TerracePatterns() {
         <pattern id="terrace-log" width="6" height="6" patternUnits="userSpaceOnUse">
           <rect y="2.5" width="6" height="1" fill="var(--data)" />
         </pattern>
-        <pattern id="terrace-lost" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
-          <rect width="9" height="9" fill="var(--geranium-ground)" />
-          <rect width="3" height="9" fill="var(--geranium)" />
+        {/* Dark with light crosses: told from the light stripes of parity without any colour. */}
+        <pattern id="terrace-lost" width="14" height="14" patternUnits="userSpaceOnUse">
+          <rect width="14" height="14" fill="var(--geranium)" />
+          <path d="M4 4l6 6m0-6l-6 6" stroke="var(--on-geranium)" strokeWidth="1.5" />
         </pattern>
       </defs>
     </svg>

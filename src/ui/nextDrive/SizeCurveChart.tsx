@@ -45,5 +45,13 @@ export function SizeCurveChart({ curve }: { curve: readonly CurvePoint[] }) {
     },
     [curve, unit],
   );
-  return <Chart label="More usable space over the size of the drive; in words below" height={216} build={build} />;
+  const figures = {
+    head: ["Size of the drive", "gained at once", "with a second one"],
+    rows: curve.flatMap((point) =>
+      point.outcome.ok
+        ? [[shortSize(point, unit), formatChange(point.gainBytes, unit), formatChange(point.thenBytes, unit)]]
+        : [],
+    ),
+  };
+  return <Chart label="More usable space over the size of the drive" figures={figures} height={216} build={build} />;
 }

@@ -27,13 +27,13 @@ import { MenuButton } from "../kit/MenuButton";
 import { NameField } from "../kit/NameField";
 import { Size } from "../kit/Size";
 import { plansFileName, writePlans } from "@/exchange/exportAll";
-import { saveFile } from "@/exchange/saveFile";
 import { Unloaded } from "../kit/Unloaded";
 import { LackingPools } from "../rescue/LackingPools";
 import { openDatabase } from "../openDatabase";
 import { today } from "../today";
 import { usePlanFile } from "./usePlanFile";
 import { part } from "../kit/part";
+import { exportFile } from "../kit/exportFile";
 
 const Notices = part(() => import("../kit/Notices").then((module) => module.Notices), { said: "over" });
 const PlanMenuItems = part(() => import("./PlanMenuItems").then((module) => module.PlanMenuItems), {
@@ -160,7 +160,7 @@ export function PlanList() {
 }
 
 function exportAll(plans: readonly Plan[]): void {
-  saveFile(plansFileName(today()), "application/json", writePlans(plans));
+  exportFile(plansFileName(today()), "application/json", writePlans(plans));
 }
 
 /** What a plan is, in a line; or why it cannot be opened. */

@@ -4,15 +4,15 @@ import { useEffect, useRef, useState } from "react";
 import { Button } from "../kit/Button";
 import type { PracticeView, SeenDrive } from "./openPractice";
 import type { PracticeBox } from "./usePractice";
+import { say } from "../kit/say";
 
 interface Props {
   view: PracticeView;
   practice: PracticeBox;
-  onHappened: (words: string) => void;
 }
 
 /** The practice box as one stands before it: what is in its bays, what lies on the shelf, and hands to move it. */
-export function BoxFront({ view, practice, onHappened }: Props) {
+export function BoxFront({ view, practice }: Props) {
   const bays = Array.from({ length: view.bays }, (_, i) => i + 1);
   const shelf = view.drives.filter(({ bay }) => bay === null);
   const place = useRef<HTMLDivElement>(null);
@@ -45,7 +45,7 @@ export function BoxFront({ view, practice, onHappened }: Props) {
                       onPull={() => {
                         practice.pull(drive.id);
                         setMoved({ drive: drive.id });
-                        onHappened(`Pulled: ${drive.size}, ${drive.serial}, from bay ${bay}.`);
+                        say(`Pulled: ${drive.size}, ${drive.serial}, from bay ${bay}.`);
                       }}
                     />
                   ) : (
@@ -77,7 +77,7 @@ export function BoxFront({ view, practice, onHappened }: Props) {
                     onClick={() => {
                       practice.seat(drive.id);
                       setMoved({ drive: drive.id });
-                      onHappened(`Put into a bay: ${drive.size}, ${drive.serial}.`);
+                      say(`Put into a bay: ${drive.size}, ${drive.serial}.`);
                     }}
                   >
                     Put in

@@ -21,6 +21,7 @@ import { BoxFront } from "./BoxFront";
 import { asked, NOTHING_KEPT } from "./OfferPractice";
 import { TruthLines } from "./TruthLines";
 import type { PracticeView } from "./openPractice";
+import { say } from "../kit/say";
 
 const MishapDialog = part(() => import("../mishaps/MishapDialog").then((module) => module.MishapDialog), {
   needed: "this dialog",
@@ -55,7 +56,6 @@ function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
   const [unit] = useUnit();
   const now = useBoxNow();
   const view = practice.open.view(now, unit);
-  const [said, setSaid] = useState("");
   const [breaking, setBreaking] = useState(false);
   const heading = useRef<HTMLHeadingElement>(null);
   const id = useId();
@@ -90,10 +90,7 @@ function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
         {view.work.length === 0 ? "It has nothing to do." : null}
       </p>
       <Work view={view} />
-      <Clock practice={practice} view={view} onSaid={setSaid} onEnded={() => heading.current?.focus()} />
-      <p role="status" className="sr-only">
-        {said}
-      </p>
+      <Clock practice={practice} view={view} onEnded={() => heading.current?.focus()} />
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         {onRead && practice.open.isReadable && (
           <Button
@@ -136,8 +133,8 @@ function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
       )}
       <TruthLines pools={truth} plan={plan} now={view.now} />
       <Said view={view} />
-      <BoxFront view={view} practice={practice} onHappened={setSaid} />
-      <Again plan={plan} onSaid={setSaid} />
+      <BoxFront view={view} practice={practice} />
+      <Again plan={plan} />
       {breaking && (
         <MishapDialog
           offers={mishapOffers(breakable(view, plan))}
@@ -147,7 +144,7 @@ function Panel({ plan, onRead, practice }: Props & { practice: PracticeBox }) {
             practice.befall(mishap);
             setBreaking(false);
             setMishaps(mishaps + 1);
-            setSaid(practice.open.view(now, unit).said[0]?.words ?? "");
+            say(practice.open.view(now, unit).said[0]?.words ?? "");
           }}
         />
       )}
@@ -181,12 +178,10 @@ const STEP_MS = 250;
 function Clock({
   practice,
   view,
-  onSaid,
   onEnded,
 }: {
   practice: PracticeBox;
   view: PracticeView;
-  onSaid: (said: string) => void;
   /** Told when what it did is made to end: what was pressed for it goes with it. */
   onEnded: () => void;
 }) {
@@ -196,10 +191,12 @@ function Clock({
   const said = view.said.length;
   const [saidAtStart, setSaidAtStart] = useState(said);
   // Something has happened: it stops, so that one can look.
-  if (fast && said !== saidAtStart) {
-    setFast(false);
-    onSaid(view.said[0]?.words ?? "");
-  }
+  const happened = said !== saidAtStart;
+  if (fast && happened) setFast(false);
+  const last = happened ? view.said[0]?.words : undefined;
+  useEffect(() => {
+    if (last !== undefined) say(last);
+  }, [said, last]);
   useEffect(() => {
     if (!fast) return;
     const clock = setInterval(() => practice.letPass(Math.min(STEP_MS / 1000, left ?? Infinity)), STEP_MS);
@@ -207,7 +204,7 @@ function Clock({
   }, [fast, practice, left]);
   const pass = (hours: number, words: string) => {
     practice.letPass(hours);
-    onSaid(words);
+    say(words);
   };
   return (
     <div role="group" aria-label="The box's clock" className="mt-2 flex flex-wrap gap-1.5">
@@ -305,7 +302,7 @@ function SetUpAgain({ plan, id, label, onDone }: { plan: Plan; id: string; label
 }
 
 /** To begin again, or to put the practice box away. */
-function Again({ plan, onSaid }: { plan: Plan; onSaid: (said: string) => void }) {
+function Again({ plan }: { plan: Plan }) {
   const id = usePlanId();
   return (
     <details className="mt-2">
@@ -319,7 +316,7 @@ function Again({ plan, onSaid }: { plan: Plan; onSaid: (said: string) => void })
           plan={plan}
           id={id}
           label="Set it up again"
-          onDone={() => onSaid("The practice box has been set up again.")}
+          onDone={() => say("The practice box has been set up again.")}
         />
         <Button
           small

@@ -1,8 +1,9 @@
 "use client";
 
 import { useDroppable } from "@dnd-kit/core";
-import type { KeyboardEvent, PointerEvent } from "react";
+import type { KeyboardEvent } from "react";
 import type { Plan } from "@/core/document/plan";
+import { useAlong } from "../kit/useAlong";
 import { useUnit } from "../preferences/preferences";
 import { clockWords } from "./clockWords";
 import { mishapWords } from "./mishapWords";
@@ -34,10 +35,8 @@ export function PlayStrip({ view, plan, onSeek }: Props) {
   const { hours, length, pieces, strikes } = view;
   const percent = (at: number) => `${Math.min(100, (at / length) * 100)}%`;
   const current = pieces.filter(({ from }) => from <= hours).at(-1);
-  const seekTo = (event: PointerEvent<HTMLDivElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    onSeek(Math.max(0, Math.min(1, (event.clientX - box.left) / box.width)) * length);
-  };
+  // A mishap that is dragged across it is held by what it comes from, and does not move it.
+  const along = useAlong((x, width) => onSeek(Math.max(0, Math.min(1, x / width)) * length));
   const onKeyDown = (event: KeyboardEvent) => {
     const move = MOVES.get(event.key);
     const to =
@@ -59,13 +58,8 @@ export function PlayStrip({ view, plan, onSeek }: Props) {
       aria-valuenow={Math.round(hours * 10) / 10}
       aria-valuetext={`${clockWords(hours)}${current ? `: ${current.label}` : ""}`}
       onKeyDown={onKeyDown}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        seekTo(event);
-      }}
-      // Not while a mishap is dragged across it.
-      onPointerMove={(event) => event.currentTarget.hasPointerCapture(event.pointerId) && seekTo(event)}
-      className={`relative h-14 shrink-0 cursor-pointer touch-none ${isOver ? "outline-2 outline-geranium" : ""}`}
+      {...along}
+      className={`relative h-14 shrink-0 cursor-pointer touch-pan-y ${isOver ? "outline-2 outline-geranium" : ""}`}
     >
       {pieces.map(({ step, label, from, to }, i) => (
         <div

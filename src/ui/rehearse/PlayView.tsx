@@ -31,6 +31,7 @@ import { mishapWords } from "./mishapWords";
 import { bayDrop, PlayedBox } from "./PlayedBox";
 import { PlayStrip, STRIP_DROP } from "./PlayStrip";
 import { EMPTY_SCRIPT, type Playing, type Speed, usePlayed, wantsLessMotion } from "./usePlayed";
+import { say } from "../kit/say";
 
 const MishapDialog = part(() => import("../mishaps/MishapDialog").then((module) => module.MishapDialog), {
   needed: "this dialog",
@@ -61,7 +62,6 @@ export function PlayView({ plan, act, asked }: Props) {
   const [unit] = useUnit();
   const [wished, setWished] = useState<Wished | null>(null);
   const [dragged, setDragged] = useState<MishapOffer | null>(null);
-  const [said, setSaid] = useState("");
   const heading = useRef<HTMLHeadingElement>(null);
   const [name, setName] = useState("What I tried");
   const [begun, setBegun] = useState<Asked | null>(null);
@@ -80,7 +80,7 @@ export function PlayView({ plan, act, asked }: Props) {
   const happens = (mishap: Parameters<typeof strike>[0], at: number) => {
     playing.play(false);
     strike(mishap, at);
-    setSaid(`${mishapWords(mishap, view.plan, unit)}. ${at > view.hours ? clockWords(at) : "Now"}.`);
+    say(`${mishapWords(mishap, view.plan, unit)}. ${at > view.hours ? clockWords(at) : "Now"}.`);
     setName(mishapWords(mishap, view.plan, unit).slice(0, 120));
   };
   const sensors = useSensors(
@@ -114,10 +114,7 @@ export function PlayView({ plan, act, asked }: Props) {
             {clockWords(view.hours)}
             <span className="ml-2 font-sans text-[0.95rem] text-soft">{doingWords(playing)}</span>
           </h2>
-          <Controls playing={playing} onSaid={setSaid} />
-          <p role="status" className="sr-only">
-            {said}
-          </p>
+          <Controls playing={playing} />
           <PlayedBox playing={playing} onPick={(of) => setWished({ of })} />
           <PlayStrip view={view} plan={view.plan} onSeek={playing.seek} />
           <Mishaps offers={offers} onWish={(offer) => setWished({ offer })} />
@@ -137,7 +134,7 @@ export function PlayView({ plan, act, asked }: Props) {
             onPlay={(kept) => {
               load(scriptOfKept(kept));
               setName(kept.name);
-              setSaid(`${kept.name}: at its beginning.`);
+              say(`${kept.name}: at its beginning.`);
               heading.current?.focus();
             }}
           />
@@ -183,7 +180,7 @@ function doingWords({ view }: Playing): string {
     .join("; ");
 }
 
-function Controls({ playing, onSaid }: { playing: Playing; onSaid: (words: string) => void }) {
+function Controls({ playing }: { playing: Playing }) {
   const { view, isPlaying, play, speed, setSpeed, next, takeBack, canTakeBack, load } = playing;
   const first = useRef<HTMLButtonElement>(null);
   const isStill = view.isOver || view.troubles.length > 0;
@@ -208,7 +205,7 @@ function Controls({ playing, onSaid }: { playing: Playing; onSaid: (words: strin
         disabled={!canTakeBack}
         onClick={() => {
           takeBack();
-          onSaid("The last mishap is taken back.");
+          say("The last mishap is taken back.");
           first.current?.focus();
         }}
       >
@@ -219,7 +216,7 @@ function Controls({ playing, onSaid }: { playing: Playing; onSaid: (words: strin
         look="quiet"
         onClick={() => {
           load(EMPTY_SCRIPT);
-          onSaid("At the beginning again, with nothing going wrong.");
+          say("At the beginning again, with nothing going wrong.");
           first.current?.focus();
         }}
       >

@@ -17,7 +17,7 @@ import {
   terraceGeometry,
   type TerraceGeometry,
 } from "../workbench/terraces/geometry";
-import { TerracesPicture } from "../workbench/terraces/Terraces";
+import { hurtBands, TerracesPicture } from "../workbench/terraces/Terraces";
 import { driveWords } from "./mishapWords";
 import type { Playing } from "./usePlayed";
 
@@ -68,6 +68,7 @@ export function PlayedBox({ playing, onPick }: Props) {
       terraceGeometry(plan, prediction, { width: size.width, height: Math.max(140, size.height - 46) }, unit, FRAME),
     [plan, prediction, size.width, size.height, unit],
   );
+  const hurt = useMemo(() => hurtBands(plan, prediction, NOTHING_CHOSEN.failed), [plan, prediction]);
   const active = activityOf(played.stage.practice);
   const unfilled = unfilledIn(played.stage.practice);
   const fronts = useFronts(geometry, onFrame, played.stage);
@@ -79,7 +80,7 @@ export function PlayedBox({ playing, onPick }: Props) {
     <>
       <div ref={place} className="relative h-[22rem] overflow-x-auto desk:h-auto desk:min-h-[200px] desk:flex-1">
         <div className="relative" style={{ width: geometry.width, height: geometry.height + 46 }}>
-          <TerracesPicture {...NOTHING_CHOSEN} plan={plan} prediction={prediction} geometry={geometry} />
+          <TerracesPicture {...NOTHING_CHOSEN} prediction={prediction} geometry={geometry} hurt={hurt} />
           <Work geometry={geometry} fronts={fronts} active={active} />
           {geometry.columns.map((column) => (
             <Bay

@@ -9,19 +9,19 @@ import type { Rescue, RescueAct } from "@/core/rescue/rescue";
 import { Button } from "../kit/Button";
 import { useUnit } from "../preferences/preferences";
 import type { PlaceProps } from "../shell/planPlace";
+import { say } from "../kit/say";
 
 interface AnswersProps {
   plan: PlaceProps["plan"];
   act: RescueAct;
   rescue: Rescue;
-  say: PlaceProps["act"];
-  onSaid: (words: string) => void;
+  tell: PlaceProps["act"];
 }
 
 /** What the owner can answer within an act: that a drive answers again, or is taken out. */
-export function Answers({ plan, act, rescue, say, onSaid }: AnswersProps) {
+export function Answers({ plan, act, rescue, tell }: AnswersProps) {
   const [unit] = useUnit();
-  if (act.what === "helper") return <TakenOut plan={plan} say={say} onSaid={onSaid} />;
+  if (act.what === "helper") return <TakenOut plan={plan} tell={tell} />;
   if (act.what !== "loose") return null;
   return (
     <div className="mt-2 flex flex-wrap gap-2 print:hidden">
@@ -36,11 +36,11 @@ export function Answers({ plan, act, rescue, say, onSaid }: AnswersProps) {
             <Button
               className="h-auto! min-h-9 py-1 text-left whitespace-normal!"
               onClick={() => {
-                const refused = say(
+                const refused = tell(
                   { kind: "set-drive-state", drives: [id], state: null, since: new Date().toISOString() },
                   true,
                 );
-                if (!refused) onSaid(`Said that ${name} is back.`);
+                if (!refused) say(`Said that ${name} is back.`);
               }}
             >
               It answers again: {name}
@@ -50,8 +50,8 @@ export function Answers({ plan, act, rescue, say, onSaid }: AnswersProps) {
                 className="h-auto! min-h-9 py-1 text-left whitespace-normal!"
                 onClick={() => {
                   const steps = [{ kind: "rebuild" as const, group: group.id, drive: id, by: id }];
-                  const refused = say({ kind: "insert-steps", ...(first ? { before: first.id } : {}), steps }, true);
-                  if (!refused) onSaid(`Planned to fill ${name} again.`);
+                  const refused = tell({ kind: "insert-steps", ...(first ? { before: first.id } : {}), steps }, true);
+                  if (!refused) say(`Planned to fill ${name} again.`);
                 }}
               >
                 It was away for longer, and is filled again: {name}
@@ -65,7 +65,7 @@ export function Answers({ plan, act, rescue, say, onSaid }: AnswersProps) {
 }
 
 /** Caches and logs that have failed, taken out of the pool at a press. */
-function TakenOut({ plan, say, onSaid }: Pick<AnswersProps, "plan" | "say" | "onSaid">) {
+function TakenOut({ plan, tell }: Pick<AnswersProps, "plan" | "tell">) {
   const [unit] = useUnit();
   const broken = plan.pools
     .flatMap((pool) => pool.helpers ?? [])
@@ -78,8 +78,8 @@ function TakenOut({ plan, say, onSaid }: Pick<AnswersProps, "plan" | "say" | "on
           key={drive.id}
           className="h-auto! min-h-9 py-1 text-left whitespace-normal!"
           onClick={() => {
-            const refused = say({ kind: "leave-group", drives: [drive.id] }, true);
-            if (!refused) onSaid(`Taken out of the pool: ${nameOfDrive(drive, unit)}.`);
+            const refused = tell({ kind: "leave-group", drives: [drive.id] }, true);
+            if (!refused) say(`Taken out of the pool: ${nameOfDrive(drive, unit)}.`);
           }}
         >
           It is taken out: {nameOfDrive(drive, unit)}

@@ -18,6 +18,7 @@ import { Answers } from "./Answers";
 import { Questions } from "./Questions";
 import type { PlaceProps } from "../shell/planPlace";
 import { useTicks } from "../kit/useTicks";
+import { say } from "../kit/say";
 
 interface Props extends PlaceProps {
   pool: string;
@@ -93,7 +94,6 @@ export function Course({ plan, pool, act, planHref, rescue, command, onChoose }:
   const [opened, open] = useState<number | null>(null);
   const current = opened ?? (first < 0 ? rescue.acts.length - 1 : first);
   const heading = useRef<HTMLHeadingElement>(null);
-  const [said, setSaid] = useState("");
   const moved = useRef(false);
   useEffect(() => {
     if (moved.current) heading.current?.focus();
@@ -105,7 +105,7 @@ export function Course({ plan, pool, act, planHref, rescue, command, onChoose }:
   };
   const done = (i: number) => {
     tick(named(rescue.acts[i]), true);
-    setSaid(`Done: ${headingOf(rescue.acts, i)}.`);
+    say(`Done: ${headingOf(rescue.acts, i)}.`);
     if (i + 1 < rescue.acts.length) go(i + 1);
   };
   return (
@@ -120,9 +120,6 @@ export function Course({ plan, pool, act, planHref, rescue, command, onChoose }:
       </div>
       <Length rescue={rescue} />
       {planned && <TrialChance planned={planned} />}
-      <p className="sr-only" role="status">
-        {said}
-      </p>
       <ol className="mt-2 border-t border-line">
         {rescue.acts.map((each, i) => (
           <li key={i} aria-current={i === current ? "step" : undefined} className="border-b border-line">
@@ -132,7 +129,7 @@ export function Course({ plan, pool, act, planHref, rescue, command, onChoose }:
                   {i + 1}. {headingOf(rescue.acts, i)}
                 </h3>
                 <ActBody act={each} />
-                <Answers plan={plan} act={each} rescue={rescue} say={act} onSaid={setSaid} />
+                <Answers plan={plan} act={each} rescue={rescue} tell={act} />
                 <div className="mt-3 flex flex-wrap gap-2 print:hidden">
                   <Button look="main" onClick={() => done(i)}>
                     {i + 1 < rescue.acts.length ? "Done, next" : "Done"}

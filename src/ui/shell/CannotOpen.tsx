@@ -2,13 +2,13 @@
 
 import type { ReactNode } from "react";
 import { planFileName } from "@/exchange/exportPlan";
-import { saveFile } from "@/exchange/saveFile";
 import { rawPlan } from "@/store/planRepository";
 import type { PlanSession, SessionState } from "@/store/planSession";
 import { Button } from "../kit/Button";
 import { Unloaded } from "../kit/Unloaded";
 import { openDatabase } from "../openDatabase";
 import { ToYourPlans } from "../plans/ToYourPlans";
+import { exportFile } from "../kit/exportFile";
 
 interface Props {
   id: string;
@@ -44,7 +44,7 @@ export function CannotOpen({ id, session, state: { status, damage } }: Props) {
     );
   const exportAsKept = async () => {
     const text = await rawPlan(openDatabase(), id);
-    if (text !== null) saveFile(planFileName("plan as kept"), "application/json", text);
+    if (text !== null) exportFile(planFileName("plan as kept"), "application/json", text);
   };
   return (
     <Page title={damage?.kind === "newer" ? "This plan was made by a newer Cortijo" : "This plan is damaged"}>

@@ -57,7 +57,13 @@ export function OpenPlan({ id, children }: { id: string; children: (opened: Open
         id,
         session,
         state,
-        onExport: () => downloadPlan(state.history.plan),
+        onExport: () => {
+          const name = downloadPlan(state.history.plan);
+          import("../kit/say").then(
+            ({ say }) => say(`Saved as a file: ${name}.`),
+            () => undefined,
+          );
+        },
         onImport: file.choose,
         onDuplicate: () => void duplicate(),
       })}

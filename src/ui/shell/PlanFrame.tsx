@@ -53,7 +53,7 @@ export function PlanFrame({ opened, place, onEscape, onGroup, children }: Props)
   useEffect(() => {
     document.title = `${history.plan.name} · Cortijo`;
   }, [history.plan.name]);
-  useFocusOnResults(history);
+  useFocusOnResults(state);
   return (
     <>
       {/* To what a page is about, past all that is the same on each. */}
@@ -94,7 +94,7 @@ export function PlanFrame({ opened, place, onEscape, onGroup, children }: Props)
             void import("../report/copyMarkdown")
               .then(({ copyMarkdown }) => copyMarkdown(history.plan, unit))
               .then(
-                (done) => session.say(done),
+                (done) => session.say(done, "info"),
                 () => session.say(NOT_LOADED),
               )
           }

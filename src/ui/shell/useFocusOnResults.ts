@@ -1,19 +1,19 @@
 "use client";
 
 import { useEffect, useRef } from "react";
-import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
-import type { History } from "@/store/history";
+import type { HistoryEntry } from "@/store/history";
+import type { SessionState } from "@/store/planSession";
 
 let placesShown = 0;
 
-/** Looks after the focus until the returned function is called; what that takes is loaded with the first act. */
-function lookAfter(command: Command | undefined, plan: Plan): () => void {
+/** What is said and done after an act, until the returned function is called; it is loaded with the first one. */
+function lookAfter(entry: HistoryEntry | undefined, plan: Plan, isTold: boolean): () => void {
   let over = false;
   let end = () => undefined as void;
-  void import("./landFocus").then(
-    ({ landFocus, resultOf }) => {
-      if (!over) end = landFocus(() => resultOf(command, plan));
+  void import("./afterAct").then(
+    ({ afterAct }) => {
+      if (!over) end = afterAct(entry, plan, isTold);
     },
     // Where it cannot be loaded the focus stays as the browser leaves it.
     () => undefined,
@@ -24,16 +24,24 @@ function lookAfter(command: Command | undefined, plan: Plan): () => void {
   };
 }
 
-/** After every act, and in another place, the focus is on something: on the result, where it is on nothing else. */
-export function useFocusOnResults(history: History): void {
-  const shown = useRef<History | null>(null);
+/**
+ * After every act it is heard what was done, and the focus is on something, also in another place: on the result, where
+ * it is on nothing else.
+ */
+export function useFocusOnResults({ history, notice }: Pick<SessionState, "history" | "notice">): void {
+  const shown = useRef<Pick<SessionState, "history" | "notice"> | null>(null);
+  const end = useRef(() => undefined as void);
   useEffect(() => {
     const before = shown.current;
-    shown.current = history;
+    shown.current = { history, notice };
+    if (before?.history === history) return;
     const { plan, entries, position } = history;
-    if (before !== null) return lookAfter((entries[position - 1] ?? entries[position])?.command, plan);
     // The link that led here, which had the focus, has gone with the place before.
-    placesShown += 1;
-    return placesShown > 1 ? lookAfter(undefined, plan) : undefined;
-  }, [history]);
+    if (before === null && ++placesShown === 1) return;
+    end.current();
+    end.current = before
+      ? lookAfter(entries[position - 1] ?? entries[position], plan, notice !== before.notice)
+      : lookAfter(undefined, plan, true);
+  }, [history, notice]);
+  useEffect(() => () => end.current(), []);
 }

@@ -10,7 +10,7 @@ import { describeBand } from "./terraces/describeBand";
 import { terraceGeometry } from "./terraces/geometry";
 import { Ghost } from "./terraces/Ghost";
 import { Legend } from "./terraces/Legend";
-import { Terraces } from "./terraces/Terraces";
+import { hurtBands, Terraces } from "./terraces/Terraces";
 import type { SwatchKind } from "../kit/Swatch";
 import { useWorkbench } from "./useWorkbench";
 
@@ -24,7 +24,7 @@ const CHANGED: Record<BandChange["kind"], string> = {
   gone: "",
 };
 
-const ORDER: readonly SwatchKind[] = ["data", "copies", "parity", "spare", "cache", "log", "idle", "reserve"];
+const ORDER: readonly SwatchKind[] = ["data", "copies", "parity", "spare", "cache", "log", "idle", "reserve", "lost"];
 
 /** The terraces over the bays, with the groups' brackets and what the patterns mean. */
 export function BoxPicture() {
@@ -47,8 +47,12 @@ export function BoxPicture() {
   const [ghost, setGhost] = useState<string | null>(null);
   const free = geometry?.columns.find((column) => column.drive === null);
   const [pool] = plan.pools;
-  const kinds = ORDER.filter((kind) =>
-    geometry?.columns.some((column) => column.segments.some((segment) => segment.kind === kind)),
+  const hurt = useMemo(() => hurtBands(plan, prediction, failed), [plan, prediction, failed]);
+  const isLost = [...hurt.values()].includes("lost");
+  const kinds = ORDER.filter(
+    (kind) =>
+      (kind === "lost" && isLost) ||
+      geometry?.columns.some((column) => column.segments.some((segment) => segment.kind === kind)),
   );
   const group = prediction.pools.flatMap((pool) => pool.groups).find((each) => each.id === lit?.group);
   const band = lit && group?.bands[lit.index];
@@ -63,6 +67,7 @@ export function BoxPicture() {
                 prediction={prediction}
                 geometry={geometry}
                 failed={failed}
+                hurt={hurt}
                 changes={changes}
                 onToggleFailed={toggleFailed}
                 lit={lit}

@@ -93,20 +93,24 @@ export function DragArea({ children }: { children: ReactNode }) {
         ? `bay ${bay}, where it is`
         : `bay ${bay}, in place of ${nameOfDrive(occupant)}`;
   };
+  const isMove = (id: UniqueIdentifier, target: UniqueIdentifier | undefined) => {
+    const drive = plan.drives.find((each) => each.id === id);
+    return drive !== undefined && target !== undefined && order(target) !== (bayOf(drive) ?? 0);
+  };
   const announcements: Announcements = {
     onDragStart: ({ active }) => `Picked up ${nameOf(active.id)}.`,
     onDragOver: ({ active, over }) => `Over ${placeWords(over?.id, active.id)}.`,
+    // What a drop does is told by the act itself, or by the question that it opens.
     onDragEnd: ({ active, over }) =>
-      over ? `Put ${nameOf(active.id)} on ${placeWords(over.id, active.id)}.` : "Put back.",
+      isMove(active.id, over?.id) ? undefined : `Left ${nameOf(active.id)} where it was.`,
     onDragCancel: ({ active }) => `Left ${nameOf(active.id)} where it was.`,
   };
 
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     setDragged(null);
     const moved = plan.drives.find((each) => each.id === active.id);
-    if (!over || !moved) return;
+    if (!over || !moved || !isMove(active.id, over.id)) return;
     const to = placeOf(over.id);
-    if ("bay" in to ? bayOf(moved) === to.bay : bayOf(moved) === null) return;
     const leaves = "shelf" in to && groupOfDrive(plan, moved.id) !== null;
     const changes = "bay" in to && driveInBay(plan, to.bay) !== null;
     act({ kind: "move-drive", drive: moved.id, to }, leaves || changes);
@@ -127,6 +131,8 @@ export function DragArea({ children }: { children: ReactNode }) {
       onDragEnd={onDragEnd}
       accessibility={{
         announcements,
+        // The focus goes to what the drop has led to.
+        restoreFocus: false,
         screenReaderInstructions: {
           draggable:
             "Press Enter to select the drive. To move it, press M, choose a place with the arrow keys, and " +

@@ -1,6 +1,9 @@
 "use client";
 
 import { ChevronDown } from "lucide-react";
+import { useEffect } from "react";
+import type { Bytes } from "@/core/bytes/bytes";
+import { formatBytes } from "@/core/bytes/formatBytes";
 import { bayOf } from "@/core/drives/drive";
 import { groupOfDrive } from "@/core/box/members";
 import type { Drive, Plan } from "@/core/document/plan";
@@ -9,7 +12,10 @@ import { rulesOf } from "@/core/rules/ruleSets";
 import { counted, oneOrMany, plural } from "@/core/words/counted";
 import { Button } from "../kit/Button";
 import { MenuButton } from "../kit/MenuButton";
+import { say } from "../kit/say";
 import { Size } from "../kit/Size";
+import { useUnit } from "../preferences/preferences";
+import { StatesInShort } from "./readout/StateOfPool";
 import { useWorkbench } from "./useWorkbench";
 import { part } from "../kit/part";
 
@@ -29,10 +35,25 @@ function membersOfOneGroup(plan: Plan, drives: readonly Drive[]) {
   return { group: owner.group.id, pool: owner.pool.id };
 }
 
+/** Says how much is selected, and that nothing is any more. */
+function useSaid(drives: number, bytes: Bytes): void {
+  const [unit] = useUnit();
+  const words = drives === 0 ? null : `Selected: ${counted(drives, "drive")}, ${formatBytes(bytes, unit)}.`;
+  const isAny = words !== null;
+  useEffect(() => {
+    if (words !== null) say(words, 0);
+  }, [words]);
+  useEffect(() => {
+    if (isAny) return () => say("No drive is selected.", 0);
+  }, [isAny]);
+}
+
 /** What can be done with the drives that are selected; without any, with those that have failed in a what-if. */
 export function SelectedBar() {
   const { plan, selected, clearSelected, failed, act, askSequence, explainLayouts } = useWorkbench();
   const drives = plan.drives.filter((drive) => selected.has(drive.id));
+  const bytes = drives.reduce((sum, drive) => sum + drive.bytes, 0);
+  useSaid(drives.length, bytes);
   if (drives.length === 0) return failed.size > 0 ? <FailedBar /> : null;
   const ids = drives.map((drive) => drive.id);
   const members = membersOfOneGroup(plan, drives);
@@ -44,7 +65,7 @@ export function SelectedBar() {
   return (
     <div className="flex w-full flex-wrap items-center gap-2 text-ink" role="toolbar" aria-label="Selected drives">
       <span>
-        {counted(drives.length, "drive")}, <Size bytes={drives.reduce((sum, drive) => sum + drive.bytes, 0)} />
+        {counted(drives.length, "drive")}, <Size bytes={bytes} />
       </span>
       <MenuButton
         width="w-[27rem] max-w-[calc(100vw-1rem)]"
@@ -118,6 +139,9 @@ function FailedBar() {
           {oneOrMany(failed.size, "1 drive has failed", "drives have failed")}
         </strong>
         . Nothing in the plan has changed.
+      </span>
+      <span className="w-full md:hidden">
+        <StatesInShort />
       </span>
       <Button small onClick={clearFailed}>
         Make whole again

@@ -60,7 +60,7 @@ export function Ledger({ entries, hasVolumes }: { entries: readonly LedgerEntry[
 
 function Row({ entry }: { entry: LedgerEntry }) {
   const { plan } = useWorkbench();
-  const { name, why, swatch } = CAUSES[entry.cause];
+  const { name, why, swatch, mark } = CAUSES[entry.cause];
   const stays = entry.cause === "used" || entry.cause === "left";
   return (
     <tr
@@ -72,7 +72,7 @@ function Row({ entry }: { entry: LedgerEntry }) {
     >
       <th scope="row" className="py-[1.5px] pr-2 text-left font-[inherit]">
         <span className={`flex items-center gap-2 ${entry.cause === "left" ? "font-semibold" : "font-normal"}`}>
-          <Swatch kind={swatch} />
+          <Swatch kind={swatch} mark={mark} />
           <span>
             <Explained text={name} />
           </span>

@@ -3,9 +3,6 @@
 import Link from "next/link";
 import { useState } from "react";
 import { formatBytes, formatChange, formatExactBytes, showBytes } from "@/core/bytes/formatBytes";
-import { conditionOf } from "@/core/box/condition";
-import { goneIn } from "@/core/box/gone";
-import { rulesOfBox } from "@/core/box/rulesOfBox";
 import { boxFindings } from "@/core/prediction/boxFindings";
 import { boxScreen } from "@/core/prediction/boxScreen";
 import type { PoolPrediction } from "@/core/prediction/predictPool";
@@ -23,7 +20,7 @@ import { useWorkbench } from "../useWorkbench";
 import { Findings } from "./Findings";
 import { Ledger } from "./Ledger";
 import { Survival } from "./Survival";
-import { stateWords, systemWords, toleranceWords } from "./words";
+import { toleranceWords } from "./words";
 import { part } from "../../kit/part";
 import { hasParitySchedule } from "@/core/layouts/hasParitySchedule";
 
@@ -44,48 +41,15 @@ const usableHeading = (storage: number, pools: number): string =>
 
 /** What you get, what is survived, what is wrong, and where the bytes went. */
 export function Readout({ lastChange }: { lastChange: LastChange | null }) {
-  const { plan, prediction, at } = useWorkbench();
-  const [unit] = useUnit();
+  const { plan, prediction, at, failed } = useWorkbench();
   const [chosen, setChosen] = useState<string | null>(null);
   const { pools } = prediction;
   const pool = pools.find((each) => each.id === chosen) ?? pools[0] ?? null;
-  const total = storageTotal(plan, pools);
-  const storage = plan.pools.filter((each) => each.landsFor === undefined).length;
-  const shown = showBytes(total, unit);
-  const other = unit === "TB" ? "TiB" : "TB";
   return (
     <section aria-labelledby="readout-heading" className="flex flex-col gap-2.5 px-4 py-3">
       {at > 0 && <StepReadout />}
-      <div>
-        <h2 id="readout-heading" className="text-soft">
-          {usableHeading(storage, pools.length)}
-        </h2>
-        <p className="font-serif leading-none" title={formatExactBytes(total)}>
-          <span className="text-[2.9rem] tracking-tight" data-testid="usable-figure">
-            {shown.figure}
-          </span>
-          <span className="ml-1.5 text-2xl">{shown.unit}</span>
-        </p>
-        {total > 0 && (
-          <p className="mt-1.5 text-soft">
-            {formatBytes(total, other)} is the same in{" "}
-            <Explained text={other === "TiB" ? "binary units" : "decimal units"} />. Your box will show “
-            {boxScreen(total, rulesOf(plan.box.rules))}”.
-          </p>
-        )}
-        <p aria-live="polite" className="mt-1">
-          {lastChange && (
-            <>
-              <strong className="font-semibold">
-                {lastChange.bytes === 0 ? "No change" : formatChange(lastChange.bytes, unit)}
-              </strong>{" "}
-              <span className="text-soft">
-                {lastChange.since ? `against ${lastChange.since}` : `since you ${lastChange.description}`}.
-              </span>
-            </>
-          )}
-        </p>
-      </div>
+      {(failed.size > 0 || pools.some(isLacking)) && <LostPools />}
+      <Usable lastChange={lastChange} />
       <Findings findings={boxFindings(plan)} />
       {!pool && (
         <p className="border-t border-line pt-4 text-soft">
@@ -103,6 +67,49 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
       )}
       {pool && <PoolReadout key={pool.id} pool={pool} alone={pools.length === 1} />}
     </section>
+  );
+}
+
+/** The usable figure, and how it has changed. */
+function Usable({ lastChange }: { lastChange: LastChange | null }) {
+  const { plan, prediction } = useWorkbench();
+  const [unit] = useUnit();
+  const { pools } = prediction;
+  const total = storageTotal(plan, pools);
+  const storage = plan.pools.filter((each) => each.landsFor === undefined).length;
+  const shown = showBytes(total, unit);
+  const other = unit === "TB" ? "TiB" : "TB";
+  return (
+    <div>
+      <h2 id="readout-heading" className="text-soft">
+        {usableHeading(storage, pools.length)}
+      </h2>
+      <p className="font-serif leading-none" title={formatExactBytes(total)}>
+        <span className="text-[2.9rem] tracking-tight" data-testid="usable-figure">
+          {shown.figure}
+        </span>
+        <span className="ml-1.5 text-2xl">{shown.unit}</span>
+      </p>
+      {total > 0 && (
+        <p className="mt-1.5 text-soft">
+          {formatBytes(total, other)} is the same in{" "}
+          <Explained text={other === "TiB" ? "binary units" : "decimal units"} />. Your box will show “
+          {boxScreen(total, rulesOf(plan.box.rules))}”.
+        </p>
+      )}
+      <p className="mt-1">
+        {lastChange && (
+          <>
+            <strong className="font-semibold" {...(lastChange.bytes === 0 ? {} : { "data-change": "" })}>
+              {lastChange.bytes === 0 ? "No change" : formatChange(lastChange.bytes, unit)}
+            </strong>{" "}
+            <span className="text-soft">
+              {lastChange.since ? `against ${lastChange.since}` : `since you ${lastChange.description}`}.
+            </span>
+          </>
+        )}
+      </p>
+    </div>
   );
 }
 
@@ -174,7 +181,11 @@ function PoolReadout({ pool, alone }: { pool: PoolPrediction; alone: boolean }) 
   );
 }
 
-const TONES = { whole: "", degraded: "text-ochre-text", lost: "text-geranium" };
+const LostPools = part(() => import("./StateOfPool").then((module) => module.LostPools));
+const StateOfPool = part(() => import("./StateOfPool").then((module) => module.StateOfPool));
+
+/** Whether a pool lacks a drive in fact. */
+const isLacking = (pool: PoolPrediction) => pool.condition.state !== "whole";
 
 /**
  * The loss of how many drives is survived; where drives have failed in fact, or in a what-if, what has become of the
@@ -182,22 +193,13 @@ const TONES = { whole: "", degraded: "text-ochre-text", lost: "text-geranium" };
  */
 function Protection({ pool }: { pool: PoolPrediction }) {
   const { plan, at, failed, rescueHref } = useWorkbench();
-  const own = plan.pools.find(({ id }) => id === pool.id);
+  const lacks = isLacking(pool);
   const isWhatIf = failed.size > 0;
-  const isLacking = pool.condition.state !== "whole";
-  const then = isWhatIf && own ? conditionOf(plan, own, rulesOfBox(plan), undefined, failed) : pool.condition;
-  const words =
-    isWhatIf || isLacking ? stateWords(plan, then) : { ...toleranceWords(plan, pool), tone: "whole" as const };
-  const system = isWhatIf || isLacking ? systemWords(plan, new Set([...failed, ...goneIn(plan)])) : null;
-  const isAsked = at === 0 && (isLacking || pool.findings.some(({ code }) => RESCUED.has(code)));
+  const isAsked = at === 0 && (lacks || pool.findings.some(({ code }) => RESCUED.has(code)));
   return (
-    <div aria-live="polite" className={FRAMES[isWhatIf ? "what-if" : isLacking ? "fact" : "whole"]}>
+    <div aria-live="polite" className={FRAMES[isWhatIf ? "what-if" : lacks ? "fact" : "whole"]}>
       {isWhatIf && <p className="text-[0.87rem] font-semibold text-soft">What if</p>}
-      <h3 className={`font-serif text-lg ${TONES[words.tone]}`}>{words.heading}</h3>
-      <p className="mt-0.5 text-[0.95rem] text-soft">
-        <Explained text={words.then} />
-      </p>
-      {system && <p className="mt-0.5 text-[0.95rem] text-soft">{system}</p>}
+      {isWhatIf || lacks ? <StateOfPool pool={pool} /> : <Survives {...toleranceWords(plan, pool)} />}
       {isAsked && (
         <Link
           href={`${rescueHref}?pool=${pool.id}`}
@@ -207,6 +209,18 @@ function Protection({ pool }: { pool: PoolPrediction }) {
         </Link>
       )}
     </div>
+  );
+}
+
+/** The loss of how many drives a whole pool survives. */
+function Survives({ heading, then }: ReturnType<typeof toleranceWords>) {
+  return (
+    <>
+      <h3 className="font-serif text-lg">{heading}</h3>
+      <p className="mt-0.5 text-[0.95rem] text-soft">
+        <Explained text={then} />
+      </p>
+    </>
   );
 }
 

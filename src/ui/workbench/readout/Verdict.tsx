@@ -6,7 +6,9 @@ import { storageTotal } from "@/core/prediction/storageTotal";
 import { survivesWords } from "@/core/words/survives";
 import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
-import { stateWords } from "./words";
+import { part } from "../../kit/part";
+
+const StatesInShort = part(() => import("./StateOfPool").then((module) => module.StatesInShort));
 
 /** What the box holds and survives, in a line: on a phone, where the read-out has gone out of sight. */
 export function Verdict() {
@@ -19,7 +21,7 @@ export function Verdict() {
   if (lacking)
     return (
       <p className="text-[0.93rem] md:hidden">
-        <strong className="font-semibold text-geranium">{stateWords(plan, lacking.condition).heading}.</strong>{" "}
+        <StatesInShort />
         <Link href={`${rescueHref}?pool=${lacking.id}`} className="inline-block py-0.5 font-semibold underline">
           What to do now
         </Link>

@@ -15,11 +15,11 @@ const TOTALS = {
   all: { name: "All its drives", why: "The exact sizes of the drives, added up.", swatch: "spare" as const },
   usable: { name: "Usable", why: "What the pool offers.", swatch: "data" as const },
 };
-const wordsOf = (bar: WaterfallBar) =>
+const wordsOf = (bar: WaterfallBar): (typeof CAUSES)[keyof typeof CAUSES] =>
   bar.cause === "all" || bar.cause === "usable" ? TOTALS[bar.cause] : CAUSES[bar.cause];
 
 /** Pattern as well as hue, as in the terraces. */
-const SHAPES = { data: "", copies: ".", parity: "/", spare: "", idle: "", reserve: "" };
+const SHAPES = { data: "", copies: ".", parity: "/", spare: "", idle: "", reserve: "", lost: "x" };
 const COLOURS = {
   data: "--data",
   copies: "--data",
@@ -27,6 +27,7 @@ const COLOURS = {
   spare: "--ground",
   idle: "--ground",
   reserve: "--reserve",
+  lost: "--geranium",
 };
 
 /** Where every byte went, as a waterfall and as the table behind it. */
@@ -68,14 +69,14 @@ export function WaterfallDialog({ pool, onClose }: { pool: PoolPrediction; onClo
         </thead>
         <tbody>
           {bars.map((bar) => {
-            const { name, why, swatch } = wordsOf(bar);
+            const { name, why, swatch, mark } = wordsOf(bar);
             const drives = drivesOf(bar);
             const total = bar.cause === "all" || bar.cause === "usable";
             return (
               <tr key={bar.cause} className={`border-b border-line align-top ${total ? "font-semibold" : ""}`}>
                 <th scope="row" className={`py-1 pr-3 text-left ${total ? "font-semibold" : "font-normal"}`}>
                   <span className="flex items-center gap-2 whitespace-nowrap">
-                    <Swatch kind={swatch} />
+                    <Swatch kind={swatch} mark={mark} />
                     {name}
                   </span>
                 </th>
@@ -126,7 +127,9 @@ function BarChart({ bars }: { bars: readonly WaterfallBar[] }) {
           },
           pattern: {
             shape: swatches.map((swatch) => SHAPES[swatch]),
-            fgcolor: swatches.map((swatch) => (swatch === "copies" ? colour("--data") : colour("--parity"))),
+            fgcolor: swatches.map((swatch) =>
+              colour(swatch === "copies" ? "--data" : swatch === "lost" ? "--on-geranium" : "--parity"),
+            ),
             bgcolor: swatches.map((swatch) =>
               swatch === "copies"
                 ? colour("--copies-ground")
@@ -149,11 +152,5 @@ function BarChart({ bars }: { bars: readonly WaterfallBar[] }) {
     },
     [bars, unit],
   );
-  return (
-    <Chart
-      label="Waterfall from all drives to what is usable; the table below has the same figures"
-      height={280}
-      build={build}
-    />
-  );
+  return <Chart label="Waterfall from all drives to what is usable" figures="below" height={280} build={build} />;
 }

@@ -1,6 +1,3 @@
-import { systemFate } from "@/core/box/systemFate";
-import { rulesOf } from "@/core/rules/ruleSets";
-import type { Condition } from "@/core/failures/condition";
 import { fateOf } from "@/core/failures/fate";
 import type { Plan } from "@/core/document/plan";
 import { bayOf } from "@/core/drives/drive";
@@ -11,76 +8,91 @@ import { survivesWords } from "@/core/words/survives";
 import { listOf } from "@/core/words/listOf";
 import type { SwatchKind } from "../../kit/Swatch";
 
-/** What each cause of the ledger is called, and the pattern that it has in the terraces. */
-export const CAUSES: Record<LedgerCause, { name: string; why: string; swatch: Exclude<SwatchKind, "cache" | "log"> }> =
-  {
-    "system-reserve": {
-      name: "Kept by the box",
-      why: "Your box keeps a part of every drive for its own system.",
-      swatch: "reserve",
-    },
-    "replacement-margin": {
-      name: "Replacement margin",
-      why: "Left unused so that a slightly smaller replacement fits.",
-      swatch: "idle",
-    },
-    rounding: {
-      name: "Rounding",
-      why: "What is left over below the unit in which the box gives out space.",
-      swatch: "idle",
-    },
-    idle: { name: "Unused tops", why: "Space on the larger drives that this layout cannot use.", swatch: "idle" },
-    spare: { name: "Hot spares", why: "Drives that stand by.", swatch: "spare" },
-    copies: { name: "Mirror copies", why: "The second and other copies of your data.", swatch: "copies" },
-    parity: { name: "Parity", why: "What a lost drive is worked out from.", swatch: "parity" },
-    metadata: {
-      name: "Array metadata",
-      why: "The RAID driver's own notes at the start of each drive.",
-      swatch: "reserve",
-    },
-    "pool-reserve": {
-      name: "Pool reserve",
-      why: "A share of the pool that your box keeps to itself.",
-      swatch: "reserve",
-    },
-    unassigned: {
-      name: "Not given to a volume",
-      why: "Space of the pool that no volume has been given yet.",
-      swatch: "idle",
-    },
-    "not-grown": {
-      name: "File system not grown",
-      why: "The volume has grown and its file system has not yet: nothing can be stored there until it does.",
-      swatch: "idle",
-    },
-    "volume-reserve": {
-      name: "Kept of volumes",
-      why: "The share of a volume that is kept for snapshots or for the system.",
-      swatch: "reserve",
-    },
-    "file-system": {
-      name: "File systems",
-      why: "What the file systems need for their own structures, from measured shares.",
-      swatch: "reserve",
-    },
-    "root-reserve": {
-      name: "Reserved for root",
-      why: "ext4 keeps 5 % that only the administrator (root) can fill.",
-      swatch: "reserve",
-    },
-    "head-room": {
-      name: "Kept free",
-      why: "What you want to keep free, so that the box stays quick and has time to grow.",
-      swatch: "idle",
-    },
-    lost: {
-      name: "Lost",
-      why: "What was on drives that are gone, and cannot be worked out from the others.",
-      swatch: "idle",
-    },
-    used: { name: "Used", why: "What is stored today.", swatch: "data" },
-    left: { name: "Left to fill", why: "What you can still fill.", swatch: "data" },
-  };
+/**
+ * What each cause of the ledger is called, the pattern that it has in the terraces, and a mark where that is the
+ * pattern of others too.
+ */
+export const CAUSES: Record<
+  LedgerCause,
+  { name: string; why: string; swatch: Exclude<SwatchKind, "cache" | "log">; mark?: string }
+> = {
+  "system-reserve": {
+    name: "Kept by the box",
+    why: "Your box keeps a part of every drive for its own system.",
+    swatch: "reserve",
+  },
+  "replacement-margin": {
+    name: "Replacement margin",
+    why: "Left unused so that a slightly smaller replacement fits.",
+    swatch: "idle",
+    mark: "M2 4h10",
+  },
+  rounding: {
+    name: "Rounding",
+    why: "What is left over below the unit in which the box gives out space.",
+    swatch: "idle",
+    mark: "M7 7h0",
+  },
+  idle: { name: "Unused tops", why: "Space on the larger drives that this layout cannot use.", swatch: "idle" },
+  spare: { name: "Hot spares", why: "Drives that stand by.", swatch: "spare" },
+  copies: { name: "Mirror copies", why: "The second and other copies of your data.", swatch: "copies" },
+  parity: { name: "Parity", why: "What a lost drive is worked out from.", swatch: "parity" },
+  metadata: {
+    name: "Array metadata",
+    why: "The RAID driver's own notes at the start of each drive.",
+    swatch: "reserve",
+    mark: "M4 5h6M4 9h6",
+  },
+  "pool-reserve": {
+    name: "Pool reserve",
+    why: "A share of the pool that your box keeps to itself.",
+    swatch: "reserve",
+    mark: "M7 3v8",
+  },
+  unassigned: {
+    name: "Not given to a volume",
+    why: "Space of the pool that no volume has been given yet.",
+    swatch: "idle",
+    mark: "M3 11l8-8",
+  },
+  "not-grown": {
+    name: "File system not grown",
+    why: "The volume has grown and its file system has not yet: nothing can be stored there until it does.",
+    swatch: "idle",
+    mark: "M7 11V3M4 6l3-3 3 3",
+  },
+  "volume-reserve": {
+    name: "Kept of volumes",
+    why: "The share of a volume that is kept for snapshots or for the system.",
+    swatch: "reserve",
+    mark: "M4 3v8M10 3v8",
+  },
+  "file-system": {
+    name: "File systems",
+    why: "What the file systems need for their own structures, from measured shares.",
+    swatch: "reserve",
+    mark: "M7 3v8M3 7h8",
+  },
+  "root-reserve": {
+    name: "Reserved for root",
+    why: "ext4 keeps 5 % that only the administrator (root) can fill.",
+    swatch: "reserve",
+    mark: "M5 5h4v4h-4z",
+  },
+  "head-room": {
+    name: "Kept free",
+    why: "What you want to keep free, so that the box stays quick and has time to grow.",
+    swatch: "idle",
+    mark: "M3 10h8",
+  },
+  lost: {
+    name: "Lost",
+    why: "What was on drives that are gone, and cannot be worked out from the others.",
+    swatch: "lost",
+  },
+  used: { name: "Used", why: "What is stored today.", swatch: "data" },
+  left: { name: "Left to fill", why: "What you can still fill.", swatch: "spare", mark: "M4 10h6" },
+};
 
 /** Drives by the places they are in: "bays 1 and 2". */
 export function placesOf(plan: Plan, ids: readonly string[]): string {
@@ -149,93 +161,4 @@ export function toleranceWords(plan: Plan, pool: PoolPrediction): { heading: str
       (independent ? "what is on them is lost, and nothing else" : "everything in this pool is lost") +
       ".",
   };
-}
-
-/** "one drive has failed", "2 drives are missing": how some drives are gone, or would be. */
-function goneCount(plan: Plan, ids: readonly string[]): string {
-  const states = new Set(plan.drives.filter(({ id }) => ids.includes(id)).map(({ state }) => state));
-  const one = ids.length === 1;
-  const [only] = states;
-  if (states.size > 1) return `${ids.length} drives are gone`;
-  if (only === "failed") return one ? "one drive has failed" : `${ids.length} drives have failed`;
-  return one ? "one drive is missing" : `${ids.length} drives are missing`;
-}
-
-/** What is said of a pool: in a heading, and in a sentence or two. */
-export interface StateWords {
-  heading: string;
-  then: string;
-  tone: "whole" | "degraded" | "lost";
-}
-
-/** Which files can be read, and what a further failure would do. */
-function degradedWords(plan: Plan, { state, missing, unreadable, redundancyLeft }: Condition): string {
-  const where = placesOf(plan, missing);
-  const read =
-    unreadable.length > 0
-      ? `The files on ${placesOf(plan, unreadable)} cannot be read until they are restored; all others can.`
-      : `All data can be read without ${where}.`;
-  const until =
-    state === "rebuilding"
-      ? `Another drive is being filled in the place of ${where}. Until that has ended, `
-      : "Until the replacement is rebuilt, ";
-  const further =
-    redundancyLeft === 0
-      ? "one more failed drive would lose data."
-      : `the loss of any ${oneOrMany(redundancyLeft, "one more drive", "more drives")} is survived.`;
-  return state === "rebuilding"
-    ? `${until}${further}`
-    : `Replace ${plural(missing.length, "it", "them")} now. ${read} ${until}${further}`;
-}
-
-/** What state a pool is in by the drives that have failed or are missing, in fact or in a what-if. */
-export function stateWords(plan: Plan, condition: Condition): StateWords {
-  const { state, missing, unreadable } = condition;
-  switch (state) {
-    case "whole":
-      return { heading: "This pool is not affected", then: "None of the failed drives belongs to it.", tone: "whole" };
-    case "degraded":
-    case "rebuilding":
-      return {
-        heading: `Nothing is lost; ${goneCount(plan, missing)}`,
-        then: degradedWords(plan, condition),
-        tone: "degraded",
-      };
-    case "partly-lost":
-      return {
-        heading: "Some data is lost",
-        then:
-          `What was on ${placesOf(plan, unreadable)} is lost, and only a backup brings it back. Every drive that ` +
-          "still works keeps its own file system and can be read.",
-        tone: "lost",
-      };
-    case "lost":
-      // In fact one of them may only be loose; a what-if takes them as dead.
-      if (plan.drives.every((drive) => drive.state !== undefined || !missing.includes(drive.id)))
-        return {
-          heading: "Nothing here can be read",
-          then:
-            `Only one of ${placesOf(plan, missing)}, or a backup, brings it back. Do not create or format ` +
-            "anything.",
-          tone: "lost",
-        };
-      return {
-        heading: "The pool is lost",
-        then: `Without ${placesOf(plan, missing)}, everything in this pool is lost. Only a backup brings it back.`,
-        tone: "lost",
-      };
-  }
-}
-
-/** What becomes of the box's own system in a what-if; null where it runs on. */
-export function systemWords(plan: Plan, failed: ReadonlySet<string>): string | null {
-  switch (systemFate(plan, failed, rulesOf(plan.box.rules))) {
-    case "gone":
-      return "The box's system is gone with it: it does not start until it is set up again.";
-    case "one-copy":
-      return "The box's system is left on a single drive.";
-    case "runs":
-    case "unknown":
-      return null;
-  }
 }

@@ -1,15 +1,15 @@
 "use client";
 
 import { writeDriveCsv } from "@/exchange/driveList/driveCsv";
-import { saveFile } from "@/exchange/saveFile";
 import { MenuItem, MenuLine } from "../../kit/Menu";
 import { useWorkbench } from "../useWorkbench";
 import type { WayIn } from "../WorkbenchDialogs";
+import { exportFile } from "../../kit/exportFile";
 
 /** The other ways to bring drives and what is known of them in, and the list of drives out. */
 export function MoreWaysIn({ onOpen }: { onOpen: (way: WayIn) => void }) {
   const { plan } = useWorkbench();
-  const exportCsv = () => saveFile("drives.csv", "text/csv", writeDriveCsv(plan.drives));
+  const exportCsv = () => exportFile("drives.csv", "text/csv", writeDriveCsv(plan.drives));
   return (
     <>
       <MenuItem onSelect={() => onOpen("health")}>Read SMART data…</MenuItem>

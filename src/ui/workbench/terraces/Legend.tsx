@@ -9,6 +9,7 @@ const WORDS: Record<SwatchKind, string> = {
   log: "write log",
   idle: "unused",
   reserve: "kept by the box",
+  lost: "lost",
 };
 
 /** What the patterns of the terraces mean; only those that are in the picture. */

@@ -15,16 +15,17 @@ import { useUnit } from "../../preferences/preferences";
 import { AXIS_WIDTH, type BandRef, type Column, type Segment, type TerraceGeometry } from "./geometry";
 
 interface PictureProps {
-  plan: Plan;
   prediction: Pick<Prediction, "pools">;
   geometry: TerraceGeometry;
   failed: ReadonlySet<string>;
+  hurt: HurtBands;
   /** What the chosen step has done to bands, in a word, by group and index. */
   changes: ReadonlyMap<string, string>;
   lit: BandRef | null;
 }
 
 interface Props extends PictureProps {
+  plan: Plan;
   onToggleFailed: (drive: string) => void;
   onLight: (band: BandRef | null) => void;
 }
@@ -34,8 +35,8 @@ const sameBand = (a: BandRef | null, b: BandRef | null) =>
 const key = (ref: BandRef) => `${ref.group}/${ref.index}`;
 
 /** The box at one moment: bays as columns to scale, cut by bands that run level across them. */
-export function Terraces({ onToggleFailed, onLight, ...picture }: Props) {
-  const { plan, geometry, failed, lit } = picture;
+export function Terraces({ plan, onToggleFailed, onLight, ...picture }: Props) {
+  const { geometry, failed, lit } = picture;
   const [unit] = useUnit();
   const { columns, width, height, foot } = geometry;
   const list = useRoving<HTMLDivElement>("across");
@@ -66,9 +67,8 @@ export function Terraces({ onToggleFailed, onLight, ...picture }: Props) {
 }
 
 /** The picture alone; what answers to the hand is laid over it. */
-export function TerracesPicture({ plan, prediction, geometry, failed, changes, lit }: PictureProps) {
+export function TerracesPicture({ prediction, geometry, failed, hurt, changes, lit }: PictureProps) {
   const [unit] = useUnit();
-  const hurt = useMemo(() => hurtBands(prediction, new Set([...failed, ...goneIn(plan)])), [plan, prediction, failed]);
   const { columns, bridges, ticks, width, height, foot } = geometry;
   const labels = useMemo(() => bandLabels(prediction, geometry, unit), [prediction, geometry, unit]);
   return (
@@ -137,10 +137,11 @@ export function TerracesPicture({ plan, prediction, geometry, failed, changes, l
 }
 
 /** Bands that have lost members: how many more they bear, or that they are lost. */
-function hurtBands(
-  prediction: Pick<Prediction, "pools">,
-  failed: ReadonlySet<string>,
-): Map<string, "degraded" | "bare" | "lost"> {
+export type HurtBands = ReadonlyMap<string, "degraded" | "bare" | "lost">;
+
+/** Those of a box in which drives are gone, or fail in a what-if. */
+export function hurtBands(plan: Plan, prediction: Pick<Prediction, "pools">, inWhatIf: ReadonlySet<string>): HurtBands {
+  const failed = new Set([...inWhatIf, ...goneIn(plan)]);
   const hurt = new Map<string, "degraded" | "bare" | "lost">();
   if (failed.size === 0) return hurt;
   for (const group of prediction.pools.flatMap((pool) => pool.groups)) {
@@ -168,7 +169,7 @@ function ColumnPicture({
   failed: boolean;
   /** In fact: crossed out with a solid one, and nearly blank. */
   gone: boolean;
-  hurt: ReadonlyMap<string, "degraded" | "bare" | "lost">;
+  hurt: HurtBands;
   lit: BandRef | null;
 }) {
   const { x, width, top, segments, drive } = column;
@@ -186,13 +187,7 @@ function ColumnPicture({
             <g key={i} opacity={dim ? 0.35 : 1} className="transition-opacity">
               <PatternRect kind={segment.kind} x={x} y={segment.y + 0.5} width={width} height={segment.height - 1} />
               {state === "lost" && (
-                <rect
-                  x={x}
-                  y={segment.y + 0.5}
-                  width={width}
-                  height={Math.max(0, segment.height - 1)}
-                  fill="url(#terrace-lost)"
-                />
+                <PatternRect kind="lost" x={x} y={segment.y + 0.5} width={width} height={segment.height - 1} />
               )}
             </g>
           );

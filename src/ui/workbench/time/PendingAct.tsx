@@ -1,11 +1,12 @@
 "use client";
 
-import { useMemo, useState } from "react";
+import { useEffect, useId, useMemo, useRef, useState } from "react";
 import { rulesOf } from "@/core/rules/ruleSets";
 import { stepsOfAct, usualChoices, type Act } from "@/core/steps/propose";
 import { counted } from "@/core/words/counted";
 import { Button } from "../../kit/Button";
 import { part } from "../../kit/part";
+import { say } from "../../kit/say";
 import { useUnit } from "../../preferences/preferences";
 import { today } from "../../today";
 import { useWorkbench } from "../useWorkbench";
@@ -16,11 +17,28 @@ import { actTitle, trialWords } from "./actWords";
 
 const TrialChance = part(() => import("../../chance/TrialChance").then((module) => module.TrialChance));
 
+/** Gives the focus to a question while it is asked, and back to where it was where nothing comes of it. */
+function useAsked() {
+  const place = useRef<HTMLDivElement>(null);
+  const origin = useRef<Element | null>(null);
+  useEffect(() => {
+    origin.current = document.activeElement;
+    place.current?.focus();
+    say("Nothing is planned yet: a question is asked first.");
+  }, []);
+  const giveBack = () => {
+    if (origin.current instanceof HTMLElement) origin.current.focus();
+  };
+  return { place, giveBack };
+}
+
 /** An act on the box that is to become steps: what matters about it is asked here, and what it comes to is said. */
 export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => void }) {
   const { plan, insert, walk: whole, at } = useWorkbench();
   const [unit] = useUnit();
   const rules = rulesOf(plan.box.rules);
+  const { place, giveBack } = useAsked();
+  const title = useId();
   const [act, setAct] = useState(given);
   const [choices, setChoices] = useState(() => usualChoices(given, plan, rules));
   const steps = useMemo(
@@ -35,11 +53,16 @@ export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => voi
   };
   return (
     <div
+      ref={place}
+      tabIndex={-1}
       role="group"
       aria-label="A change to plan"
+      aria-describedby={title}
       className="rounded border border-indigo bg-raised p-2.5 text-[0.95rem]"
     >
-      <p className="font-semibold">{actTitle(act, plan, unit)}</p>
+      <p id={title} className="font-semibold">
+        {actTitle(act, plan, unit)}
+      </p>
       <ActQuestions
         act={act}
         plan={plan}
@@ -78,7 +101,14 @@ export function PendingAct({ act: given, onDone }: { act: Act; onDone: () => voi
             {instead.label}
           </Button>
         )}
-        <Button small look="quiet" onClick={onDone}>
+        <Button
+          small
+          look="quiet"
+          onClick={() => {
+            onDone();
+            giveBack();
+          }}
+        >
           Cancel
         </Button>
       </div>

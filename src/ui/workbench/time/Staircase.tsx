@@ -1,15 +1,15 @@
 "use client";
 
-import { useMemo, type KeyboardEvent, type PointerEvent } from "react";
-import { formatBytes, type UnitFamily } from "@/core/bytes/formatBytes";
-import type { Walk } from "@/core/walk/moment";
+import { useMemo, type KeyboardEvent } from "react";
 import { part } from "../../kit/part";
 import { CHANCES_AFTER, useAfter } from "../../kit/useAfter";
+import { useAlong } from "../../kit/useAlong";
 import { useSize } from "../../kit/useSize";
 import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
 import { useMoment } from "../useMoment";
 import { Stairs } from "./Stairs";
+import { spokenMoment } from "./spokenMoment";
 import { momentNear, stripGeometry, type StripGeometry } from "./stripGeometry";
 import { ownValue } from "@/core/records/ownValue";
 
@@ -27,14 +27,6 @@ const KEYS: Partial<Record<string, (at: number, last: number) => number>> = {
   PageUp: (at) => at + 10,
 };
 
-/** What stands at a moment, as it is read out. */
-function momentWordsAt({ moments }: Walk, at: number, unit: UnitFamily): string {
-  const moment = moments[at];
-  if (at === 0 || !moment) return "Now, before the first step";
-  const does = moment.walked?.does ?? "";
-  return `After step ${at} of ${moments.length - 1}: ${does} ${formatBytes(moment.capacities.pool, unit)} in the pool.`;
-}
-
 /** The staircase of capacity over the days of the plan: press, drag or use the arrow keys to choose the moment. */
 export function Staircase() {
   const { walk, dates } = useWorkbench();
@@ -44,10 +36,7 @@ export function Staircase() {
   const [ref, size] = useSize<HTMLDivElement>();
   const geometry = useMemo(() => (size ? stripGeometry(walk, size, dates) : null), [walk, size, dates]);
   const last = walk.moments.length - 1;
-  const onPointer = (event: PointerEvent<HTMLDivElement>) => {
-    if (!geometry || (event.type === "pointermove" && event.buttons === 0)) return;
-    goTo(momentNear(geometry, event.clientX - event.currentTarget.getBoundingClientRect().left));
-  };
+  const along = useAlong((x) => geometry && goTo(momentNear(geometry, x)));
   const onKeyDown = (event: KeyboardEvent) => {
     const next = ownValue(KEYS, event.key)?.(at, last);
     if (next === undefined) return;
@@ -63,14 +52,10 @@ export function Staircase() {
       aria-valuemin={0}
       aria-valuemax={last}
       aria-valuenow={at}
-      aria-valuetext={momentWordsAt(walk, at, unit)}
+      aria-valuetext={spokenMoment(walk, dates.schedule, at, unit)}
       onKeyDown={onKeyDown}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        onPointer(event);
-      }}
-      onPointerMove={onPointer}
-      className="relative h-full min-h-28 w-full cursor-ew-resize touch-none rounded-sm"
+      {...along}
+      className="relative h-full min-h-28 w-full cursor-ew-resize touch-pan-y rounded-sm"
     >
       {geometry && (
         <>

@@ -3,7 +3,7 @@
 import { memo } from "react";
 import { formatBytes } from "@/core/bytes/formatBytes";
 import { useUnit } from "../../preferences/preferences";
-import type { StripGeometry } from "./stripGeometry";
+import { windowWords, type StripGeometry } from "./stripGeometry";
 import type { Walk } from "@/core/walk/moment";
 
 const LINES = {
@@ -32,27 +32,19 @@ export const Stairs = memo(function Stairs({ geometry, walk }: { geometry: Strip
           </text>
         </g>
       ))}
-      {geometry.windows.map((window, i) => (
-        <g key={i}>
-          <rect
-            x={window.x}
-            y={16}
-            width={window.width}
-            height={geometry.foot - 16}
-            fill={window.redundancy <= 0 ? "var(--geranium-ground)" : "var(--parity-ground)"}
-          />
-          {window.width > 78 && (
-            <text
-              x={window.x + window.width / 2}
-              y={geometry.foot - 6}
-              textAnchor="middle"
-              fontSize="11"
-              fill={window.redundancy <= 0 ? "var(--geranium)" : "var(--ochre-text)"}
-            >
-              {window.redundancy <= 0 ? "survives none" : `survives only ${window.redundancy}`}
-            </text>
-          )}
-        </g>
+      <WindowPatterns />
+      {geometry.windows.map(({ x, width, redundancy }, i) => (
+        <rect
+          key={i}
+          x={x}
+          y={16}
+          // However short it is, it is seen.
+          width={Math.max(3, width)}
+          height={geometry.foot - 16}
+          fill={`url(#${patternOf(redundancy)})`}
+          stroke={redundancy <= 0 ? "var(--geranium)" : "var(--parity)"}
+          strokeWidth="0.75"
+        />
       ))}
       <line x1={0} x2={geometry.width} y1={geometry.foot} y2={geometry.foot} stroke="var(--line-strong)" />
       {geometry.lines
@@ -87,6 +79,23 @@ export const Stairs = memo(function Stairs({ geometry, walk }: { geometry: Strip
           </text>
         </g>
       )}
+      {/* Over the lines, so that none of them crosses a word. */}
+      {windowWords(geometry.windows, geometry.width).map(({ x, redundancy, text }) => (
+        <text
+          key={x}
+          x={x}
+          y={geometry.foot - 6}
+          textAnchor="middle"
+          fontSize="11"
+          fontWeight="600"
+          fill={redundancy <= 0 ? "var(--geranium)" : "var(--ochre-text)"}
+          stroke="var(--ground)"
+          strokeWidth="3"
+          paintOrder="stroke"
+        >
+          {text}
+        </text>
+      ))}
       {geometry.marks.map((mark, i) => {
         const walked = moments[i + 1]?.walked;
         const blocked = walked?.findings.some((finding) => finding.severity === "block");
@@ -108,6 +117,30 @@ export const Stairs = memo(function Stairs({ geometry, walk }: { geometry: Strip
     </svg>
   );
 });
+
+/** Which pattern shades the hours in which so few more failed drives are survived. */
+const patternOf = (redundancy: number) =>
+  redundancy <= 0 ? "window-none" : redundancy === 1 ? "window-one" : "window-more";
+
+/** None more: crossed; one: dashes; several: dots. They are told apart without their hues. */
+function WindowPatterns() {
+  return (
+    <defs>
+      <pattern id="window-none" width="7" height="7" patternUnits="userSpaceOnUse">
+        <rect width="7" height="7" fill="var(--geranium-ground)" />
+        <path d="M0 0l7 7m0-7l-7 7" stroke="var(--geranium)" strokeWidth="0.75" />
+      </pattern>
+      <pattern id="window-one" width="8" height="8" patternUnits="userSpaceOnUse">
+        <rect width="8" height="8" fill="var(--parity-ground)" />
+        <path d="M1 4h4" stroke="var(--parity)" strokeWidth="1.25" />
+      </pattern>
+      <pattern id="window-more" width="8" height="8" patternUnits="userSpaceOnUse">
+        <rect width="8" height="8" fill="var(--parity-ground)" />
+        <circle cx="4" cy="4" r="0.9" fill="var(--parity)" />
+      </pattern>
+    </defs>
+  );
+}
 
 /** The heights of labels, moved so far apart that none covers another. */
 function apartLabels(heights: readonly number[]): number[] {

@@ -15,6 +15,7 @@ import {
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { stepLabel } from "@/core/steps/stepLabel";
 import { Button } from "../../kit/Button";
+import { say } from "../../kit/say";
 import { useRoving } from "../../kit/useRoving";
 import { useUnit } from "../../preferences/preferences";
 import { useWorkbench } from "../useWorkbench";
@@ -41,10 +42,6 @@ export function StepList() {
   const from = count <= LISTED ? 1 : Math.max(1, Math.min(count - LISTED + 1, at - LISTED / 2));
   const shown = moments.slice(from, from + LISTED);
   const ids = shown.map((moment) => moment.after ?? "");
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    const to = over ? walk.plan.steps.findIndex((step) => step.id === over.id) : -1;
-    if (to >= 0 && active.id !== over?.id) act({ kind: "move-step", step: String(active.id), to });
-  };
   const numberOf = (id: UniqueIdentifier) => moments.findIndex(({ after }) => after === id);
   const nameOf = (id: UniqueIdentifier) => {
     const index = numberOf(id);
@@ -53,14 +50,20 @@ export function StepList() {
   };
   const overWords = (active: UniqueIdentifier, over: UniqueIdentifier): string =>
     active === over ? "where it was" : `${numberOf(over) < numberOf(active) ? "before" : "after"} ${nameOf(over)}`;
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    const to = over ? walk.plan.steps.findIndex((step) => step.id === over.id) : -1;
+    if (to < 0 || !over || active.id === over.id) return;
+    say(`Put ${nameOf(active.id)} ${overWords(active.id, over.id)}.`);
+    act({ kind: "move-step", step: String(active.id), to });
+  };
   const left = ({ active }: { active: { id: UniqueIdentifier } }) => `Left ${nameOf(active.id)} where it was.`;
   const announcements: Announcements = {
     onDragStart: ({ active }) => `Picked up ${nameOf(active.id)}.`,
     // It is over its own place first of all.
     onDragOver: ({ active, over }) =>
       over ? `Moving ${nameOf(active.id)}: ${overWords(active.id, over.id)}.` : undefined,
-    onDragEnd: ({ active, over }) =>
-      over ? `Put ${nameOf(active.id)} ${overWords(active.id, over.id)}.` : left({ active }),
+    // A move is said by the act.
+    onDragEnd: ({ active, over }) => (over && over.id !== active.id ? undefined : left({ active })),
     onDragCancel: left,
   };
   return (

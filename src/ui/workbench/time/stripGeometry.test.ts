@@ -4,7 +4,7 @@ import type { Plan } from "@/core/document/plan";
 import { timesByCalendar, timesByHours } from "@/core/schedule/stepTimes";
 import { schedulePlan } from "@/core/schedule/schedulePlan";
 import { walkPlan } from "@/core/walk/walkPlan";
-import { stripGeometry } from "./stripGeometry";
+import { stripGeometry, windowWords } from "./stripGeometry";
 
 const SIZE = { width: 900, height: 170 };
 const strip = (plan: Plan, size = SIZE, dated = false) => {
@@ -68,4 +68,50 @@ test("without steps, data or a day there is a foot and nothing else", () => {
   const { dataSets: _sets, calendar: _calendar, ...rest } = coveredClinic;
   const { made } = strip({ ...rest, steps: [] });
   expect([made.marks, made.windows, made.days, made.stored]).toEqual([[], [], [], null]);
+});
+
+describe("the words over windows of lowered protection", () => {
+  const window = (x: number, width: number, redundancy: number) => ({ step: "", x, width, redundancy });
+
+  test("the most exposed is told at any width, and no word lies on another or leaves the drawing", () => {
+    const anyWindows = fc
+      .array(
+        fc.tuple(fc.integer({ min: 1, max: 90 }), fc.integer({ min: 1, max: 200 }), fc.integer({ min: 0, max: 3 })),
+        {
+          minLength: 1,
+          maxLength: 30,
+        },
+      )
+      .map((parts) => {
+        let x = 0;
+        return parts.map(([gap, width, redundancy]) => {
+          const made = window(x + gap, width, redundancy);
+          x += gap + width;
+          return made;
+        });
+      });
+    fc.assert(
+      fc.property(anyWindows, (windows) => {
+        const end = windows.at(-1)!.x + windows.at(-1)!.width;
+        const width = Math.max(300, end + 100);
+        const words = windowWords(windows, width).sort((a, b) => a.x - b.x);
+        expect(Math.min(...words.map(({ redundancy }) => redundancy))).toBe(
+          Math.min(...windows.map(({ redundancy }) => redundancy)),
+        );
+        const half = ({ text }: { text: string }) => text.length * 2.8;
+        words.forEach((word, i) => {
+          expect(word.x - half(word)).toBeGreaterThanOrEqual(0);
+          expect(word.x + half(word)).toBeLessThanOrEqual(width - 100);
+          if (i > 0) expect(word.x - half(word)).toBeGreaterThan(words[i - 1]!.x + half(words[i - 1]!));
+        });
+      }),
+    );
+  });
+
+  test("neighbours of one kind share a word; others have one each", () => {
+    expect(windowWords([window(40, 30, 0), window(72, 30, 0), window(300, 2, 1)], 600)).toEqual([
+      { x: 71, redundancy: 0, text: "survives none" },
+      { x: 301, redundancy: 1, text: "survives only 1" },
+    ]);
+  });
 });

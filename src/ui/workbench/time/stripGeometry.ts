@@ -92,6 +92,46 @@ const windowsOf = (moments: Walk["moments"], marks: StripGeometry["marks"]): Str
     return [{ step: moment.after ?? "", x: mark.x, width, redundancy }];
   });
 
+/** About how wide a letter of a window's word is, in CSS pixels. */
+const LETTER = 5.6;
+
+/** A word over windows of lowered protection: neighbours that are alike share one. */
+export interface WindowWord {
+  /** Where its middle stands. */
+  x: number;
+  redundancy: number;
+  text: string;
+}
+
+/**
+ * A word for each stretch of windows, however narrow; where they are too close for all, the most exposed are written,
+ * and of those the longest.
+ *
+ * @param windows in the order of time
+ * @param width of the drawing, in CSS pixels
+ * @example windowWords([{ step: "s1", x: 40, width: 3, redundancy: 0 }], 600)
+ * // [{ x: 41.5, redundancy: 0, text: "survives none" }]
+ */
+export function windowWords(windows: StripGeometry["windows"], width: number): WindowWord[] {
+  const runs: { x: number; end: number; redundancy: number }[] = [];
+  for (const { x, width: wide, redundancy } of windows) {
+    const last = runs.at(-1);
+    if (last && last.redundancy === redundancy && x - last.end < LEAST_MARK) last.end = x + wide;
+    else runs.push({ x, end: x + wide, redundancy });
+  }
+  const written: (WindowWord & { half: number })[] = [];
+  for (const { x, end, redundancy } of runs.sort(
+    (a, b) => a.redundancy - b.redundancy || b.end - b.x - (a.end - a.x),
+  )) {
+    const text = redundancy <= 0 ? "survives none" : `survives only ${redundancy}`;
+    const half = (text.length * LETTER) / 2;
+    const middle = Math.max(half, Math.min(width - RIGHT - half, (x + end) / 2));
+    if (written.every((other) => Math.abs(other.x - middle) > other.half + half + LETTER))
+      written.push({ x: middle, redundancy, text, half });
+  }
+  return written.map(({ x, redundancy, text }) => ({ x, redundancy, text }));
+}
+
 /** The names of days along the foot; none for a plan of less than a day. */
 function daysOf(total: number, schedule: Dates["schedule"], xOf: (hours: number) => number): StripGeometry["days"] {
   if (total < 1) return [];
