@@ -184,6 +184,27 @@ describe("the plan as a document", () => {
     "\u00a0",
     " ",
   );
+  test("of a thousand steps it says what they come to, and lists them behind all else", () => {
+    const steps = Array.from({ length: 1000 }, (_, n) => ({
+      id: `s${n}`,
+      ...(n % 4 === 0
+        ? { kind: "back-up" as const, pool: growing.pools[0]!.id, to: "Box at home" }
+        : { kind: "verify" as const, pool: growing.pools[0]!.id }),
+    }));
+    const many = walkPlan({ ...growing, steps });
+    const report = planReport(many, null, [], calendar.start);
+    expect(report.inBrief.map(({ what, steps: count }) => [what, count])).toEqual([
+      ["Back up", 250],
+      ["Check (scrub)", 750],
+    ]);
+    const written = planMarkdown(report);
+    const [brief, list] = written.split("## All steps");
+    expect(brief).toContain("| Check (scrub) | 750 |");
+    expect(brief).not.toMatch(/^1\. /m);
+    expect(list!.match(/^\d+\. \*\*/gm)).toHaveLength(1000);
+    // Of few, each stands where it is told of.
+    expect(planReport(made, null, [], calendar.start).inBrief).toEqual([]);
+  });
   test("has the box before and after, each step with its date, what is erased and what is to be bought", () => {
     for (const title of [
       "# Animal clinic, two larger drives",

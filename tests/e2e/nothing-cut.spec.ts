@@ -15,16 +15,31 @@ const SIZES = [
 
 /** The longest names that the format allows, without a place to break them. */
 const LONG = "W".repeat(120);
+const SCRIPTS = [LONG, "写".repeat(120), "ש".repeat(120), "\u0915\u094d\u0937".repeat(40), "👩‍⚕️".repeat(24)];
+/** The bays of pools of one drive, as many as there can be. */
+const SINGLE = Array.from({ length: 19 }, (_, i) => i + 6);
 const named: Plan = {
   ...coveredClinic,
   name: LONG,
-  box: { ...coveredClinic.box, name: LONG },
-  drives: coveredClinic.drives.map((drive, i) => ({ ...drive, label: LONG, serial: `${i}${"S".repeat(199)}` })),
-  pools: coveredClinic.pools.map((pool) => ({
-    ...pool,
-    name: LONG,
-    volumes: pool.volumes.map((volume) => ({ ...volume, name: LONG })),
-  })),
+  box: { ...coveredClinic.box, name: LONG, bays: 24 },
+  drives: [
+    ...coveredClinic.drives,
+    ...SINGLE.map((bay) => ({ ...coveredClinic.drives[0]!, id: `d${bay + 20}`, place: { bay } })),
+  ].map((drive, i) => ({ ...drive, label: LONG, serial: `${i}${"S".repeat(198)}` })),
+  pools: [
+    ...coveredClinic.pools.map((pool) => ({
+      ...pool,
+      name: LONG,
+      volumes: pool.volumes.map((volume) => ({ ...volume, name: LONG })),
+    })),
+    ...SINGLE.map((bay) => ({
+      ...coveredClinic.pools[0]!,
+      id: `p${bay}`,
+      name: SCRIPTS[bay % SCRIPTS.length]!,
+      groups: [{ id: `g${bay}`, layout: "single" as const, drives: [`d${bay + 20}`] }],
+      volumes: [],
+    })),
+  ],
   dataSets: (coveredClinic.dataSets ?? []).map((set) => ({ ...set, name: LONG })),
   backups: (coveredClinic.backups ?? []).map((backup) => ({ ...backup, name: LONG })),
 };

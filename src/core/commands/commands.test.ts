@@ -77,6 +77,27 @@ describe("laws", () => {
   });
 });
 
+test("the drive that is one too many is refused in words: how many there are, and how to go on", () => {
+  const drives = Array.from({ length: 199 }, (_, i) => ({
+    ...clinic.drives[0]!,
+    id: `d${i + 1}`,
+    serial: `S-${i}`,
+    place: { shelf: true as const },
+  }));
+  const { id: _id, place: _place, serial: _serial, ...fresh } = clinic.drives[0]!;
+  const most = after({ ...clinic, drives, pools: [], steps: [] }, { kind: "add-drives", drives: [fresh] });
+  expect(most.drives).toHaveLength(200);
+  const refused = applyCommand(most, { kind: "add-drives", drives: [fresh] });
+  expect(refused).toEqual({
+    ok: false,
+    reason:
+      "A plan holds at most 200 drives. This one has 200, so no more can come: remove drives that you no longer " +
+      "have, or begin another plan for another box.",
+  });
+  const two = applyCommand({ ...most, drives }, { kind: "add-drives", drives: [fresh, fresh] });
+  expect(two).toMatchObject({ reason: expect.stringContaining("so only 1 more can come") });
+});
+
 describe("moving drives", () => {
   test("a shelf drive put on an occupied bay takes the other's place in the group, and the other goes to the shelf", () => {
     const plan = after(clinic, { kind: "move-drive", drive: "d5", to: { bay: 2 } });

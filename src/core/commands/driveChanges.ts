@@ -19,9 +19,21 @@ export function changeDrive(plan: Plan, id: string, changes: DriveChanges): void
   }
 }
 
+/** Refuses so many more drives than a plan holds, and says how to go on. */
+export function refuseTooMany(plan: Plan, more: number): void {
+  const { length } = plan.drives;
+  if (length + more <= MOST_DRIVES) return;
+  const free = MOST_DRIVES - length;
+  refuse(
+    `A plan holds at most ${MOST_DRIVES} drives. This one has ${length}, so ` +
+      `${free > 0 ? `only ${free} more can come` : "no more can come"}: remove drives that you no longer have, or ` +
+      "begin another plan for another box.",
+  );
+}
+
 /** Puts new drives on the shelf. */
 export function shelve(plan: Plan, drives: readonly NewDrive[]): void {
-  if (plan.drives.length + drives.length > MOST_DRIVES) refuse(`A plan holds at most ${MOST_DRIVES} drives.`);
+  refuseTooMany(plan, drives.length);
   const serials = new Set(plan.drives.map(serialOf));
   for (const drive of drives) {
     const serial = serialOf(drive);

@@ -57,6 +57,17 @@ test("a plan that was written before layouts, steps and rules got their names is
 });
 
 describe("what is refused says what, where and how to mend it", () => {
+  test("a list that is too long is called by what it holds", () => {
+    const result = broken((plan) => {
+      plan.drives = Array.from({ length: 201 }, (_, i) => ({ ...clinic.drives[0]!, id: `d${i}` }));
+      plan.pools = [];
+      plan.steps = [];
+    });
+    expect(result?.problems).toContainEqual(
+      expect.objectContaining({ message: "There may be at most 200 drives.", pointer: "/drives" }),
+    );
+  });
+
   test("a text is told how it must be written, whatever it is of", () => {
     const schema = readFileSync("src/core/document/schema/plan-1.json", "utf8");
     const patterns = [...schema.matchAll(/"pattern": ("[^"]+")/g)].map(([, text]) => JSON.parse(text!) as string);

@@ -25,7 +25,7 @@ export const PATTERNS: ReadonlyMap<string, string> = new Map([
 ]);
 
 /** What is wrong where a keyword of the schema is not met, by the keyword, from its parameters. */
-const SENTENCES: Record<string, (params: Record<string, unknown>) => string> = {
+const SENTENCES: Record<string, (params: Record<string, unknown>, pointer: string) => string> = {
   additionalProperties: ({ additionalProperty }) =>
     `"${String(additionalProperty)}" is not a field that Cortijo knows here. Remove it or correct its name.`,
   required: ({ missingProperty }) => `The field "${String(missingProperty)}" is missing.`,
@@ -41,7 +41,7 @@ const SENTENCES: Record<string, (params: Record<string, unknown>) => string> = {
   minLength: () => "It must not be empty.",
   propertyNames: ({ propertyName }) => `"${String(propertyName)}" is not a name that Cortijo knows here.`,
   oneOf: () => "It must be just one of the shapes that it can have.",
-  maxItems: ({ limit }) => `It may have at most ${String(limit)} entries.`,
+  maxItems: ({ limit }, pointer) => `There may be at most ${String(limit)} ${listWords(pointer)}.`,
   maxLength: ({ limit }) => `It may be at most ${String(limit)} characters long.`,
   pattern: ({ pattern }) => PATTERNS.get(String(pattern)) ?? "It is not written as it should be.",
   discriminator: ({ error, tagValue }) =>
@@ -60,9 +60,15 @@ function sentence(error: ErrorObject): { message: string; pointer: string } {
   const field = fieldOf(error);
   const say = ownValue(SENTENCES, error.keyword);
   return {
-    message: say ? say(error.params) : "It does not fit.",
+    message: say ? say(error.params, error.instancePath) : "It does not fit.",
     pointer: field === null ? error.instancePath : `${error.instancePath}/${pointerStep(field)}`,
   };
+}
+
+/** What a list holds, by its field: "/dataSets" holds "data sets". */
+function listWords(pointer: string): string {
+  const field = /[A-Za-z]+$/.exec(pointer)?.[0] ?? "entries";
+  return field.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 }
 
 function describeType(type: unknown): string {

@@ -29,8 +29,20 @@ const stepLines = (step: PlanReport["steps"][number]): string =>
     ...step.notes.map((note) => `   - ${SIGNS[note.severity]}${plain(note.text)}`),
   ].join("\n");
 
-const stepsSection = ({ steps }: PlanReport) =>
-  section("Steps", steps.length === 0 ? "No step is planned." : steps.map(stepLines).join("\n"));
+const briefRows = ({ inBrief }: PlanReport) =>
+  inBrief.map(({ what, steps, takes, notes }) => [what, String(steps), takes, notes > 0 ? String(notes) : ""]);
+
+/** The steps, or where there are many what they come to; then they stand at the end. */
+const stepsSection = (report: PlanReport) =>
+  section(
+    "Steps",
+    report.inBrief.length > 0
+      ? `${table(["What", "How many", "In all", "With a warning"], briefRows(report))}\n\nThe list is at the end.`
+      : report.steps.map(stepLines).join("\n") || "No step is planned.",
+  );
+
+const allSteps = ({ steps, inBrief }: PlanReport) =>
+  section("All steps", inBrief.length > 0 ? steps.map(stepLines).join("\n") : "");
 
 const buyingSection = ({ shopping, total }: PlanReport) =>
   section(
@@ -90,6 +102,7 @@ export function planMarkdown(report: PlanReport): string {
     dataSection(report),
     section("Chance of loss", list(report.chances)),
     section("What this rests on", list(report.assumptions)),
+    allSteps(report),
   ];
   return `${parts.filter(Boolean).join("\n\n")}\n`;
 }

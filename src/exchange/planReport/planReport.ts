@@ -1,3 +1,4 @@
+import { moduleOf } from "@/core/steps/registry";
 import { besidesExposure, exposedWords } from "@/core/walk/exposedWords";
 import { inText } from "@/core/layouts/inText";
 import { inSentence, withArticle } from "@/core/words/inSentence";
@@ -24,7 +25,7 @@ import type { Demand } from "@/core/schedule/demand";
 import type { Schedule } from "@/core/schedule/schedulePlan";
 import { onlineWords } from "@/core/steps/swapping";
 import { dayOfMomentIn, dayWords, momentWords, plainDayWords } from "@/core/time/dateWords";
-import { hoursWords } from "@/core/time/hoursWords";
+import { hoursWords, lengthWords } from "@/core/time/hoursWords";
 import { costsOf } from "@/core/walk/costs";
 import { erasedDrives } from "@/core/walk/erasedDrives";
 import type { Walk, WalkedMoment } from "@/core/walk/moment";
@@ -52,6 +53,34 @@ export interface StepReport {
   after: string;
 }
 
+/** All steps of a kind: how many, how long they take in all, and of how many something is to be known. */
+export interface KindReport {
+  what: string;
+  steps: number;
+  takes: string;
+  notes: number;
+}
+
+/** So many steps are read one by one. */
+const MOST_READ = 60;
+
+/** The steps by their kinds, in the order in which those come first. */
+function briefOf({ moments }: Walk): KindReport[] {
+  const kinds = new Map<string, { steps: number; hours: number; notes: number }>();
+  for (const { walked } of moments) {
+    if (!walked || walked.step.disabled) continue;
+    const { name } = moduleOf(walked.step);
+    const { steps, hours, notes } = kinds.get(name) ?? { steps: 0, hours: 0, notes: 0 };
+    const isToKnow = walked.exposure.length > 0 || walked.findings.some(({ severity }) => severity !== "note");
+    kinds.set(name, {
+      steps: steps + 1,
+      hours: hours + (walked.done ? walked.cost.hours.expected : 0),
+      notes: notes + (isToKnow ? 1 : 0),
+    });
+  }
+  return [...kinds].map(([what, { steps, hours, notes }]) => ({ what, steps, takes: lengthWords(hours), notes }));
+}
+
 /**
  * A plan as a document to hold. Everything in it is text; what is printed and what is written as Markdown are the same.
  */
@@ -62,6 +91,8 @@ export interface PlanReport {
   before: BoxReport;
   after: BoxReport;
   steps: StepReport[];
+  /** The steps by their kinds, where there are too many to be read one by one: then the list stands behind all else. */
+  inBrief: KindReport[];
   erased: string[];
   shopping: { what: string; price: string; order: string }[];
   total: string | null;
@@ -235,6 +266,7 @@ export function planReport(
     before: boxReport(first, made),
     after: boxReport(last, made),
     steps: moments.slice(1).flatMap((moment, i) => stepReport(moment, i, made, schedule) ?? []),
+    inBrief: moments.length - 1 > MOST_READ ? briefOf(made) : [],
     erased: erasedDrives(made).map(({ name }) => name),
     shopping: costs.purchases.map(({ drive, price, isExample }) => {
       const order = orderOf(drive.id);

@@ -12,10 +12,12 @@ import { counted, oneOrMany } from "@/core/words/counted";
 import { useUnit } from "../preferences/preferences";
 import { LackingPools } from "../rescue/LackingPools";
 import { predict } from "@/core/prediction/predict";
+import { usePrinting } from "../kit/usePrinting";
 import { PracticePanel } from "../practice/practicePart";
 import { usePractice } from "../practice/usePractice";
 import type { PlaceProps } from "../shell/planPlace";
 import { today } from "../today";
+import { Runbook } from "./Runbook";
 import { SheetActs } from "./SheetActs";
 import { StepCard } from "./StepCard";
 import { usePlanned } from "./usePlanned";
@@ -33,6 +35,7 @@ export function CarryView({ plan, act, planHref }: PlaceProps) {
   const done = (plan.history ?? []).filter(({ outcome }) => outcome === "done").length;
   const planned = usePlanned(plan);
   const practice = usePractice();
+  const printing = usePrinting();
   return (
     <main id="main" className="min-w-0 flex-1 px-4 py-4 md:px-6 desk:overflow-y-auto" tabIndex={-1}>
       <div className="mx-auto max-w-2xl">
@@ -46,9 +49,10 @@ export function CarryView({ plan, act, planHref }: PlaceProps) {
           {left > 0 ? `${oneOrMany(left, "One step", "steps")} to go` : "No step to go"}
           {done > 0 ? `, ${counted(done, "step")} done` : ""}.
         </p>
+        {printing && <Runbook plan={plan} planned={planned} />}
         <PracticePanel plan={plan} />
         <LackingPools pools={pools} planHref={planHref} />
-        <div className="mt-4 space-y-10">
+        <div className="mt-4 space-y-10 print:hidden">
           {cards.map((card) => (
             <StepCard
               key={`${card.step.id}`}

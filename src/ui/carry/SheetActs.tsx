@@ -1,6 +1,6 @@
 "use client";
 
-import { FileDown, FileUp, Tags } from "lucide-react";
+import { FileDown, FileUp, Printer, Tags } from "lucide-react";
 import { useState } from "react";
 import type { Command } from "@/core/document/command";
 import type { Plan } from "@/core/document/plan";
@@ -52,13 +52,13 @@ export function SheetActs({ plan, act }: Props) {
       exportFile(fileOf(plan, ".labels.html"), "text/html", writeLabels(walk, dates, today()));
     });
   return (
-    <section aria-labelledby="sheet" className="mt-8 border-t border-line pt-3">
+    <section aria-labelledby="sheet" className="mt-8 border-t border-line pt-3 print:hidden">
       <h2 id="sheet" className="font-serif text-lg">
         Without Cortijo at the box
       </h2>
       <p className="text-soft">
         The sheet is one file that opens in any browser, without network: send it to your phone, tick it there, and
-        bring its times back.
+        bring its times back. Or print all steps, and tick them by hand.
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
         <Button onClick={() => void sheet()}>
@@ -69,6 +69,9 @@ export function SheetActs({ plan, act }: Props) {
         </Button>
         <Button onClick={() => void labels()}>
           <Tags size={16} aria-hidden /> Labels for the drives
+        </Button>
+        <Button onClick={() => window.print()}>
+          <Printer size={16} aria-hidden /> Print all steps
         </Button>
       </div>
       {trouble && (

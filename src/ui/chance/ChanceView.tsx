@@ -14,7 +14,9 @@ import type { Plan } from "@/core/document/plan";
 import type { Walk } from "@/core/walk/moment";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { Button } from "../kit/Button";
+import { OneOf } from "../kit/OneOf";
 import { Segmented } from "../kit/Segmented";
+import { PrintButton } from "../kit/PrintButton";
 import { useUnit } from "../preferences/preferences";
 import { today } from "../today";
 import { AlongSteps } from "./AlongSteps";
@@ -35,7 +37,10 @@ interface Props {
 export function ChanceView({ plan, act, planHref }: Props) {
   return (
     <main id="main" className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6" tabIndex={-1}>
-      <h1 className="font-serif text-2xl">Chance of loss</h1>
+      <div className="flex flex-wrap items-baseline justify-between gap-2">
+        <h1 className="font-serif text-2xl">Chance of loss</h1>
+        <PrintButton />
+      </div>
       {plan.pools.length === 0 ? (
         <p className="mt-3 text-soft">
           There is no pool yet whose chance of loss could be worked out. Make one on the{" "}
@@ -118,7 +123,7 @@ function Told({ told, share, plan, act, planHref, walked }: ToldProps) {
       <div className="mt-3 flex flex-wrap gap-3">
         {hasSteps && <Segmented label="When" value={when} options={WHEN} onChange={setWhen} />}
         {pools.length > 1 && (
-          <Segmented
+          <OneOf
             label="Pool"
             value={pool?.id ?? ""}
             options={pools.map(({ id }) => ({ value: id, label: shown.pools.find((of) => of.id === id)?.name || id }))}

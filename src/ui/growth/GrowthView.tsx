@@ -13,6 +13,7 @@ import { usualCalendar } from "../calendar/usualCalendar";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Field";
 import { CurrencyChoice } from "../kit/CurrencyChoice";
+import { PrintButton } from "../kit/PrintButton";
 import { useUnit } from "../preferences/preferences";
 import type { PlaceProps } from "../shell/planPlace";
 import { today } from "../today";
@@ -69,9 +70,12 @@ export function GrowthView({ plan, act, planHref }: PlaceProps) {
   };
   return (
     <main id="main" className="min-w-0 flex-1 overflow-y-auto px-4 py-4 md:px-6" tabIndex={-1}>
-      <h1 ref={heading} tabIndex={-1} className="font-serif text-2xl outline-none">
-        The best way to grow
-      </h1>
+      <div className="flex flex-wrap items-baseline justify-between gap-2">
+        <h1 ref={heading} tabIndex={-1} className="font-serif text-2xl outline-none">
+          The best way to grow
+        </h1>
+        <PrintButton />
+      </div>
       <p className="mt-1 mb-3 max-w-[46rem] text-soft">
         Which drives to buy, when and into which place, so that the box holds what you will store, for the least.
       </p>

@@ -103,6 +103,7 @@ export const exposedWords = (hours: number): string => (hours > 0 ? `${lengthWor
 /** What a way buys, month by month: "12 TB Jan 2028, 16 TB Aug 2031". */
 export function purchasesWords({ acts }: ToldWay, day: string, unit: UnitFamily): string {
   const months = [...new Set(acts.filter(({ bought }) => bought.length > 0).map(({ month }) => month))];
+  if (months.length === 0) return "nothing to buy";
   return months
     .map((month) => {
       const sizes = acts.filter((act) => act.month === month).flatMap(({ bought }) => bought.map(({ bytes }) => bytes));

@@ -22,7 +22,7 @@ export function Button({ look = "plain", small = false, className = "", type = "
     <button
       type={type}
       className={
-        "inline-flex shrink-0 items-center justify-center gap-1.5 rounded whitespace-nowrap transition-colors " +
+        "inline-flex shrink-0 items-center justify-center gap-1.5 rounded whitespace-nowrap transition-colors print:hidden " +
         `${size} ${LOOKS[look]} ${className}`
       }
       {...rest}

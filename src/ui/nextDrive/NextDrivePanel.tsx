@@ -14,6 +14,7 @@ import { GrowthLink } from "../growth/GrowthLink";
 import { BestBuys } from "./BestBuys";
 import { refusalWords, stretchWords } from "./curveWords";
 import { SizeCurveChart } from "./SizeCurveChart";
+import { OneOf } from "../kit/OneOf";
 import { part } from "../kit/part";
 
 const PricesDialog = part(() => import("./PricesDialog").then((module) => module.PricesDialog), {
@@ -77,18 +78,12 @@ export function NextDrivePanel({
     <div className="text-[0.95rem]">
       <div className="flex flex-wrap items-center gap-1.5">
         {plan.pools.length > 1 && (
-          <select
-            aria-label="Pool"
+          <OneOf
+            label="Pool"
             value={pool.id}
-            onChange={(event) => setPool(event.target.value)}
-            className="h-7 rounded border border-line-strong/60 bg-raised px-1"
-          >
-            {plan.pools.map((each) => (
-              <option key={each.id} value={each.id}>
-                {each.name}
-              </option>
-            ))}
-          </select>
+            options={plan.pools.map((each) => ({ value: each.id, label: each.name || each.id }))}
+            onChange={setPool}
+          />
         )}
         <label className="flex min-w-0 items-center gap-1.5">
           <span className="shrink-0 text-soft">A drive</span>

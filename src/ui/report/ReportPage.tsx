@@ -13,7 +13,7 @@ import { BuyingSection } from "./BuyingSection";
 import { DataSection } from "./DataSection";
 import { ErasedSection } from "./ErasedSection";
 import { Section } from "./Section";
-import { StepsSection } from "./StepsSection";
+import { AllSteps, StepsSection } from "./StepsSection";
 import { useChances } from "../chance/useChances";
 import { useUnit } from "../preferences/preferences";
 import { SmallTerraces } from "../compare/SmallTerraces";
@@ -105,6 +105,7 @@ export function ReportPage({ plan, planHref }: { plan: Plan; planHref: string })
             ))}
           </ul>
         </Section>
+        <AllSteps report={report} />
       </div>
     </main>
   );

@@ -13,6 +13,7 @@ import { hoursWords, lengthWords } from "@/core/time/hoursWords";
 import { counted } from "@/core/words/counted";
 import { survivesMeanwhile } from "@/core/words/survives";
 import { Button } from "../kit/Button";
+import { PrintButton } from "../kit/PrintButton";
 import { Explained } from "../kit/Explained";
 import { Answers } from "./Answers";
 import { Questions } from "./Questions";
@@ -114,9 +115,7 @@ export function Course({ plan, pool, act, planHref, rescue, command, onChoose }:
         <h2 id="course" className="font-serif text-lg">
           One thing after the other
         </h2>
-        <Button small look="quiet" className="print:hidden" onClick={() => window.print()}>
-          Print
-        </Button>
+        <PrintButton />
       </div>
       <Length rescue={rescue} />
       {planned && <TrialChance planned={planned} />}

@@ -6,7 +6,7 @@ import { groupOfDrive, roleOfDrive } from "@/core/box/members";
 import type { Plan } from "@/core/document/plan";
 import type { RescueChoices } from "@/core/rescue/rescue";
 import { poolsToRescue, rescueOf, settingOf } from "@/core/rescue/rescueOf";
-import { Button } from "../kit/Button";
+import { OneOf } from "../kit/OneOf";
 import { useUnit } from "../preferences/preferences";
 import { PracticePanel } from "../practice/practicePart";
 import { today } from "../today";
@@ -33,13 +33,17 @@ export function RescueView({ plan, act, planHref }: PlaceProps) {
       <div className="mx-auto max-w-3xl">
         <h1 className="font-serif text-2xl">What to do now{pool?.name ? `: ${pool.name}` : ""}</h1>
         {plan.pools.length > 1 && (
-          <div className="mt-2 flex flex-wrap gap-1.5 print:hidden" role="group" aria-label="Pools">
-            {plan.pools.map((each) => (
-              <Button key={each.id} small aria-pressed={each === pool} onClick={() => choose(each.id)}>
-                {each.name || "Pool"}
-                {troubled.includes(each) ? ": needs you" : ""}
-              </Button>
-            ))}
+          <div className="mt-2 max-w-md print:hidden">
+            <OneOf
+              label="Pool"
+              value={pool?.id ?? ""}
+              // Those that need the owner come first, and say so.
+              options={[...troubled, ...plan.pools.filter((each) => !troubled.includes(each))].map((each) => ({
+                value: each.id,
+                label: `${troubled.includes(each) ? "Needs you: " : ""}${each.name || each.id}`,
+              }))}
+              onChange={choose}
+            />
           </div>
         )}
         {pool ? (

@@ -120,6 +120,7 @@ export function PlanFrame({ opened, place, onEscape, onGroup, children }: Props)
         )}
         <div className="flex min-h-0 flex-1 flex-col md:flex-row print:block">
           <Rail plan={id} place={place} />
+          {place !== "print" && <p className="hidden text-soft print:block">{history.plan.name}</p>}
           {children}
         </div>
       </div>

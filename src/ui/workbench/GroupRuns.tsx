@@ -13,6 +13,11 @@ const GroupMenuItems = part(() => import("./GroupMenuItems").then((module) => mo
   meanwhile: "whatever is around",
 });
 
+/** Below this the name, the layout and the sign of a menu do not fit beside one another, in CSS pixels. */
+const NARROW = 90;
+/** A name over two lines, broken wherever it must be. */
+const NARROW_NAME = "line-clamp-2 block text-[0.72rem] leading-tight wrap-anywhere";
+
 /** Brackets under the columns of each group, with its name, its layout, and its menu. */
 export function GroupRuns({ geometry }: { geometry: TerraceGeometry }) {
   return (
@@ -33,12 +38,18 @@ function RunBracket({ run, geometry }: { run: Run; geometry: TerraceGeometry }) 
   const figures = prediction.pools.flatMap((each) => each.groups).find((each) => each.id === run.group);
   if (!from || !to || !pool || !group || !figures) return null;
   const style = { left: from.x, width: to.x + to.width - from.x };
+  const narrow = style.width < NARROW;
   const bracket = <span aria-hidden="true" className="block h-1.5 rounded-b-sm border-x border-b border-line-strong" />;
   if (!run.named) {
     return (
       <div className="absolute top-1" style={style}>
         {bracket}
-        <span className="block truncate text-center text-[0.8rem] text-soft">{pool.name}</span>
+        <span
+          className={`text-center text-soft ${narrow ? NARROW_NAME : "block truncate text-[0.8rem]"}`}
+          title={pool.name}
+        >
+          {pool.name}
+        </span>
       </div>
     );
   }
@@ -55,14 +66,21 @@ function RunBracket({ run, geometry }: { run: Run; geometry: TerraceGeometry }) 
             type="button"
             data-group={group.id}
             aria-label={`Layout of ${pool.name} ${layout.shortName}, ${counted(drives.length, "drive")}`}
+            title={narrow ? pool.name : undefined}
             className={
-              "mx-auto flex max-w-full items-center gap-1 rounded px-2 py-0.5 text-[0.93rem] hover:bg-wall " +
-              "data-[state=open]:bg-wall"
+              "mx-auto flex min-h-[24px] max-w-full items-center justify-center gap-1 rounded hover:bg-wall " +
+              `data-[state=open]:bg-wall ${narrow ? "w-full" : "px-2 py-0.5 text-[0.93rem]"}`
             }
           >
-            <span className="truncate font-semibold">{pool.name}</span>
-            <span className="truncate text-soft">{layout.shortName}</span>
-            <ChevronDown size={14} aria-hidden className="shrink-0" />
+            {narrow ? (
+              <span className={NARROW_NAME}>{pool.name}</span>
+            ) : (
+              <>
+                <span className="truncate font-semibold">{pool.name}</span>
+                <span className="truncate text-soft">{layout.shortName}</span>
+                <ChevronDown size={14} aria-hidden className="shrink-0" />
+              </>
+            )}
           </button>
         }
       >

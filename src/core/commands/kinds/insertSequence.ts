@@ -1,13 +1,13 @@
-import { MOST_DRIVES } from "../../document/limits";
 import { oneOrMany } from "../../words/counted";
 import type { CommandModule } from "../commandModule";
+import { refuseTooMany } from "../driveChanges";
 import { placeFor, putSteps } from "../putSteps";
 import { refuse } from "../refusal";
 
 /** Steps with the drives to buy that they name; the plan gets a calendar if it has none and one is given. */
 export const insertSequence: CommandModule<"insert-sequence"> = {
   apply: (plan, command) => {
-    if (plan.drives.length + command.drives.length > MOST_DRIVES) refuse(`A plan holds at most ${MOST_DRIVES} drives.`);
+    refuseTooMany(plan, command.drives.length);
     const ids = new Set(plan.drives.map((drive) => drive.id));
     if (command.drives.some((drive) => ids.has(drive.id)))
       refuse("The plan has changed since: open the ready-made steps again.");

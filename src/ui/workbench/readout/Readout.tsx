@@ -12,7 +12,6 @@ import { rulesOf } from "@/core/rules/ruleSets";
 import { Button } from "../../kit/Button";
 import { Explained } from "../../kit/Explained";
 import { NameField } from "../../kit/NameField";
-import { Segmented } from "../../kit/Segmented";
 import { CHANCES_AFTER, useAfter } from "../../kit/useAfter";
 import { useUnit } from "../../preferences/preferences";
 import type { LastChange } from "../lastChange";
@@ -27,6 +26,7 @@ import { hasParitySchedule } from "@/core/layouts/hasParitySchedule";
 const TimesDialog = part(() => import("./TimesDialog").then((module) => module.TimesDialog), {
   said: "over",
 });
+const OneOf = part(() => import("../../kit/OneOf").then((module) => module.OneOf));
 const StepReadout = part(() => import("../time/StepReadout").then((module) => module.StepReadout));
 const VolumesDialog = part(() => import("./VolumesDialog").then((module) => module.VolumesDialog), {
   said: "over",
@@ -58,7 +58,7 @@ export function Readout({ lastChange }: { lastChange: LastChange | null }) {
         </p>
       )}
       {pools.length > 1 && pool && (
-        <Segmented
+        <OneOf
           label="Pool"
           value={pool.id}
           options={pools.map((each) => ({ value: each.id, label: each.name || each.id }))}

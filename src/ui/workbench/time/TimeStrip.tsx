@@ -2,13 +2,16 @@
 
 import { Plus } from "lucide-react";
 import { useMemo, useState, type CSSProperties } from "react";
-import { planSummary } from "@/core/walk/planSummary";
+import { exposedWords } from "@/core/walk/exposedWords";
+import { dayOf, planSummary } from "@/core/walk/planSummary";
+import { capital } from "@/core/words/capital";
 import { dayOfMomentIn } from "@/core/time/dateWords";
 import { fullWords, reachesWords } from "@/core/data/dataWords";
 import type { Dates } from "../../calendar/useDates";
 import { Button } from "../../kit/Button";
 import { MenuButton } from "../../kit/MenuButton";
 import { useStripHeight } from "../../preferences/preferences";
+import { Verdict } from "../readout/Verdict";
 import { useWorkbench } from "../useWorkbench";
 import { Staircase } from "./Staircase";
 import { StripEdge } from "./StripEdge";
@@ -33,6 +36,29 @@ function whenFull({ demands, start }: Dates): string[] {
           `${volume.name || "The volume"} ` +
             `${reachesWords(volume, fullWithPlan, start)}${fullWithPlan === fullWithoutPlan ? "" : `, without the plan ${fullWords(fullWithoutPlan, start)}`}.`,
         ],
+  );
+}
+
+/** The chosen moment in a few words: on a phone, where the box and the read-out are out of sight. */
+function MomentInShort() {
+  const { walk, at } = useWorkbench();
+  const walked = walk.moments[at]?.walked;
+  return (
+    <div className="border-y border-line py-1.5 md:hidden">
+      {walked ? (
+        <p className="text-soft">
+          After step {at} of {walk.moments.length - 1}, {walked.done ? `day ${dayOf(walked.to)}` : "not carried out"}
+        </p>
+      ) : (
+        <p className="text-soft">Now</p>
+      )}
+      <Verdict />
+      {walked?.exposure.map((each) => (
+        <p key={each.pool} className={each.redundancy <= 0 ? "font-semibold text-geranium" : "text-ochre-text"}>
+          {capital(exposedWords(each, walked.cost.hours.expected))}.
+        </p>
+      ))}
+    </div>
   );
 }
 
@@ -81,6 +107,7 @@ export function TimeStrip() {
       </div>
       <div className="flex min-h-0 min-w-0 flex-col max-md:min-h-64">
         {dates.again && <Unloaded what="the dates of this plan" onAgain={dates.again} />}
+        <MomentInShort />
         <p className="pb-1 text-soft md:truncate" title={summary}>
           {summary}
         </p>
