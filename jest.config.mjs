@@ -2,6 +2,8 @@ const config = {
   testEnvironment: "node",
   // Some tests do hundreds of transactions; on a busy machine they take their time.
   testTimeout: 60_000,
+  // All cores: of two, one would be left idle otherwise.
+  maxWorkers: "100%",
   roots: ["<rootDir>/src"],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   globalSetup: "<rootDir>/tests/unit/printSeed.mjs",

@@ -1,6 +1,6 @@
 // Everything that must hold: types, lint, import rules, unit tests and browser tests, set up from nothing where
 // needed. Ends with one line that adds up all runners.
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { bin, build, chromium, fileSystemTools, generate, install } from "./setup.mjs";
 
@@ -13,11 +13,23 @@ function add(name, { passed, failed, skipped = 0 }) {
   console.log(`-- ${name}: ${passed} passed, ${failed} failed${skipped > 0 ? `, ${skipped} skipped` : ""}\n`);
 }
 
-/** A check that either holds or not counts as one. */
-function check(name, command, args) {
-  console.log(`== ${name}`);
-  const { status } = spawnSync(command, args, { stdio: "inherit" });
-  add(name, status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
+/** Runs a command and keeps what it prints. */
+const printed = (command, args) =>
+  new Promise((resolve) => {
+    const child = spawn(command, args, { stdio: ["ignore", "pipe", "pipe"] });
+    const lines = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on("data", (piece) => lines.push(piece));
+    child.on("error", (error) => resolve({ status: 1, text: String(error) }));
+    child.on("close", (status) => resolve({ status, text: Buffer.concat(lines).toString() }));
+  });
+
+/** Checks that either hold or not count as one each; they run side by side, since each uses one core only. */
+async function check(all) {
+  const made = await Promise.all(all.map(async ([name, command, args]) => [name, await printed(command, args)]));
+  for (const [name, { status, text }] of made) {
+    console.log(`== ${name}\n${text}`);
+    add(name, status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
+  }
 }
 
 /** A runner that writes a report; one that ends badly without any counts as one failure. */
@@ -44,10 +56,12 @@ function prepare(name, work) {
 if (prepare("set-up", () => (install(), generate()))) {
   mkdirSync(".cache", { recursive: true });
   const built = prepare("build", build);
-  check("types", bin("tsc"), ["--noEmit"]);
-  check("format", bin("prettier"), ["--check", ".", "--log-level", "warn"]);
-  check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
-  check("import rules", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
+  await check([
+    ["types", bin("tsc"), ["--noEmit"]],
+    ["format", bin("prettier"), ["--check", ".", "--log-level", "warn"]],
+    ["lint", bin("eslint"), [".", "--max-warnings", "0"]],
+    ["import rules", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]],
+  ]);
   runner("unit tests", bin("jest"), ["--json", "--outputFile=.cache/jest.json"], ".cache/jest.json", (report) => ({
     passed: report.numPassedTests,
     failed: report.numFailedTests + report.numRuntimeErrorTestSuites,

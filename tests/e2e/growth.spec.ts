@@ -1,8 +1,8 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import type { Plan } from "../../src/core/document/plan";
 import { coveredClinic } from "../../src/core/document/samples/coveredClinic";
 import { boxWith } from "../../src/core/testing/boxWith";
+import { axeFindsNothing } from "./axe";
 import { openPlan, tabTo } from "./workbench";
 
 /** The clinic before it has planned anything, with what it stores and how that grows. */
@@ -124,11 +124,7 @@ test("a long search is stopped, and what it has found is taken as it is", async 
 test("by keyboard alone on a phone, and axe finds nothing, in light and in dark", async ({ page }) => {
   await growthOf(page, clinic);
   await expect(region(page, "Against habits").getByRole("row")).toHaveCount(5, { timeout: 30_000 });
-  for (const colorScheme of ["light", "dark"] as const) {
-    await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
-    await page.waitForTimeout(300);
-    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-  }
+  await axeFindsNothing(page);
   await page.setViewportSize({ width: 390, height: 844 });
   await tabTo(page, /^in at most/);
   await page.keyboard.press("Control+A");

@@ -1,7 +1,7 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Locator, type Page } from "@playwright/test";
 import type { Plan, Step } from "../../src/core/document/plan";
 import { away } from "../../src/core/testing/dataPlan";
+import { axeFindsNothing } from "./axe";
 import { boxOf, openPlan, saved, tabTo } from "./workbench";
 
 /** Four drives of which one is replaced by a larger one; what is stored is at home as well, once a week. */
@@ -199,10 +199,7 @@ test("by keyboard alone, and axe finds nothing, in light and in dark", async ({ 
   await page.keyboard.press("Enter");
   const asks = page.getByRole("heading", { name: /is not there any more\.$/ });
   await expect(asks).toBeFocused();
-  for (const colorScheme of ["light", "dark"] as const) {
-    await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
-    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-  }
+  await axeFindsNothing(page);
   await tabTo(page, /^Put it back in$/);
   await page.keyboard.press("Enter");
   await tabTo(page, /^Time of the rehearsal$/);
@@ -210,8 +207,5 @@ test("by keyboard alone, and axe finds nothing, in light and in dark", async ({ 
   await expect(page.getByRole("heading", { name: "Nothing is lost" })).toBeFocused();
   await page.getByLabel("Try all mishaps").check();
   await expect(page.getByRole("button", { name: "Try all pairs" })).toBeVisible({ timeout: 30_000 });
-  for (const colorScheme of ["light", "dark"] as const) {
-    await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
-    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-  }
+  await axeFindsNothing(page);
 });

@@ -36,7 +36,7 @@ const focused = (page: Page): Promise<string> =>
         ? (element as HTMLInputElement).labels?.[0]?.querySelector("span")?.textContent ||
           (element as HTMLInputElement).labels?.[0]?.textContent
         : null;
-    return element?.getAttribute("aria-label") ?? label ?? element?.textContent ?? "";
+    return (element?.getAttribute("aria-label") ?? label ?? element?.textContent ?? "").trim();
   });
 
 /** Presses an arrow; whether that led anywhere. */

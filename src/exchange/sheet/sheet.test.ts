@@ -40,6 +40,18 @@ test("each step stands on it with its acts, drives and times", () => {
   }
 });
 
+test("of a step that cannot be done, the sheet says why and not how", () => {
+  const lacking: Plan = {
+    ...growingClinic,
+    drives: growingClinic.drives.map((drive, i) => (i === 1 ? { ...drive, state: "failed" } : drive)),
+  };
+  const walk = walkPlan(lacking);
+  const cards = cardsOf(walk);
+  expect(cards.some(({ blocks }) => blocks.length > 0)).toBe(true);
+  const html = writeSheet(walk, "2026-11-26");
+  for (const { step, blocks } of cards) expect(html.includes(`id="end-${step.id}"`)).toBe(blocks.length === 0);
+});
+
 test("labels: a drive where it is, where it goes and where it comes out", () => {
   const labels = driveLabels(walkPlan(growingClinic), null, "2026-11-26");
   const inBays = growingClinic.drives.filter(({ place }) => "bay" in place);

@@ -57,13 +57,27 @@ const workHtml = ({ hours, shows }: NonNullable<Card["work"]>, meanwhile: string
 const news = ({ step, checks }: Card): string =>
   checks.flatMap((check) => (check.serial === null ? [serialHtml(step.id, check)] : [])).join("");
 
+const heeded = (findings: Card["warnings"]): string =>
+  findings.map(({ message }) => `<p class="warn">${asHtml(message)}</p>`).join("");
+
 function stepHtml(card: Card, number: number): string {
   const id = asHtml(card.step.id);
-  const { first, last } = card.acts;
   return `<section id="step-${id}" aria-labelledby="title-${id}">
 <h2 id="title-${id}">${number}. ${asHtml(card.label)}</h2>
 <p>${asHtml(card.does)}</p><p class="soft">${asHtml(card.why)}</p>
-${[...card.blocks, ...card.warnings].map(({ message }) => `<p class="warn">${asHtml(message)}</p>`).join("")}
+${
+  card.blocks.length > 0
+    ? `<p>As the box then is, this cannot be done. Change the plan first.</p>${heeded(card.blocks)}`
+    : courseHtml(card)
+}
+</section>`;
+}
+
+/** What to do, in its order, with ticks and times. */
+function courseHtml(card: Card): string {
+  const id = asHtml(card.step.id);
+  const { first, last } = card.acts;
+  return `${heeded(card.warnings)}
 ${card.atHand.length > 0 ? part("Have at hand", list(card.atHand.map(asHtml))) : ""}
 ${card.checks.length > 0 ? part("Is it this drive?", checksHtml(card)) : ""}
 ${part("What to do", ticks(card.step.id, "first", first.map(asHtml)))}
@@ -71,8 +85,7 @@ ${card.work ? part("What then happens", workHtml(card.work, card.meanwhile)) : "
 ${card.never.length > 0 ? part("Meanwhile", sentences(card.never)) : ""}
 ${part("When it has ended", sentences([card.ended]) + ticks(card.step.id, "last", last.map(asHtml)))}
 ${part("If the box says something else", sentences([card.otherwise]))}
-${timesHtml(id, card)}
-</section>`;
+${timesHtml(id, card)}`;
 }
 
 /** What tells the sheets of two plans, or of two states of one, apart in a browser. */
@@ -91,7 +104,12 @@ export function writeSheet(walk: Walk, day: string): string {
   const cards = cardsOf(walk);
   const { name } = walk.plan;
   const file = planFileName(name).replace(/\.cortijo\.json$/, ".sheet.json");
-  const sheet = { key: keyOf(walk), plan: name, steps: cards.map(({ step }) => step.id), file };
+  const sheet = {
+    key: keyOf(walk),
+    plan: name,
+    steps: cards.flatMap(({ step, blocks }) => (blocks.length > 0 ? [] : [step.id])),
+    file,
+  };
   const body = `<h1>${asHtml(name)}: at the box</h1>
 <p class="soft">Written ${asHtml(plainDayWords(day))}. Ticks and times stay in this browser; at the end, bring them back
 into the plan.</p>

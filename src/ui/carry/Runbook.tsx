@@ -25,7 +25,6 @@ export function Runbook({ plan, planned }: { plan: Plan; planned: (step: string)
 }
 
 function PaperCard({ card, number, planned }: { card: Card; number: number; planned: string }) {
-  const { work } = card;
   return (
     <>
       <h2 className="font-serif text-lg">
@@ -34,11 +33,31 @@ function PaperCard({ card, number, planned }: { card: Card; number: number; plan
       <p>
         {card.does} {planned}
       </p>
-      {[...card.blocks, ...card.warnings].map(({ message }) => (
-        <p key={message} className="font-semibold">
-          {message}
-        </p>
-      ))}
+      {card.blocks.length > 0 ? (
+        <>
+          <p>As the box then is, this cannot be done. Change the plan first.</p>
+          <Heeded findings={card.blocks} />
+        </>
+      ) : (
+        <Course card={card} />
+      )}
+    </>
+  );
+}
+
+const Heeded = ({ findings }: { findings: Card["warnings"] }) =>
+  findings.map(({ message }) => (
+    <p key={message} className="font-semibold">
+      {message}
+    </p>
+  ));
+
+/** What to do, in its order, with lines to write on. */
+function Course({ card }: { card: Card }) {
+  const { work } = card;
+  return (
+    <>
+      <Heeded findings={card.warnings} />
       {card.atHand.length > 0 && <p>Have at hand: {card.atHand.join("; ")}.</p>}
       <Ticks
         title="Is it this drive?"

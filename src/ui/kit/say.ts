@@ -26,7 +26,9 @@ function voice(): HTMLElement {
 
 function speak(): void {
   const heaviest = Math.max(...waiting.map(({ weight }) => weight));
-  const text = waiting.flatMap((each) => (each.weight === heaviest ? [each.text] : [])).join(" ");
+  const said = waiting.flatMap((each) => (each.weight === heaviest ? [each.text] : []));
+  // Of what goes with acts, only how it is at last.
+  const text = heaviest === 0 ? (said.at(-1) ?? "") : said.join(" ");
   waiting = [];
   const place = voice();
   // The same words once more are heard only where they come anew.

@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import { Button } from "../kit/Button";
 import type { PracticeView, SeenDrive } from "./openPractice";
 import type { PracticeBox } from "./usePractice";
@@ -16,11 +16,15 @@ export function BoxFront({ view, practice }: Props) {
   const bays = Array.from({ length: view.bays }, (_, i) => i + 1);
   const shelf = view.drives.filter(({ bay }) => bay === null);
   const place = useRef<HTMLDivElement>(null);
-  const [moved, setMoved] = useState<{ drive: string } | null>(null);
+  const moved = useRef<string | null>(null);
   useEffect(() => {
-    // What was pressed has gone with the drive: the focus goes where it is now.
-    if (moved) place.current?.querySelector<HTMLElement>(`[data-seen="${CSS.escape(moved.drive)}"]`)?.focus();
-  }, [moved]);
+    const { current: drive } = moved;
+    const on = document.activeElement;
+    // What was pressed goes with the drive, once the box shows it elsewhere: the focus goes where it is then.
+    if (drive === null || (on !== null && on !== document.body)) return;
+    moved.current = null;
+    place.current?.querySelector<HTMLElement>(`[data-seen="${CSS.escape(drive)}"]`)?.focus();
+  });
   const isFull = view.drives.filter(({ bay }) => bay !== null).length >= view.bays;
   return (
     <details className="mt-2">
@@ -44,7 +48,7 @@ export function BoxFront({ view, practice }: Props) {
                       drive={drive}
                       onPull={() => {
                         practice.pull(drive.id);
-                        setMoved({ drive: drive.id });
+                        moved.current = drive.id;
                         say(`Pulled: ${drive.size}, ${drive.serial}, from bay ${bay}.`);
                       }}
                     />
@@ -76,7 +80,7 @@ export function BoxFront({ view, practice }: Props) {
                     aria-label={`Put ${drive.serial} into a bay`}
                     onClick={() => {
                       practice.seat(drive.id);
-                      setMoved({ drive: drive.id });
+                      moved.current = drive.id;
                       say(`Put into a bay: ${drive.size}, ${drive.serial}.`);
                     }}
                   >
