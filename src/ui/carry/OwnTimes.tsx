@@ -10,6 +10,7 @@ import { counted } from "@/core/words/counted";
 import { Tick } from "../kit/Field";
 import { whenWords } from "./when";
 import { say } from "../kit/say";
+import { STACKED_NAME, STACKED_ROW, TableHead } from "../kit/TableHead";
 
 interface Props {
   plan: Plan;
@@ -41,70 +42,55 @@ export function OwnTimes({ plan, lines, act }: Props) {
         Hours by the usual rates are multiplied by these. An entry counts much for work of its kind, and less for other
         work. Between the two figures in brackets lie four of five.
       </p>
-      <div
-        className="mt-2 overflow-x-auto"
-        tabIndex={0}
-        role="group"
-        aria-label="What your box’s own times say, a table"
-      >
-        <table className="w-full min-w-[34rem] text-left">
-          <thead>
-            <tr className="border-b border-line-strong text-soft">
-              <th className="py-1 pr-3 font-normal">Work</th>
-              <th className="py-1 pr-3 font-normal">Times the usual hours</th>
-              <th className="py-1 pr-3 font-normal">By</th>
-              <th className="py-1 font-normal">Reckoned with</th>
-            </tr>
-          </thead>
-          <tbody>
-            {kinds.map((work) => {
-              const [known, by] = [own.of[work], own.factors[work]];
-              return (
-                <tr key={work} className="border-b border-line">
-                  <th scope="row" className="py-1 pr-3 font-semibold">
-                    {workName(work)}
-                  </th>
-                  <td className="py-1 pr-3">
-                    {by ? `${factor(by.expected)} (${by.low.toFixed(2)} to ${by.high.toFixed(2)})` : "as they are"}
-                  </td>
-                  <td className="py-1 pr-3 text-soft">
-                    {known
-                      ? `${counted(known.own, "entry", "entries")} of its ` +
-                        `own${known.others > 0 ? `, ${known.others} of other work` : ""}`
-                      : "the usual rates"}
-                  </td>
-                  <td className="py-1">
-                    <Tick
-                      aria-label={`Reckon with your box’s own times for: ${workName(work)}`}
-                      checked={!off.has(work)}
-                      onTick={(on) => {
-                        act({ kind: "set-rates-only", work, on: !on }, true);
-                        say(on ? "It is reckoned with its own times." : "It is reckoned with the usual rates.");
-                      }}
-                    >
-                      {off.has(work) ? "No" : "Yes"}
-                    </Tick>
-                  </td>
-                </tr>
-              );
-            })}
-            {others && (
-              <tr>
-                <th scope="row" className="py-1 pr-3 font-normal">
-                  All other work
+      <table className="mt-2 w-full text-left">
+        <TableHead names={["Work", "Times the usual hours", "By", "Reckoned with"]} stacks />
+        <tbody>
+          {kinds.map((work) => {
+            const [known, by] = [own.of[work], own.factors[work]];
+            return (
+              <tr key={work} className={STACKED_ROW}>
+                <th scope="row" className={`${STACKED_NAME} font-semibold`}>
+                  {workName(work)}
                 </th>
                 <td className="py-1 pr-3">
-                  {factor(own.factors[others as WorkKind]?.expected ?? 1)} (
-                  {own.factors[others as WorkKind]?.low.toFixed(2)} to{" "}
-                  {own.factors[others as WorkKind]?.high.toFixed(2)})
+                  {by ? `${factor(by.expected)} (${by.low.toFixed(2)} to ${by.high.toFixed(2)})` : "as they are"}
                 </td>
-                <td className="py-1 pr-3 text-soft">{counted(own.times.length, "entry", "entries")} of other work</td>
-                <td />
+                <td className="py-1 pr-3 text-soft">
+                  {known
+                    ? `${counted(known.own, "entry", "entries")} of its ` +
+                      `own${known.others > 0 ? `, ${known.others} of other work` : ""}`
+                    : "the usual rates"}
+                </td>
+                <td className="py-1">
+                  <Tick
+                    aria-label={`Reckon with your box’s own times for: ${workName(work)}`}
+                    checked={!off.has(work)}
+                    onTick={(on) => {
+                      act({ kind: "set-rates-only", work, on: !on }, true);
+                      say(on ? "It is reckoned with its own times." : "It is reckoned with the usual rates.");
+                    }}
+                  >
+                    {off.has(work) ? "No" : "Yes"}
+                  </Tick>
+                </td>
               </tr>
-            )}
-          </tbody>
-        </table>
-      </div>
+            );
+          })}
+          {others && (
+            <tr className={STACKED_ROW}>
+              <th scope="row" className={STACKED_NAME}>
+                All other work
+              </th>
+              <td className="py-1 pr-3">
+                {factor(own.factors[others as WorkKind]?.expected ?? 1)} (
+                {own.factors[others as WorkKind]?.low.toFixed(2)} to {own.factors[others as WorkKind]?.high.toFixed(2)})
+              </td>
+              <td className="py-1 pr-3 text-soft">{counted(own.times.length, "entry", "entries")} of other work</td>
+              <td />
+            </tr>
+          )}
+        </tbody>
+      </table>
       <details className="mt-2">
         <summary className="cursor-pointer py-1">By which entries</summary>
         <ul>

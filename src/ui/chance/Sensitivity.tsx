@@ -5,6 +5,7 @@ import { ofBoxes } from "@/core/chance/chanceWords";
 import type { Spread } from "@/core/chance/inputs";
 import type { ChancesSoFar, MovedChances } from "@/core/chance/planChances";
 import { axis, Chart, type ChartParts, type ChartStyle } from "../kit/Chart";
+import { useMedia } from "../kit/useMedia";
 import { inputGroupWords } from "./inputWords";
 
 interface Props {
@@ -60,18 +61,35 @@ export function Sensitivity({ told, at, pool, hasSteps }: Props) {
   );
 }
 
+/** On a phone a name stands in lines of about so many letters, so that the bars have their share of the width. */
+const LINE = 19;
+
+/** Words in lines, as a chart writes them. */
+const inLines = (words: string): string =>
+  words
+    .split(" ")
+    .reduce<string[]>((lines, word) => {
+      const last = lines.at(-1);
+      return last !== undefined && last.length + word.length < LINE
+        ? [...lines.slice(0, -1), `${last} ${word}`]
+        : [...lines, word];
+    }, [])
+    .join("<br>");
+
 function Bars({ title, bars }: { title: string; bars: readonly Bar[] }) {
+  const isNarrow = useMedia("(max-width: 639px)");
   const build = useCallback(
     (style: ChartStyle): ChartParts => {
       const { colour } = style;
       const rows = [...bars].reverse();
+      const names = rows.map(({ name }) => (isNarrow ? inLines(name) : name));
       const edges = rows.map(({ low, high }) => [Math.min(low, high) * 1000, Math.max(low, high) * 1000] as const);
       return {
         traces: [
           {
             type: "bar",
             orientation: "h",
-            y: rows.map(({ name }) => name),
+            y: names,
             base: edges.map(([least]) => least),
             x: edges.map(([least, most]) => most - least),
             text: rows.map(({ name, low, high }) => `${name}: ${ofBoxes(low)} to ${ofBoxes(high)}`),
@@ -82,7 +100,7 @@ function Bars({ title, bars }: { title: string; bars: readonly Bar[] }) {
           {
             type: "scatter",
             mode: "markers",
-            y: rows.map(({ name }) => name),
+            y: names,
             x: rows.map(({ expected }) => expected * 1000),
             hoverinfo: "skip",
             marker: { symbol: "line-ns", size: 18, line: { width: 2.5, color: colour("--parity") } },
@@ -91,12 +109,13 @@ function Bars({ title, bars }: { title: string; bars: readonly Bar[] }) {
         layout: {
           margin: { l: 10, r: 14, t: 4, b: 42 },
           bargap: 0.45,
-          xaxis: { ...axis(style, "Of 1,000 boxes"), type: "log" },
+          // Lines at one, two and five of each power of ten.
+          xaxis: { ...axis(style, "Of 1,000 boxes"), type: "log", dtick: "D2" },
           yaxis: { automargin: true, fixedrange: true },
         },
       };
     },
-    [bars],
+    [bars, isNarrow],
   );
   if (bars.length === 0) return <p className="py-1 text-soft">{title}: no input moves it.</p>;
   return (
@@ -108,7 +127,7 @@ function Bars({ title, bars }: { title: string; bars: readonly Bar[] }) {
           head: ["Input", "at its low", "at its high"],
           rows: bars.map(({ name, low, high }) => [name, ofBoxes(low), ofBoxes(high)]),
         }}
-        height={70 + bars.length * 27}
+        height={70 + bars.length * (isNarrow ? 40 : 27)}
         build={build}
       />
     </>

@@ -46,7 +46,7 @@ export function YearsChart({ pool, ranged }: { pool: PoolAtRest; ranged: Ranged<
         layout: {
           margin: { l: 56, r: 10, t: 8, b: 42 },
           xaxis: { ...axis(style, "Years"), dtick: 1 },
-          yaxis: { ...axis(style, "Of 1,000 boxes"), type: "log" },
+          yaxis: { ...axis(style, "Of 1,000 boxes"), type: "log", dtick: "D2" },
         },
       };
     },

@@ -65,6 +65,7 @@ export function PlayStrip({ view, plan, onSeek }: Props) {
         <div
           key={step}
           title={`${i + 1}. ${label}`}
+          data-on={current?.step === step && hours > 0}
           className={
             "absolute top-4 h-7 truncate border-r border-ground px-1 text-[0.8rem] leading-7 " +
             (to <= hours
