@@ -191,12 +191,19 @@ describe("the plan as a document", () => {
         ? { kind: "back-up" as const, pool: growing.pools[0]!.id, to: "Box at home" }
         : { kind: "verify" as const, pool: growing.pools[0]!.id }),
     }));
-    const many = walkPlan({ ...growing, steps });
-    const report = planReport(many, null, [], calendar.start);
-    expect(report.inBrief.map(({ what, steps: count }) => [what, count])).toEqual([
-      ["Back up", 250],
-      ["Check (scrub)", 750],
+    const report = planReport(walkPlan({ ...growing, steps }), null, [], calendar.start);
+    expect(report.inBrief.map(({ what, steps: count, notes }) => [what, count, notes])).toEqual([
+      ["Back up", 250, 0],
+      ["Check (scrub)", 750, 0],
     ]);
+    // Of how many something is to be known: each drive that is replaced leaves the pool exposed meanwhile.
+    const replaced = growing.steps.filter(({ kind }) => kind === "replace-drive").length;
+    const longer = planReport(walkPlan({ ...growing, steps: [...growing.steps, ...steps] }), null, [], calendar.start);
+    expect(replaced).toBeGreaterThan(0);
+    expect(longer.inBrief.find(({ what }) => what.startsWith("Replace"))).toMatchObject({
+      steps: replaced,
+      notes: replaced,
+    });
     const written = planMarkdown(report);
     const [brief, list] = written.split("## All steps");
     expect(brief).toContain("| Check (scrub) | 750 |");

@@ -50,6 +50,9 @@ test("of a step that cannot be done, the sheet says why and not how", () => {
   expect(cards.some(({ blocks }) => blocks.length > 0)).toBe(true);
   const html = writeSheet(walk, "2026-11-26");
   for (const { step, blocks } of cards) expect(html.includes(`id="end-${step.id}"`)).toBe(blocks.length === 0);
+  // Its script asks for the times of those only.
+  const doable = cards.flatMap(({ step, blocks }) => (blocks.length === 0 ? [step.id] : []));
+  expect(html).toContain(`"steps":${JSON.stringify(doable)}`);
 });
 
 test("labels: a drive where it is, where it goes and where it comes out", () => {

@@ -30,6 +30,15 @@ test("a moment is heard in the order of what matters: when, what is left of prot
   expect(said(4)).toMatch(/^Day \d, after step 4 of 4\. Skipped\. /);
 });
 
+test("of several pools, the one that is exposed most is told of", () => {
+  const [now, one, two, ...rest] = walk.moments;
+  const exposure = [1, 0, 2].map((redundancy, i) => ({ pool: `p${i}`, redundancy, usual: 2 }));
+  const moments = [now!, one!, { ...two!, walked: { ...two!.walked!, exposure } }, ...rest];
+  expect(spokenMoment({ ...walk, moments }, null, 2, "TB")).toContain(
+    "Meanwhile, one more failed drive would lose data.",
+  );
+});
+
 test("where the plan has dates, they are what is heard first", () => {
   const walked = walkPlan(coveredClinic);
   const dates = schedulePlan(walked, coveredClinic.calendar!);
