@@ -196,7 +196,7 @@ test("where the browser's own colours stand, what is chosen, pressed and current
   expect(await page.evaluate(() => getComputedStyle(document.activeElement!).outlineStyle)).toBe("double");
 });
 
-for (const place of [...PLACES, "/print", "/box"])
+for (const place of [...PLACES, "/print", "/box", "/rescue"])
   test(`axe finds nothing at a desk and on a phone, in any look: ${place || "/plan"}`, async ({ page }) => {
     await openPlan(page, coveredClinic);
     if (place) await page.goto(page.url() + place);

@@ -10,6 +10,13 @@ test.describe("a part that cannot be loaded says so in its place, and Try again 
     await openPlan(page, growingClinic);
     await expect(page.getByRole("list", { name: "Steps" })).toBeVisible();
     // What the page shows by itself is there: only what is pressed is to be missing.
+    await expect(
+      page
+        .getByRole("region", { name: "Time" })
+        .getByText(/of 1,000/)
+        .first(),
+    ).toBeAttached({ timeout: 30_000 });
+    await expect(page.getByText(/such boxes lose something/)).toBeVisible();
     await page.waitForLoadState("networkidle");
     const said = page.getByRole("alert").filter({ hasText: "could not be loaded" });
     const blocked = async (act: () => Promise<void>) => {

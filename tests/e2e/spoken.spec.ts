@@ -37,6 +37,7 @@ test("each act is heard by its own words: selected, added, grouped, exported, sa
 test("a drop that opens a question says so and has the focus there; given up, it goes back", async ({ page }) => {
   await openPlan(page, coveredClinic);
   await page.getByRole("list", { name: "Steps" }).getByRole("button", { name: /^1 / }).click();
+  await expect(page.getByRole("region", { name: "The chosen step" })).toBeVisible();
   const old = page.getByRole("button", { name: /^3\sTB drive on the shelf/ });
   await old.focus();
   await page.keyboard.press("m");
@@ -52,6 +53,15 @@ test("a drop that opens a question says so and has the focus there; given up, it
   await tabTo(page, /^Cancel$/);
   await page.keyboard.press("Enter");
   await expect(old).toBeFocused();
+  // The same from a menu.
+  const more = page.getByRole("button", { name: /^More about the 3\sTB/ });
+  await more.press("Enter");
+  await page.getByRole("menuitem", { name: "Move to" }).press("ArrowRight");
+  await page.getByRole("menuitem", { name: /^Bay 2/ }).press("Enter");
+  await expect(question).toBeFocused();
+  await tabTo(page, /^Cancel$/);
+  await page.keyboard.press("Enter");
+  await expect(more).toBeFocused();
 });
 
 test("time is heard by its date, then what is left of protection, then figures", async ({ page }) => {

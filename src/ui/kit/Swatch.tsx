@@ -9,7 +9,7 @@ export function Swatch({ kind, mark }: { kind: SwatchKind; mark?: string | undef
   return (
     <svg width="14" height="14" aria-hidden="true" className="shrink-0">
       <PatternRect kind={kind} x={0.5} y={0.5} width={13} height={13} />
-      {mark && <path d={mark} fill="none" stroke="var(--ink)" strokeWidth="1.5" strokeLinecap="round" />}
+      {mark && <path d={mark} fill="none" stroke="var(--ink)" strokeWidth="1.5" />}
     </svg>
   );
 }

@@ -9,18 +9,18 @@ let placesShown = 0;
 
 /** What is said and done after an act, until the returned function is called; it is loaded with the first one. */
 function lookAfter(entry: HistoryEntry | undefined, plan: Plan, isTold: boolean): () => void {
-  let over = false;
-  let end = () => undefined as void;
-  void import("./afterAct").then(
+  // Null once it is over.
+  let end: (() => void) | null | undefined;
+  import("./afterAct").then(
     ({ afterAct }) => {
-      if (!over) end = afterAct(entry, plan, isTold);
+      if (end !== null) end = afterAct(entry, plan, isTold);
     },
     // Where it cannot be loaded the focus stays as the browser leaves it.
     () => undefined,
   );
   return () => {
-    over = true;
-    end();
+    end?.();
+    end = null;
   };
 }
 

@@ -52,8 +52,9 @@ function keyboardAim(): {
     const next = targets[Math.max(0, Math.min(targets.length - 1, at + (forward ? 1 : -1)))];
     if (!next) return undefined;
     aimed = next.id;
-    const rect = context.droppableRects.get(next.id);
-    const dragged = context.collisionRect;
+    // On a busy page a press may come before its places are measured.
+    const rect = context.droppableRects.get(next.id) ?? next.node.current?.getBoundingClientRect();
+    const dragged = context.collisionRect ?? rect;
     if (!rect || !dragged) return undefined;
     return { x: rect.left + rect.width / 2 - dragged.width / 2, y: rect.top + rect.height / 2 - dragged.height / 2 };
   };

@@ -100,7 +100,8 @@ function Usable({ lastChange }: { lastChange: LastChange | null }) {
       <p className="mt-1">
         {lastChange && (
           <>
-            <strong className="font-semibold" {...(lastChange.bytes === 0 ? {} : { "data-change": "" })}>
+            {/* What is against another moment is no act's doing. */}
+            <strong className="font-semibold" data-change={(!lastChange.since && lastChange.bytes) || undefined}>
               {lastChange.bytes === 0 ? "No change" : formatChange(lastChange.bytes, unit)}
             </strong>{" "}
             <span className="text-soft">
@@ -195,11 +196,21 @@ function Protection({ pool }: { pool: PoolPrediction }) {
   const { plan, at, failed, rescueHref } = useWorkbench();
   const lacks = isLacking(pool);
   const isWhatIf = failed.size > 0;
+  const words = isWhatIf || lacks ? null : toleranceWords(plan, pool);
   const isAsked = at === 0 && (lacks || pool.findings.some(({ code }) => RESCUED.has(code)));
   return (
     <div aria-live="polite" className={FRAMES[isWhatIf ? "what-if" : lacks ? "fact" : "whole"]}>
       {isWhatIf && <p className="text-[0.87rem] font-semibold text-soft">What if</p>}
-      {isWhatIf || lacks ? <StateOfPool pool={pool} /> : <Survives {...toleranceWords(plan, pool)} />}
+      {words ? (
+        <>
+          <h3 className="font-serif text-lg">{words.heading}</h3>
+          <p className="mt-0.5 text-[0.95rem] text-soft">
+            <Explained text={words.then} />
+          </p>
+        </>
+      ) : (
+        <StateOfPool pool={pool} />
+      )}
       {isAsked && (
         <Link
           href={`${rescueHref}?pool=${pool.id}`}
@@ -209,18 +220,6 @@ function Protection({ pool }: { pool: PoolPrediction }) {
         </Link>
       )}
     </div>
-  );
-}
-
-/** The loss of how many drives a whole pool survives. */
-function Survives({ heading, then }: ReturnType<typeof toleranceWords>) {
-  return (
-    <>
-      <h3 className="font-serif text-lg">{heading}</h3>
-      <p className="mt-0.5 text-[0.95rem] text-soft">
-        <Explained text={then} />
-      </p>
-    </>
   );
 }
 

@@ -31,7 +31,7 @@ export const CAUSES: Record<
     name: "Rounding",
     why: "What is left over below the unit in which the box gives out space.",
     swatch: "idle",
-    mark: "M7 7h0",
+    mark: "M6 7h2",
   },
   idle: { name: "Unused tops", why: "Space on the larger drives that this layout cannot use.", swatch: "idle" },
   spare: { name: "Hot spares", why: "Drives that stand by.", swatch: "spare" },

@@ -17,14 +17,20 @@ import { actTitle, trialWords } from "./actWords";
 
 const TrialChance = part(() => import("../../chance/TrialChance").then((module) => module.TrialChance));
 
+/** A menu that has led here gives the focus back to its button first, in so many milliseconds. */
+const MENU_CLOSES_MS = 50;
+
 /** Gives the focus to a question while it is asked, and back to where it was where nothing comes of it. */
 function useAsked() {
   const place = useRef<HTMLDivElement>(null);
   const origin = useRef<Element | null>(null);
   useEffect(() => {
-    origin.current = document.activeElement;
-    place.current?.focus();
+    const timer = setTimeout(() => {
+      origin.current = document.activeElement;
+      place.current?.focus();
+    }, MENU_CLOSES_MS);
     say("Nothing is planned yet: a question is asked first.");
+    return () => clearTimeout(timer);
   }, []);
   const giveBack = () => {
     if (origin.current instanceof HTMLElement) origin.current.focus();
