@@ -69,6 +69,8 @@ export interface Layout {
    * What the trade calls a pool of several such groups, where it has a name for it, and for groups of how many drives.
    */
   several?: { name: string; of?: number };
+  /** Whether a landing place is made of it in any box that has one, whatever layouts the box offers for storage. */
+  landing?: true;
   /**
    * Whether its bands are arrays, which keep the offset, the chunk and the used part with which they were made through
    * all changes but a claim.

@@ -30,6 +30,7 @@ export const mirror: Layout = {
   countsSmallest: true,
   keepsArrays: true,
   splits: true,
+  landing: true,
   several: { name: "mirrored pairs", of: 2 },
   canLoseOne: (drives) => drives > 2,
   layOut(rooms, setting) {

@@ -15,7 +15,6 @@ import { smallestFatalSet } from "../failures/tolerance";
 import { byWeight, type Finding } from "../findings/finding";
 import { layOutGroup } from "../layouts/layOutGroup";
 import { layoutOf } from "../layouts/registry";
-import { mirror } from "../layouts/mirror";
 import { ledgerOf, poolReserve, type LedgerEntry } from "../ledger/ledger";
 import { volumesOf, type VolumeLedger } from "../ledger/volumes";
 import { poolFindings } from "./poolFindings";
@@ -57,7 +56,7 @@ function copiedShare(pool: Pool, drivesOf: (ids: readonly string[]) => Drive[], 
 
 /** Two flash drives mirrored as a landing place: boxes that have one offer that whatever their main layouts are. */
 const landsOnMirror = (pool: Pool, { layout }: GroupPrediction): boolean =>
-  pool.landsFor !== undefined && layout === mirror.id;
+  pool.landsFor !== undefined && layoutOf(layout).landing === true;
 
 /**
  * Predicts one pool.

@@ -25,7 +25,8 @@ import type { Demand } from "@/core/schedule/demand";
 import type { Schedule } from "@/core/schedule/schedulePlan";
 import { onlineWords } from "@/core/steps/swapping";
 import { dayOfMomentIn, dayWords, momentWords, plainDayWords } from "@/core/time/dateWords";
-import { hoursWords, lengthWords } from "@/core/time/hoursWords";
+import { addHours, NO_HOURS, type Hours } from "@/core/time/hours";
+import { hoursWords } from "@/core/time/hoursWords";
 import { costsOf } from "@/core/walk/costs";
 import { erasedDrives } from "@/core/walk/erasedDrives";
 import type { Walk, WalkedMoment } from "@/core/walk/moment";
@@ -66,19 +67,19 @@ const MOST_READ = 60;
 
 /** The steps by their kinds, in the order in which those come first. */
 function briefOf({ moments }: Walk): KindReport[] {
-  const kinds = new Map<string, { steps: number; hours: number; notes: number }>();
+  const kinds = new Map<string, { steps: number; hours: Hours; notes: number }>();
   for (const { walked } of moments) {
     if (!walked || walked.step.disabled) continue;
     const { name } = moduleOf(walked.step);
-    const { steps, hours, notes } = kinds.get(name) ?? { steps: 0, hours: 0, notes: 0 };
+    const { steps, hours, notes } = kinds.get(name) ?? { steps: 0, hours: NO_HOURS, notes: 0 };
     const isToKnow = walked.exposure.length > 0 || walked.findings.some(({ severity }) => severity !== "note");
     kinds.set(name, {
       steps: steps + 1,
-      hours: hours + (walked.done ? walked.cost.hours.expected : 0),
+      hours: addHours(hours, walked.done ? walked.cost.hours : NO_HOURS),
       notes: notes + (isToKnow ? 1 : 0),
     });
   }
-  return [...kinds].map(([what, { steps, hours, notes }]) => ({ what, steps, takes: lengthWords(hours), notes }));
+  return [...kinds].map(([what, { steps, hours, notes }]) => ({ what, steps, takes: hoursWords(hours), notes }));
 }
 
 /**

@@ -63,7 +63,7 @@ export function LogbookView({ plan, act, planHref }: PlaceProps) {
           onTrim={(oldest) => {
             saved(new Set(oldest));
             act({ kind: "remove-records", records: oldest }, true);
-            say(`${oneOrMany(oldest.length, "One entry is", "entries are")} saved as a file and taken out.`);
+            say(`${oneOrMany(oldest.length, "One entry is", "entries are")} taken out.`);
           }}
         />
         {lines.length === 0 ? (

@@ -8,30 +8,35 @@ import { hoursWords } from "@/core/time/hoursWords";
 import { walkPlan } from "@/core/walk/walkPlan";
 import { useUnit } from "../preferences/preferences";
 import { today } from "../today";
+import { whenWords } from "./when";
 
 /** All steps that are to be carried out, on paper: what to do at each, with boxes to tick. */
 export function Runbook({ plan, planned }: { plan: Plan; planned: (step: string) => string }) {
   const [unit] = useUnit();
   const cards = useMemo(() => cardsOf(walkPlan(plan, unit, undefined, today())), [plan, unit]);
+  const whenOf = (step: string) => {
+    const running = plan.underWay?.find((each) => each.step === step);
+    return running ? `Under way since ${whenWords(running.start)}.` : planned(step);
+  };
   return (
     <ol>
       {cards.map((card, i) => (
         <li key={card.step.id} className="mt-4 border-t border-line-strong pt-2">
-          <PaperCard card={card} number={i + 1} planned={planned(card.step.id)} />
+          <PaperCard card={card} number={i + 1} when={whenOf(card.step.id)} />
         </li>
       ))}
     </ol>
   );
 }
 
-function PaperCard({ card, number, planned }: { card: Card; number: number; planned: string }) {
+function PaperCard({ card, number, when }: { card: Card; number: number; when: string }) {
   return (
     <>
       <h2 className="font-serif text-lg">
         {number}. {card.label}
       </h2>
       <p>
-        {card.does} {planned}
+        {card.does} {when}
       </p>
       {card.blocks.length > 0 ? (
         <>

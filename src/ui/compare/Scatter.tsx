@@ -4,8 +4,9 @@ import { inSentence } from "@/core/words/inSentence";
 import { useCallback } from "react";
 import type { Choice } from "@/core/compare/compare";
 import { frontier } from "@/core/compare/domination";
-import { MEASURES, measureOf, type Measure, type MeasureId } from "@/core/compare/measures";
+import { MEASURES, measureOf, type Measure } from "@/core/compare/measures";
 import { axis, Chart, type ChartParts, type ChartStyle } from "../kit/Chart";
+import { SelectBeside } from "../kit/Select";
 import { useUnit } from "../preferences/preferences";
 import { choiceName, measureWords } from "./figureWords";
 import type { CompareState } from "./viewState";
@@ -94,8 +95,8 @@ export function Scatter({
   return (
     <div>
       <div className="flex flex-wrap gap-x-3 gap-y-1 text-[0.93rem]">
-        <AxisChoice label="Across" value={axes.x} onChange={(next) => onAxes({ ...axes, x: next })} />
-        <AxisChoice label="Up" value={axes.y} onChange={(next) => onAxes({ ...axes, y: next })} />
+        <SelectBeside label="Across" value={axes.x} options={AXES} onChange={(next) => onAxes({ ...axes, x: next })} />
+        <SelectBeside label="Up" value={axes.y} options={AXES} onChange={(next) => onAxes({ ...axes, y: next })} />
       </div>
       <Chart
         label={`Every choice by ${inSentence(x.name)} and ${inSentence(y.name)}`}
@@ -161,29 +162,4 @@ function titleOf(measure: Measure, unit: "TB" | "TiB", currency: string | undefi
   return units[measure.unit] ? `${measure.name} (${units[measure.unit]})` : measure.name;
 }
 
-function AxisChoice({
-  label,
-  value,
-  onChange,
-}: {
-  label: string;
-  value: MeasureId;
-  onChange: (value: MeasureId) => void;
-}) {
-  return (
-    <label className="flex items-center gap-1.5">
-      <span className="text-soft">{label}</span>
-      <select
-        value={value}
-        onChange={(event) => onChange(event.target.value as MeasureId)}
-        className="h-7 max-w-40 rounded border border-line-strong/60 bg-raised px-1"
-      >
-        {MEASURES.map((measure) => (
-          <option key={measure.id} value={measure.id}>
-            {measure.name}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
+const AXES = MEASURES.map(({ id, name }) => ({ value: id, label: name }));

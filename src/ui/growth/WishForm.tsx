@@ -4,7 +4,8 @@ import { useId } from "react";
 import { beginningsIn, layoutsOfPool, levelsFor } from "@/core/bestWay/levels";
 import type { Plan } from "@/core/document/plan";
 import { layoutOf } from "@/core/layouts/registry";
-import { Choice, FIELD, type Option } from "../kit/Field";
+import { Choice, FIELD } from "../kit/Field";
+import type { Option } from "../kit/Select";
 import { useUnit } from "../preferences/preferences";
 import { type ReadWish, storedOf, type TypedWish } from "./typedWish";
 

@@ -97,12 +97,12 @@ function demandFor(plan: Plan, typed: TypedWish, months: number): readonly numbe
   return Array.from({ length: months }, (_, month) => Math.round(start + monthly * (month + 1)));
 }
 
-function layoutsFor(plan: Plan, { pool: id, layout }: TypedWish): LayoutId[] {
+function layoutsFor(plan: Plan, { pool: id, layout: wanted }: TypedWish): LayoutId[] {
   const pool = plan.pools.find((each) => each.id === id);
   const own = layoutsOfPool(pool);
-  if (layout === "as-it-is") return own;
-  if (!pool || own.length === 0) return layout === "any-level" ? beginningsIn(plan) : [layout];
-  return levelsFor(plan, pool, layout === "any-level" ? undefined : layout);
+  if (wanted === "as-it-is") return own;
+  if (!pool || own.length === 0) return wanted === "any-level" ? beginningsIn(plan) : [wanted];
+  return levelsFor(plan, pool, wanted === "any-level" ? undefined : wanted);
 }
 
 const WRONG: Partial<Record<keyof TypedWish, string>> = {

@@ -1,4 +1,5 @@
 import { type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, useContext, useId } from "react";
+import { Select, type Option } from "./Select";
 import { WrongField } from "./wrong";
 
 /** The look of a text field or a select under its label. */
@@ -42,11 +43,6 @@ export function TextField({ label, ...input }: InputHTMLAttributes<HTMLInputElem
   );
 }
 
-export interface Option {
-  value: string;
-  label: string;
-}
-
 interface ChoiceProps extends Omit<SelectHTMLAttributes<HTMLSelectElement>, "onChange"> {
   label: string;
   options: readonly Option[];
@@ -59,13 +55,13 @@ export function Choice({ label, options, onPick, ...select }: ChoiceProps) {
   return (
     <div className="min-w-0">
       <Labelled label={label}>
-        <select {...select} {...says} className={FIELD} onChange={onPick && ((event) => onPick(event.target.value))}>
-          {options.map((option) => (
-            <option key={option.value} value={option.value}>
-              {option.label}
-            </option>
-          ))}
-        </select>
+        <Select
+          {...select}
+          {...says}
+          options={options}
+          className={FIELD}
+          onChange={onPick && ((event) => onPick(event.target.value))}
+        />
       </Labelled>
       {message}
     </div>

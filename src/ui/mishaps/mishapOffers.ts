@@ -1,7 +1,7 @@
 import type { Bytes } from "@/core/bytes/bytes";
 import { FEW_SECTORS, SHORT_BY, SLOW_BY } from "@/core/rehearsal/whatCanHappen";
 import type { Mishap } from "@/core/simulator/mishaps";
-import type { Option } from "../kit/Field";
+import type { Option } from "../kit/Select";
 
 /** What of a box something can befall, each with its name. */
 export interface Breakable {

@@ -16,15 +16,14 @@ export function BoxFront({ view, practice }: Props) {
   const bays = Array.from({ length: view.bays }, (_, i) => i + 1);
   const shelf = view.drives.filter(({ bay }) => bay === null);
   const place = useRef<HTMLDivElement>(null);
-  const moved = useRef<string | null>(null);
+  const moved = useRef<{ drive: string; from: number | null } | null>(null);
   useEffect(() => {
-    const { current: drive } = moved;
-    const on = document.activeElement;
-    // What was pressed goes with the drive, once the box shows it elsewhere: the focus goes where it is then.
-    if (drive === null || (on !== null && on !== document.body)) return;
+    const { current: move } = moved;
+    // Once the box shows it elsewhere: what was pressed has gone with the drive, and the focus goes where that is.
+    if (!move || view.drives.find(({ id }) => id === move.drive)?.bay === move.from) return;
     moved.current = null;
-    place.current?.querySelector<HTMLElement>(`[data-seen="${CSS.escape(drive)}"]`)?.focus();
-  });
+    place.current?.querySelector<HTMLElement>(`[data-seen="${CSS.escape(move.drive)}"]`)?.focus();
+  }, [view]);
   const isFull = view.drives.filter(({ bay }) => bay !== null).length >= view.bays;
   return (
     <details className="mt-2">
@@ -47,8 +46,8 @@ export function BoxFront({ view, practice }: Props) {
                     <InBay
                       drive={drive}
                       onPull={() => {
+                        moved.current = { drive: drive.id, from: drive.bay };
                         practice.pull(drive.id);
-                        moved.current = drive.id;
                         say(`Pulled: ${drive.size}, ${drive.serial}, from bay ${bay}.`);
                       }}
                     />
@@ -79,8 +78,8 @@ export function BoxFront({ view, practice }: Props) {
                     disabled={isFull}
                     aria-label={`Put ${drive.serial} into a bay`}
                     onClick={() => {
+                      moved.current = { drive: drive.id, from: drive.bay };
                       practice.seat(drive.id);
-                      moved.current = drive.id;
                       say(`Put into a bay: ${drive.size}, ${drive.serial}.`);
                     }}
                   >

@@ -15,7 +15,8 @@ import type { Answers, Question, Sequence, SequenceSetting, Variants, Wish } fro
 import { bestLayoutFor } from "@/core/sequences/throughBackup";
 import { oneOrMany, plural } from "@/core/words/counted";
 import { careWords } from "../drives/DriveFace";
-import { Choice, FIELD, Labelled, TextField, Tick, ticked, type Option } from "../kit/Field";
+import { Choice, FIELD, Labelled, TextField, Tick, ticked } from "../kit/Field";
+import type { Option } from "../kit/Select";
 import { useUnit } from "../preferences/preferences";
 
 const VARIANT_NAMES: Record<keyof Variants, string> = {

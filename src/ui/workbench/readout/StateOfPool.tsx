@@ -17,23 +17,31 @@ export function stateAt({ plan, failed }: Pick<WorkbenchView, "plan" | "failed">
   return failed.size > 0 && own ? conditionOf(plan, own, rulesOfBox(plan), undefined, failed) : pool.condition;
 }
 
-/** Pools that are lost, in the largest words of the read-out: what they held is no figure to be glad of. */
+/** What is lost, or cannot be read, in the largest words of the read-out: what was held is no figure to be glad of. */
 export function LostPools() {
   const view = useWorkbench();
-  const { pools } = view.prediction;
-  const lost = pools.filter((pool) => stateAt(view, pool).state === "lost");
+  const lost = statesOf(view).filter(({ tone }) => tone === "lost");
   if (lost.length === 0) return null;
   return (
     <p data-lost className="font-serif text-[2.3rem] leading-tight text-geranium">
-      {lost.map((pool) => (
-        <span key={pool.id} className="block wrap-anywhere">
+      {lost.map(({ id, called, heading }) => (
+        <span key={id} className="block wrap-anywhere">
           {view.failed.size > 0 && "What if: "}
-          {pools.length > 1 ? pool.name || pool.id : "The pool"} is lost
+          {called}
+          {heading}
         </span>
       ))}
     </p>
   );
 }
+
+/** The state of each pool in words, with its name before it where there are several. */
+const statesOf = (view: WorkbenchView) =>
+  view.prediction.pools.map((pool, _, { length }) => ({
+    id: pool.id,
+    called: length > 1 ? `${pool.name || pool.id}: ` : "",
+    ...stateWords(view.plan, stateAt(view, pool)),
+  }));
 
 /** What has become of a pool of which drives have failed or are missing, and of the box's own system. */
 export function StateOfPool({ pool }: { pool: PoolPrediction }) {
@@ -54,16 +62,12 @@ export function StateOfPool({ pool }: { pool: PoolPrediction }) {
 
 /** The same of all pools in a line, for a phone, where the read-out has gone out of sight. */
 export function StatesInShort() {
-  const view = useWorkbench();
-  return view.prediction.pools.flatMap((pool, _, { length }) => {
-    const condition = stateAt(view, pool);
-    const { heading, tone } = stateWords(view.plan, condition);
-    if (tone === "whole") return [];
-    return [
-      <strong key={pool.id} className={`font-semibold ${TONES[tone]}`}>
-        {length > 1 && `${pool.name || pool.id}: `}
+  return statesOf(useWorkbench())
+    .filter(({ tone }) => tone !== "whole")
+    .map(({ id, called, heading, tone }) => (
+      <strong key={id} className={`font-semibold ${TONES[tone]}`}>
+        {called}
         {heading}.{" "}
-      </strong>,
-    ];
-  });
+      </strong>
+    ));
 }
