@@ -109,7 +109,9 @@ describe("the words over windows of lowered protection", () => {
   });
 
   test("neighbours of one kind share a word; others have one each", () => {
-    expect(windowWords([window(40, 30, 0), window(72, 30, 0), window(300, 2, 1)], 600)).toEqual([
+    expect(windowWords([window(40, 30, 0), window(72, 30, 0), window(180, 20, -1), window(300, 2, 1)], 600)).toEqual([
+      // Nothing is survived any more where it is lost already.
+      { x: 190, redundancy: -1, text: "lost already" },
       { x: 71, redundancy: 0, text: "survives none" },
       { x: 301, redundancy: 1, text: "survives only 1" },
     ]);

@@ -123,7 +123,7 @@ export function windowWords(windows: StripGeometry["windows"], width: number): W
   for (const { x, end, redundancy } of runs.sort(
     (a, b) => a.redundancy - b.redundancy || b.end - b.x - (a.end - a.x),
   )) {
-    const text = redundancy <= 0 ? "survives none" : `survives only ${redundancy}`;
+    const text = redundancy < 0 ? "lost already" : redundancy === 0 ? "survives none" : `survives only ${redundancy}`;
     const half = (text.length * LETTER) / 2;
     const middle = Math.max(half, Math.min(width - RIGHT - half, (x + end) / 2));
     if (written.every((other) => Math.abs(other.x - middle) > other.half + half + LETTER))
